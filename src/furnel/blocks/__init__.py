@@ -1,0 +1,95 @@
+"""Block compression: 4×4 pixels in 8 or 16 bytes, as graphics hardware reads it."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+import numpy as np
+import numpy.typing as npt
+
+from furnel.errors import FurnelError
+from furnel.images.formats import FORMATS, PixelFormat
+from furnel.parallel import over_rows
+
+Quality = Literal["fast", "good", "best"]
+Pixels = npt.NDArray[np.uint8]
+
+QUALITIES: tuple[Quality, ...] = ("fast", "good", "best")
+ENCODER_VERSION = 1  # part of the key of cached results: raise it whenever the encoder's bytes change
+
+_COLOUR_EFFORT = {"fast": (2, 0), "good": (3, 2), "best": (4, 12)}  # least-squares rounds, neighbour sweeps
+_ALPHA_REACH = {"fast": 1, "good": 4, "best": 12}
+
+
+def decode(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixels:
+    """Decode one level: `data` in `fmt` to (height, width, 4) uint8.
+
+    Sizes need not be multiples of 4. Raises FurnelError for an unknown format or too little data.
+    """
+    pixel_format = _block_format(fmt)
+    if width < 1 or height < 1:
+        raise FurnelError("Decoding a texture level", where=f"{width}×{height}", why="a level has at least one pixel")
+    needed = pixel_format.level_bytes(width, height)
+    if len(data) < needed:
+        raise FurnelError(
+            "Decoding a texture level",
+            where=f"{width}×{height} {fmt}",
+            why=f"it needs {needed} bytes and there are {len(data)}",
+            remedy="The file is cut short: take a fresh copy of it",
+        )
+    from furnel.blocks import bc1, bc4
+
+    blocks = np.frombuffer(data, np.uint8, needed).reshape(-1, pixel_format.size_bytes)
+    blocks = np.ascontiguousarray(blocks) if blocks.flags.writeable else blocks.copy()
+    out = np.empty((height, width, 4), np.uint8)
+    rows = -(-height // 4)
+    if fmt == "BC1":
+        over_rows(lambda first, end: bc1.decode_rows(blocks, out, first, end, 0, False), rows)
+    else:
+        over_rows(lambda first, end: bc1.decode_rows(blocks, out, first, end, 8, True), rows)
+        over_rows(lambda first, end: bc4.decode_rows(blocks, out, first, end, 0, 3), rows)
+    return out
+
+
+def encode(pixels: Pixels, fmt: str, quality: Quality = "good") -> bytes:
+    """Encode `pixels` (height, width, 4) uint8 straight alpha as one level of `fmt`.
+
+    Any size: blocks over the edge repeat the last row and column. Colour under zero alpha is ignored.
+    Raises FurnelError for an unknown format or quality, or another shape of array.
+    """
+    pixel_format = _block_format(fmt)
+    if quality not in QUALITIES:
+        raise FurnelError("Encoding a texture level", why=f"there is no quality {quality!r}", remedy="Use fast, good or best")
+    if pixels.ndim != 3 or pixels.shape[2] != 4 or pixels.dtype != np.uint8 or 0 in pixels.shape:
+        raise FurnelError(
+            "Encoding a texture level",
+            why=f"pixels are {pixels.dtype} {pixels.shape}",
+            remedy="Give (height, width, 4) uint8",
+        )
+    from furnel.blocks import bc1, bc4
+
+    pixels = np.ascontiguousarray(pixels)
+    height, width = pixels.shape[:2]
+    rows, across = -(-height // 4), -(-width // 4)
+    blocks = np.empty((rows * across, pixel_format.size_bytes), np.uint8)
+    rounds, sweeps = _COLOUR_EFFORT[quality]
+    reach = _ALPHA_REACH[quality]
+    if fmt == "BC1":
+        over_rows(lambda first, end: bc1.encode_rows(pixels, blocks, first, end, 0, rounds, sweeps, False), rows)
+    else:
+        over_rows(lambda first, end: bc1.encode_rows(pixels, blocks, first, end, 8, rounds, sweeps, True), rows)
+        over_rows(lambda first, end: bc4.encode_rows(pixels, blocks, first, end, 0, 3, reach), rows)
+    return blocks.tobytes()
+
+
+def warm() -> None:
+    """Compile and cache every kernel."""
+    from furnel.blocks import bc1, bc4  # noqa: F401
+
+
+def _block_format(fmt: str) -> PixelFormat:
+    found = FORMATS.get(fmt)
+    if found is None or not found.compressed:
+        known = ", ".join(name for name, entry in FORMATS.items() if entry.compressed)
+        raise FurnelError("Block compression", why=f"there is no block format {fmt!r}", remedy=f"Known ones: {known}")
+    return found

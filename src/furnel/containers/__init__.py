@@ -1,0 +1,105 @@
+"""Archives: folders, ZIPs and whatever a layout describes, through one protocol."""
+
+from __future__ import annotations
+
+import fnmatch
+from collections.abc import Mapping
+from pathlib import Path
+
+from furnel.containers import chained, indexed
+from furnel.containers.container import Container, Entry, check_path
+from furnel.containers.folder import Folder
+from furnel.containers.schema import Layout, open_layout, parse_layout, shipped_layouts
+from furnel.containers.zipped import Zip, write_zip
+from furnel.errors import FurnelError
+from furnel.progress import QUIET, Progress
+
+__all__ = [
+    "Container", "Entry", "Layout", "check_path", "find_layout", "open_container", "open_layout", "pack_folder",
+    "parse_layout", "shipped_layouts", "unpack_to", "write_archive", "write_zip",
+]  # fmt: skip
+
+
+def find_layout(name: str) -> Layout:
+    """A shipped layout by name, or the layout in a file of that path."""
+    layouts = shipped_layouts()
+    if name in layouts:
+        return layouts[name]
+    if name.endswith(".toml"):
+        return open_layout(Path(name))
+    known = ", ".join(["zip", *layouts])
+    raise FurnelError("Choosing a layout", where=name, why="there is no such layout", remedy=f"Use {known}, or a layout's .toml file")
+
+
+def open_container(path: Path, layout: Layout | None = None) -> Container:
+    """The archive or folder at `path`; without a layout, the one that recognises it.
+
+    Raises FurnelError when nothing recognises it, with every candidate's reason.
+    """
+    if path.is_dir():
+        return Folder(path)
+    if layout is not None:
+        return _open_with(path, layout)
+    if not path.is_file():
+        raise FurnelError("Opening an archive", where=path, why="there is no such file", remedy="Check the path")
+    with path.open("rb") as stream:
+        if stream.read(4) in (b"PK\3\4", b"PK\5\6"):
+            return Zip(path)
+    refusals = []
+    for candidate in shipped_layouts().values():
+        if any(fnmatch.fnmatch(path.name, pattern) for pattern in candidate.files):
+            try:
+                return _open_with(path, candidate)
+            except FurnelError as error:
+                refusals.append(f"{candidate.name}: {error.why} ({error.where})")
+    raise FurnelError(
+        "Opening an archive",
+        where=path,
+        why="; ".join(refusals) or "it is neither a ZIP nor of a known layout",
+        remedy="Say which layout it has, or describe it with one (docs/layouts.md)",
+    )
+
+
+def write_archive(target: Path, contents: Mapping[str, bytes], layout: Layout | None, progress: Progress = QUIET) -> None:
+    """A new archive of `contents` by inner path; without a layout, a ZIP."""
+    if layout is None:
+        write_zip(target, contents.items())
+    elif layout.index is not None:
+        indexed.create(target, layout, contents, progress)
+    else:
+        chained.create(target, layout, contents, progress)
+
+
+def pack_folder(folder: Path, layout: Layout | None, target: Path, progress: Progress = QUIET) -> int:
+    """An archive of every file in `folder`; the number of its entries."""
+    if not folder.is_dir():
+        raise FurnelError("Packing a folder", where=folder, why="there is no such folder")
+    source = Folder(folder)
+    contents = {entry.path: source.read(entry.path) for entry in source.entries()}
+    write_archive(target, contents, layout, progress)
+    return len(contents)
+
+
+def unpack_to(container: Container, folder: Path, progress: Progress = QUIET) -> int:
+    """Every entry as a file below `folder`, nothing else touched; the number of files.
+
+    Refuses paths that differ only in letter case, which one folder of some file systems cannot hold.
+    """
+    from furnel.atomic import write_bytes
+    from furnel.progress import steps
+
+    entries = container.entries()
+    seen: dict[str, str] = {}
+    for entry in entries:
+        twin = seen.setdefault(entry.path.casefold(), entry.path)
+        if twin != entry.path:
+            raise FurnelError(
+                "Unpacking an archive", where=container.path, why=f"{twin} and {entry.path} differ only in letter case"
+            )
+    for entry in steps(entries, len(entries), progress, f"Unpacking {container.path.name}"):
+        write_bytes(folder / entry.path, container.read(entry.path))
+    return len(entries)
+
+
+def _open_with(path: Path, layout: Layout) -> Container:
+    return indexed.Indexed(path, layout) if layout.index is not None else chained.Chained(path, layout)

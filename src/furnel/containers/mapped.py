@@ -1,0 +1,35 @@
+"""A file's bytes, mapped into memory and not read until they are used."""
+
+from __future__ import annotations
+
+import mmap
+from pathlib import Path
+from typing import BinaryIO
+
+from furnel.errors import FurnelError, reason
+
+
+class MappedFile:
+    """The bytes of a file as a read-only `view`; `close` lets go of it."""
+
+    def __init__(self, path: Path) -> None:
+        self.path = path
+        self._map: mmap.mmap | None = None
+        try:
+            with path.open("rb") as stream:
+                size = stream.seek(0, 2)
+                if size:
+                    self._map = mmap.mmap(stream.fileno(), 0, access=mmap.ACCESS_READ)
+        except OSError as error:
+            raise FurnelError("Opening an archive", where=path, why=reason(error)) from error
+        self.view = memoryview(self._map) if self._map is not None else memoryview(b"")
+
+    def copy(self, start: int, end: int, out: BinaryIO) -> None:
+        """Write a span of the file to `out`, in pieces."""
+        for at in range(start, end, 1 << 20):
+            out.write(self.view[at : min(at + (1 << 20), end)])
+
+    def close(self) -> None:
+        self.view.release()
+        if self._map is not None:
+            self._map.close()

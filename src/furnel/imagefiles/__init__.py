@@ -1,0 +1,103 @@
+"""Picture files to textures and back. Each format is a module with SUFFIXES, recognises, read and write."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from pathlib import Path
+
+import numpy as np
+
+from furnel import blocks
+from furnel.errors import FurnelError, reason
+from furnel.imagefiles import dds, pillow, tga
+from furnel.images.picture import Picture
+from furnel.images.texture import Texture
+
+_BY_SIGNATURE = (dds, pillow, tga)  # tga has no signature and so comes last
+_WRITERS = {"DDS": dds, "TGA": tga, "PNG": pillow}
+SUFFIXES: tuple[str, ...] = dds.SUFFIXES + tga.SUFFIXES + pillow.SUFFIXES
+_MOST_BYTES = 2 << 30
+
+
+def recognises(data: bytes | memoryview) -> bool:
+    """Whether the beginning of `data` looks like a picture file that can be read."""
+    return any(module.recognises(data) for module in _BY_SIGNATURE)
+
+
+def read_texture(data: bytes | memoryview, where: object = "") -> Texture:
+    """A picture file's bytes as a Texture. Raises FurnelError when no format recognises or can read it."""
+    for module in _BY_SIGNATURE:
+        if module.recognises(data):
+            return module.read(data, where)
+    raise FurnelError(
+        "Reading a picture",
+        where=where,
+        why="it is not a DDS, TGA, PNG, JPEG, WebP, BMP or GIF file",
+        remedy="Save it as PNG in your paint program",
+    )
+
+
+def open_texture(path: Path) -> Texture:
+    """The picture file at `path` as a Texture."""
+    try:
+        if path.stat().st_size > _MOST_BYTES:
+            raise FurnelError("Reading a picture", where=path, why="it is larger than 2 GiB")
+        return read_texture(path.read_bytes(), path)
+    except OSError as error:
+        raise FurnelError("Reading a picture", where=path, why=reason(error)) from error
+
+
+def write_texture(texture: Texture) -> bytes:
+    """The bytes of a file of the texture's own `file_type`."""
+    if texture.file_type not in _WRITERS:
+        raise FurnelError("Writing a picture", why=f"{texture.file_type} is not written", remedy="Use DDS, TGA or PNG")
+    return _WRITERS[texture.file_type].write(texture)
+
+
+def decode_level(texture: Texture, level: int = 0) -> Picture:
+    """One level of a texture as a Picture; only that level is decoded."""
+    width, height = texture.level_size(level)
+    data = texture.levels[level]
+    if texture.pixel_format.compressed:
+        return Picture(blocks.decode(data, width, height, texture.format))
+    raw = np.frombuffer(data, np.uint8).reshape(height, width, texture.pixel_format.size_bytes)
+    if texture.format == "RGBA8":
+        return Picture(raw)
+    out = np.full((height, width, 4), 255, np.uint8)
+    out[..., :3] = raw[..., (2, 1, 0)]
+    if texture.format == "BGRA8":
+        out[..., 3] = raw[..., 3]
+    return Picture(out)
+
+
+def small_level(texture: Texture, side: int) -> int:
+    """The smallest level whose longer side has at least `side` pixels; 0 when none is that small."""
+    for level in range(len(texture.levels) - 1, 0, -1):
+        if max(texture.level_size(level)) >= side:
+            return level
+    return 0
+
+
+def encode_texture(
+    levels: Sequence[Picture],
+    fmt: str,
+    file_type: str,
+    *,
+    quality: blocks.Quality = "good",
+    srgb: bool | None = None,
+    notes: tuple[tuple[str, str], ...] = (),
+) -> Texture:
+    """Levels of pixels encoded in `fmt`, ready to be written as a file of `file_type`."""
+    encoded = tuple(_encode_pixels(level, fmt, quality) for level in levels)
+    return Texture(levels[0].width, levels[0].height, fmt, encoded, file_type, srgb, notes)
+
+
+def _encode_pixels(picture: Picture, fmt: str, quality: blocks.Quality) -> bytes:
+    pixels = picture.pixels
+    if fmt == "RGBA8":
+        return pixels.tobytes()
+    if fmt in ("BGRA8", "BGRX8"):
+        return pixels[..., (2, 1, 0, 3)].tobytes()
+    if fmt == "BGR8":
+        return pixels[..., (2, 1, 0)].tobytes()
+    return blocks.encode(pixels, fmt, quality)
