@@ -1,0 +1,162 @@
+"""How the game's own tools write its files."""
+
+from __future__ import annotations
+
+import io
+import struct
+import zipfile
+import zlib
+from pathlib import Path
+
+import numpy as np
+import numpy.typing as npt
+import soundfile
+from PIL import Image
+
+Pixels = npt.NDArray[np.uint8]
+
+
+def dds(pixels: Pixels, fmt: str, srgb_weighted: bool = True) -> bytes:
+    """A DDS with a full chain of levels; `fmt` is DXT1 or DXT5. Levels are averages of the one above."""
+    image = Image.fromarray(pixels)
+    width, height = image.size
+    count = max(width, height).bit_length()
+    body = b"".join(_blocks(level, fmt) for level in _levels(image, count))
+    linear = len(_blocks(image, fmt))
+    head = struct.pack("<4s7I44x", b"DDS ", 124, 0xA1007, height, width, linear, 0, count)
+    head += struct.pack("<2I4s5I", 32, 4, fmt.encode(), 0, 0, 0, 0, 0)
+    return head + struct.pack("<5I", 0x401008, 0, 0, 0, 0) + body
+
+
+def _levels(image: Image.Image, count: int) -> list[Image.Image]:
+    light = (np.asarray(image, np.float32) / 255) ** np.float32([2.2, 2.2, 2.2, 1])
+    out = [image]
+    for level in range(1, count):
+        size = max(image.width >> level, 1), max(image.height >> level, 1)
+        bands = [np.asarray(Image.fromarray(light[..., band]).resize(size, Image.Resampling.BOX)) for band in range(4)]
+        light = np.stack(bands, -1)
+        out.append(Image.fromarray((light ** np.float32([1 / 2.2, 1 / 2.2, 1 / 2.2, 1]) * 255 + 0.5).astype(np.uint8)))
+    return out
+
+
+def _blocks(image: Image.Image, fmt: str) -> bytes:
+    pixels = np.asarray(image)
+    grown = np.pad(pixels, ((0, -pixels.shape[0] % 4), (0, -pixels.shape[1] % 4), (0, 0)), mode="edge")
+    stream = io.BytesIO()
+    Image.fromarray(grown).save(stream, "DDS", pixel_format=fmt)
+    return stream.getvalue()[128:]
+
+
+def tga(pixels: Pixels) -> bytes:
+    """32 bits, uncompressed, bottom row first."""
+    height, width = pixels.shape[:2]
+    head = struct.pack("<BBBHHBHHHHBB", 0, 0, 2, 0, 0, 0, 0, 0, width, height, 32, 8)
+    return head + pixels[::-1, :, (2, 1, 0, 3)].tobytes()
+
+
+def png(pixels: Pixels) -> bytes:
+    stream = io.BytesIO()
+    Image.fromarray(pixels).save(stream, "PNG", optimize=True)
+    return stream.getvalue()
+
+
+def wav(wave: npt.NDArray[np.float64], rate: int) -> bytes:
+    """PCM 16, mono."""
+    frames = (np.clip(wave, -1, 1) * 32767).astype("<i2").tobytes()
+    fmt = struct.pack("<HHIIHH", 1, 1, rate, rate * 2, 2, 16)
+    return b"RIFF" + struct.pack("<I", 36 + len(frames)) + b"WAVEfmt " + struct.pack("<I", 16) + fmt + b"data" + struct.pack("<I", len(frames)) + frames
+
+
+def ogg(wave: npt.NDArray[np.float64], rate: int, serial: int) -> bytes:
+    """Ogg Vorbis with a fixed stream number, so that every forge gives the same bytes."""
+    stream = io.BytesIO()
+    with soundfile.SoundFile(stream, "w", rate, wave.shape[1], format="OGG", subtype="VORBIS") as file:
+        for at in range(0, len(wave), 65536):
+            file.write(wave[at : at + 65536].astype(np.float32))
+    data = bytearray(stream.getvalue())
+    at = 0
+    while at < len(data):
+        segments = data[at + 26]
+        size = 27 + segments + sum(data[at + 27 : at + 27 + segments])
+        data[at + 14 : at + 18] = struct.pack("<I", serial)
+        data[at + 22 : at + 26] = bytes(4)
+        data[at + 22 : at + 26] = struct.pack("<I", _ogg_crc(bytes(data[at : at + size])))
+        at += size
+    return bytes(data)
+
+
+_CRC = [0] * 256
+for _byte in range(256):
+    _value = _byte << 24
+    for _ in range(8):
+        _value = (_value << 1) ^ (0x04C11DB7 if _value & 0x80000000 else 0)
+    _CRC[_byte] = _value & 0xFFFFFFFF
+
+
+def _ogg_crc(page: bytes) -> int:
+    crc = 0
+    for byte in page:
+        crc = ((crc << 8) & 0xFFFFFFFF) ^ _CRC[(crc >> 24) ^ byte]
+    return crc
+
+
+def tlp(entries: dict[str, bytes]) -> bytes:
+    """Index in front; every entry zlib, on 16 bytes."""
+    index, body = b"", b""
+    start = 16 + 64 * len(entries)
+    for path, data in entries.items():
+        body += bytes(-(start + len(body)) % 16)
+        packed = zlib.compress(data, 9)
+        index += struct.pack("<48sIIII", path.encode(), start + len(body), len(packed), len(data), zlib.crc32(path.encode()))
+        body += packed
+    return struct.pack("<4sHHII", b"TLP2", 2, 0x11, len(entries), 16) + index + body
+
+
+def tlc(entries: dict[str, bytes]) -> bytes:
+    """Entries stored; the deflated index with its name table behind them, found through the footer."""
+    body, rows, names = b"TARNCAST", b"", b""
+    for path, data in entries.items():
+        rows += struct.pack("<III", len(names), len(body), len(data))
+        names += path.encode() + b"\0"
+        body += data
+    packed = zlib.compress(rows + names, 9)
+    footer = struct.pack("<IIII4s", len(body), len(packed), len(rows + names), len(entries), b"TLCE")
+    return body + packed + footer
+
+
+def tls(sounds: list[bytes]) -> tuple[bytes, bytes, bytes]:
+    """The bank, its index and its checksums; big-endian, numbered."""
+    offsets, body = [], b""
+    for sound in sounds:
+        body += bytes(-len(body) % 4)
+        offsets.append(len(body))
+        body += sound
+    body += bytes(-len(body) % 4)
+    ends = [*offsets[1:], len(body)]
+    sums = b"".join(struct.pack(">I", zlib.crc32(body[a:b])) for a, b in zip(offsets, ends, strict=True))
+    return body, struct.pack(f">4sI{len(sounds)}I", b"TLSX", len(sounds), *offsets), sums
+
+
+def tlm(tunes: dict[str, tuple[bytes, bytes]]) -> bytes:
+    """A chain of tagged chunks: a head, then every tune with its name, loop record and stream."""
+
+    def chunk(tag: bytes, data: bytes) -> bytes:
+        return tag + struct.pack("<I", len(data)) + data + bytes(-len(data) % 4)
+
+    out = chunk(b"HEAD", struct.pack("<HH", 1, len(tunes)))
+    for name, (loop, stream) in tunes.items():
+        out += chunk(b"TUNE", chunk(b"NAME", name.encode()) + chunk(b"LOOP", loop) + chunk(b"OGGV", stream))
+    return out
+
+
+def zipped(entries: dict[str, bytes]) -> bytes:
+    stream = io.BytesIO()
+    with zipfile.ZipFile(stream, "w", zipfile.ZIP_DEFLATED) as archive:
+        for path, data in sorted(entries.items()):
+            archive.writestr(zipfile.ZipInfo(path, (2024, 11, 3, 18, 30, 0)), data, zipfile.ZIP_DEFLATED)
+    return stream.getvalue()
+
+
+def put(path: Path, data: bytes) -> None:
+    path.parent.mkdir(parents=True, exist_ok=True)
+    path.write_bytes(data)
