@@ -1,0 +1,146 @@
+"""How the game reads its containers: strictly, and with no word more than `Broken` where something is off."""
+
+from __future__ import annotations
+
+import io
+import struct
+import zipfile
+import zlib
+from pathlib import Path
+
+
+class Broken(Exception):
+    """A file that the game refuses."""
+
+
+def load_container(path: Path) -> dict[str, bytes]:
+    """Every entry of a container by its inner path."""
+    try:
+        if path.suffix == ".tlp":
+            return _tlp(path.read_bytes())
+        if path.suffix == ".tlc":
+            return _tlc(path.read_bytes())
+        if path.suffix == ".tls":
+            return _tls(path)
+        if path.suffix == ".tlm":
+            return _tlm(path.read_bytes())
+        if path.suffix == ".zip":
+            with zipfile.ZipFile(path) as archive:
+                return {f"{path.stem}/{name}": archive.read(name) for name in archive.namelist() if not name.endswith("/")}
+    except (struct.error, zlib.error, zipfile.BadZipFile, UnicodeDecodeError, OSError, IndexError, ValueError) as error:
+        raise Broken(f"{path.name}: {error}") from error
+    raise Broken(f"{path.name}: not a container of this game")
+
+
+def _tlp(data: bytes) -> dict[str, bytes]:
+    magic, version, _flags, count, at = struct.unpack_from("<4sHHII", data)
+    if magic != b"TLP2" or version != 2:
+        raise Broken("not a TLP2")
+    out = {}
+    for number in range(count):
+        name, offset, stored, size, tag = struct.unpack_from("<48sIIII", data, at + 64 * number)
+        path = name.rstrip(b"\0").decode("ascii")
+        if offset % 16:
+            raise Broken(f"{path}: not on 16 bytes")
+        if tag != zlib.crc32(path.encode()):
+            raise Broken(f"{path}: wrong name tag")
+        content = zlib.decompress(data[offset : offset + stored])
+        if len(content) != size:
+            raise Broken(f"{path}: size {len(content)}, index says {size}")
+        out[path] = content
+    return out
+
+
+def _tlc(data: bytes) -> dict[str, bytes]:
+    at, stored, size, count, magic = struct.unpack_from("<IIII4s", data, len(data) - 20)
+    if data[:8] != b"TARNCAST" or magic != b"TLCE":
+        raise Broken("not a TLC")
+    index = zlib.decompress(data[at : at + stored])
+    if len(index) != size:
+        raise Broken("index of another size")
+    out = {}
+    for number in range(count):
+        name, offset, length = struct.unpack_from("<III", index, 12 * number)
+        start = 12 * count + name
+        out[index[start : index.index(b"\0", start)].decode("ascii")] = data[offset : offset + length]
+    return out
+
+
+def _tls(path: Path) -> dict[str, bytes]:
+    data, index = path.read_bytes(), path.with_suffix(".tlx").read_bytes()
+    sums = path.with_suffix(".sum").read_bytes()
+    magic, count = struct.unpack_from(">4sI", index)
+    if magic != b"TLSX" or len(sums) != 4 * count:
+        raise Broken("index or checksums of another bank")
+    offsets = [*struct.unpack_from(f">{count}I", index, 8), len(data)]
+    out = {}
+    for number, wanted in enumerate(struct.unpack(f">{count}I", sums)):
+        part = data[offsets[number] : offsets[number + 1]]
+        if zlib.crc32(part) != wanted:
+            raise Broken(f"sound {number}: checksum")
+        out[f"{path.stem}/{number:03}.wav"] = part
+    return out
+
+
+def _tlm(data: bytes) -> dict[str, bytes]:
+    out = {}
+    for tag, chunk in _chunks(data):
+        if tag == b"TUNE":
+            parts = dict(_chunks(chunk))
+            name = parts[b"NAME"].decode("ascii")
+            out[f"music/{name}.loop"] = parts[b"LOOP"]
+            out[f"music/{name}.ogg"] = parts[b"OGGV"]
+    return out
+
+
+def _chunks(data: bytes) -> list[tuple[bytes, bytes]]:
+    out, at = [], 0
+    while at < len(data):
+        tag, size = struct.unpack_from("<4sI", data, at)
+        if at + 8 + size > len(data):
+            raise Broken("a chunk past the end")
+        out.append((tag, data[at + 8 : at + 8 + size]))
+        at += 8 + size + -size % 4
+    return out
+
+
+def dds_header(data: bytes) -> tuple[int, int, str, int]:
+    """Width, height, block format and levels of a DDS."""
+    if data[:4] != b"DDS " or len(data) < 128:
+        raise Broken("not a DDS")
+    height, width = struct.unpack_from("<II", data, 12)
+    levels = struct.unpack_from("<I", data, 28)[0]
+    code = data[84:88]
+    if code == b"DX10":
+        raise Broken("a DX10 header, which this game does not know")
+    return width, height, code.decode("ascii", "replace").strip("\0") or "uncompressed", max(levels, 1)
+
+
+def wav_format(data: bytes) -> tuple[int, int, int, int]:
+    """Rate, channels, bits and frames of a PCM WAV."""
+    if data[:4] != b"RIFF" or data[8:12] != b"WAVE":
+        raise Broken("not a WAV")
+    at, rate, channels, bits = 12, 0, 0, 0
+    while at + 8 <= len(data):
+        tag, size = struct.unpack_from("<4sI", data, at)
+        if tag == b"fmt ":
+            code, channels, rate, _, _, bits = struct.unpack_from("<HHIIHH", data, at + 8)
+            if code != 1:
+                raise Broken("a WAV that is not PCM")
+        elif tag == b"data" and rate:
+            return rate, channels, bits, size // max(channels * bits // 8, 1)
+        at += 8 + size + size % 2
+    raise Broken("a WAV without data")
+
+
+def ogg_format(data: bytes) -> tuple[int, int, int]:
+    """Rate, channels and frames of an Ogg Vorbis stream."""
+    import soundfile
+
+    try:
+        with soundfile.SoundFile(io.BytesIO(data)) as stream:
+            if stream.format != "OGG" or stream.subtype != "VORBIS":
+                raise Broken(f"{stream.format} {stream.subtype}, not Ogg Vorbis")
+            return stream.samplerate, stream.channels, stream.frames
+    except soundfile.LibsndfileError as error:
+        raise Broken(f"not a sound: {error}") from error

@@ -1,0 +1,232 @@
+"""The game's scenes, composed from whatever its assets look like now."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import numpy.typing as npt
+from PIL import Image
+
+from tarnlight import content
+from tarnlight.world import World
+
+Pixels = npt.NDArray[np.uint8]
+Floats = npt.NDArray[np.float32]
+
+WIDTH, HEIGHT = 960, 540
+HORIZON = 236
+SCENES = ("quay", "open water")
+TICKS_PER_SECOND = 30
+
+
+class Stage:
+    """Draws one scene of a world at any tick; what does not move is drawn once."""
+
+    def __init__(self, world: World, scene: str) -> None:
+        self.world, self.scene = world, scene
+        self._backdrop = self._paint_backdrop()
+        y = np.arange(HEIGHT - HORIZON, dtype=np.float32)[:, None] + 2.0
+        x = np.arange(WIDTH, dtype=np.float32)[None, :] - WIDTH / 2
+        depth = 300.0 / y
+        self._water_u = x * depth
+        self._water_v = depth * 480.0 + np.zeros_like(x)
+        self._levels = np.clip(np.log2(np.maximum(depth[:, 0], 1)) + 0.5, 0, 6).astype(int)
+        self._near = np.clip(y / (HEIGHT - HORIZON), 0, 1)
+
+    def frame(self, tick: int) -> Pixels:
+        """The scene at a tick as (540, 960, 3)."""
+        canvas = self._backdrop.copy()
+        self._paint_water(canvas, tick)
+        if self.scene == "quay":
+            self._quay(canvas, tick)
+        else:
+            self._open_water(canvas, tick)
+        return np.asarray(np.clip(canvas, 0, 1) * 255 + 0.5, np.uint8)
+
+    def _paint_backdrop(self) -> Floats:
+        canvas = np.zeros((HEIGHT, WIDTH, 3), np.float32)
+        sky = _resized(self.world.picture("art/sky/dusk.dds"), WIDTH, HORIZON + 8)
+        canvas[: HORIZON + 8] = sky[..., :3]
+        _lay(canvas, _resized(self.world.picture("art/sky/moon.dds"), 150, 150), 690, 0, add=False)
+        hills = _resized(self.world.picture("art/sky/hills.dds"), WIDTH, 150)
+        _lay(canvas, hills, 0, HORIZON - 144)
+        return canvas
+
+    def _paint_water(self, canvas: Floats, tick: int) -> None:
+        sway = np.sin(self._water_v * 0.02 + tick * 0.05) * 5
+        path = "art/water/tarn_deep.dds"
+        colour = np.empty((HEIGHT - HORIZON, WIDTH, 3), np.float32)
+        for level in np.unique(self._levels):
+            rows = self._levels == level
+            tile = self.world.picture(path, int(level)).astype(np.float32)[..., :3] / 255
+            scale = tile.shape[0] / 512
+            u = ((self._water_u[rows] * 0.9 + sway[rows]) * scale).astype(np.int32) % tile.shape[1]
+            v = ((self._water_v[rows] + tick * 0.9) * scale).astype(np.int32) % tile.shape[0]
+            colour[rows] = tile[v, u]
+        mirror = canvas[HORIZON - 1 :: -1][: HEIGHT - HORIZON]
+        mirror = np.pad(mirror, ((0, HEIGHT - HORIZON - len(mirror)), (0, 0), (0, 0)), mode="edge")
+        fresnel = (0.62 - 0.5 * self._near)[..., None]
+        canvas[HORIZON:] = colour * (1 - fresnel) * 0.92 + mirror * fresnel
+        ripple = self.world.picture("art/water/ripple.dds").astype(np.float32) / 255
+        u = (self._water_u * 0.6 - tick * 0.5).astype(np.int32) % ripple.shape[1]
+        v = (self._water_v * 0.7 + tick * 1.6).astype(np.int32) % ripple.shape[0]
+        over = ripple[v, u]
+        strength = over[..., 3:] * 0.30 * self._near[..., None] ** 2
+        canvas[HORIZON:] = canvas[HORIZON:] * (1 - strength) + over[..., :3] * strength
+
+    def _quay(self, canvas: Floats, tick: int) -> None:
+        self._shore(canvas)
+        self._boat(canvas, 640, 398 + round(3 * math.sin(tick * 0.06)), "art/hulls/hull_otter.dds", "art/sails/sail_heron.dds", 1.0, tick, True)
+        self._jetty(canvas, tick)
+        self._sprite(canvas, "cast/ferryman_idle.png", tick // 8, 250, 316, 3)
+        self._sprite(canvas, "cast/otter_walk.png", tick // 4, 330 + (tick * 2) % 170, 404, 3)
+        self._sprite(canvas, "cast/heron_walk.png", tick // 9, 880, 312, 2)
+        self._gulls(canvas, tick)
+        _lay(canvas, _resized(self.world.picture("art/lamps/lantern.dds"), 40, 80), 186, 238)
+        self._glow(canvas, 206, 284, 250, tick)
+
+    def _open_water(self, canvas: Floats, tick: int) -> None:
+        self._boat(canvas, 752, 308 + round(2 * math.sin(tick * 0.05 + 2)), "art/hulls/hull_heron.dds", "art/sails/sail_night.dds", 0.5, tick, False)
+        self._boat(canvas, 400, 412 + round(4 * math.sin(tick * 0.06)), "art/hulls/hull_otter.dds", "art/sails/sail_heron.dds", 1.15, tick, True, True)
+        self._sprite(canvas, "cast/otter_dive.png", (tick // 5) % 6, 640 + (tick // 30 * 37) % 120, 448, 3)
+        self._gulls(canvas, tick)
+
+    def _shore(self, canvas: Floats) -> None:
+        for at, scale in ((-40, 1.0), (70, 0.8), (10, 0.62), (150, 0.55)):
+            tree = _resized(self.world.picture("art/shore/pine.dds"), int(130 * scale), int(290 * scale))
+            _lay(canvas, tree, at, HORIZON + 34 - int(290 * scale))
+        rock = self.world.picture("art/rock/granite_moss.dds").astype(np.float32)[..., :3] / 255
+        x = np.arange(WIDTH)
+        left = HORIZON + 18 + np.maximum(0, (x - 60)) * 0.3 + 7 * np.sin(x * 0.05) + 5 * np.sin(x * 0.013)
+        right = HORIZON + 150 - np.maximum(0, x - 800) * 0.2 + 5 * np.sin(x * 0.07)
+        y = np.arange(HEIGHT)[:, None]
+        bank = (y > left - 30) & (y < left + 62 - 0.28 * x) | (x > 800) & (y > right - 6 + (WIDTH - x) * 0.35) & (y < right + 70)
+        tile = rock[y % rock.shape[0], (x * 1)[None] % rock.shape[1]]
+        depth = np.clip((y - HORIZON) / 200, 0.35, 0.9)[..., None]
+        canvas[bank] = (tile * (depth * 0.85))[bank]
+
+    def _jetty(self, canvas: Floats, tick: int) -> None:
+        wood = self.world.picture("art/planks/jetty.dds").astype(np.float32)[..., :3] / 255
+        top, bottom, end = 404, 474, 560
+        y = np.arange(top, bottom, dtype=np.float32)[:, None]
+        x = np.arange(0, end, dtype=np.float32)[None, :]
+        depth = (y - top) / (bottom - top)
+        u = (x - 200) * (1.3 - 0.5 * depth) + 900
+        v = depth**0.8 * 250 + 0 * x
+        deck = wood[(u * wood.shape[0] / 512).astype(int) % wood.shape[0], (v * wood.shape[1] / 512).astype(int) % wood.shape[1]]
+        inside = (x < end - 46 + depth * 46)[..., None]
+        canvas[top:bottom, :end] = np.where(inside, deck * (0.62 + 0.35 * depth)[..., None], canvas[top:bottom, :end])
+        canvas[bottom : bottom + 12, :end] = deck[-1:, :] * np.linspace(0.5, 0.3, 12, dtype=np.float32)[:, None, None]
+        for post in (40, 190, 340, 500):
+            shade = np.clip(1 - np.abs(np.linspace(-1, 1, 22, dtype=np.float32)), 0.15, 1)[None, :, None]
+            part = wood[np.arange(90)[:, None] % wood.shape[0], np.arange(22) % wood.shape[1]]
+            canvas[450:540, post : post + 22] = part * shade * 0.75
+        _lay(canvas, _resized(self.world.picture("art/planks/crate_heron.dds"), 84, 84), 36, 344)
+        _lay(canvas, _resized(self.world.picture("art/planks/crate_fish.dds"), 70, 70), 112, 360)
+        pole = 196
+        canvas[262:420, pole : pole + 6] = np.float32([0.23, 0.16, 0.10])
+        mast = 470
+        canvas[150:420, mast : mast + 6] = np.float32([0.28, 0.20, 0.13])
+        self._ensign(canvas, "ensigns/large/aldvik.tga", mast + 6, 154, 132, 88, tick)
+
+    def _ensign(self, canvas: Floats, path: str, left: int, top: int, width: int, height: int, tick: int) -> None:
+        flag = _resized(self.world.picture(path), width, height)
+        x = np.arange(width)
+        lift = (np.sin(x * 0.06 - tick * 0.16) * x / width * 9).astype(int)
+        light = 1 + 0.16 * np.cos(x * 0.06 - tick * 0.16) * x / width
+        waved = np.zeros((height + 20, width, 4), np.float32)
+        rows = np.arange(height)[:, None] + 10 + lift[None]
+        waved[rows, x[None]] = flag * np.stack([light, light, light, np.ones(width)], -1).astype(np.float32)[None]
+        _lay(canvas, waved, left, top - 10)
+
+    def _boat(self, canvas: Floats, cx: int, waterline: int, hull: str, sail: str, scale: float, tick: int, lamp: bool, crew: bool = False) -> None:
+        length, depth = int(330 * scale), int(74 * scale)
+        x = np.linspace(-1, 1, length, dtype=np.float32)
+        sheer = depth * (0.42 * x**2 + 0.10 * x)
+        keel = depth * (1 - 0.55 * np.abs(x) ** 3.5)
+        y = np.arange(-depth, depth * 2, dtype=np.float32)[:, None]
+        v = (y + sheer[None]) / (keel + sheer)[None]
+        fade = np.clip(np.minimum(v, 1 - v) * depth * 0.9, 0, 1) * np.clip((1 - np.abs(x)) * length * 0.2, 0, 1)[None]
+        wood = self.world.picture(hull, 0 if scale > 0.7 else 1)
+        picked = wood[np.clip(v * wood.shape[0] * 0.72, 0, wood.shape[0] - 1).astype(int), (np.arange(length) * wood.shape[1] // int(220 * max(scale, 0.3)))[None] % wood.shape[1]]
+        colour = picked[..., :3].astype(np.float32) / 255 * (1.02 - 0.62 * np.clip(v, 0, 1) ** 1.5 - 0.18 * np.abs(x)[None])[..., None]
+        rail = ((v > 0) & (v < 0.09))[..., None]
+        colour = np.where(rail, np.float32([0.44, 0.31, 0.19]), colour)
+        part = np.concatenate([colour, fade[..., None]], -1)
+        self._sail(canvas, sail, cx, waterline - int(34 * scale), scale, tick)
+        if crew:
+            self._sprite(canvas, "cast/ferryman_row.png", tick // 5, cx - 150, waterline - 164, 3)
+        _lay(canvas, np.asarray(part, np.float32), cx - length // 2, waterline - depth - int(30 * scale))
+        top, left = waterline + int(26 * scale), cx - length // 2
+        rows = min(int(34 * scale), HEIGHT - top)
+        band = canvas[top : top + rows, max(left, 0) : left + length]
+        dark = np.linspace(0.55, 0.0, rows, dtype=np.float32)[:, None] * np.clip(1.15 - x**2, 0, 1)[None, -band.shape[1] :]
+        canvas[top : top + rows, max(left, 0) : left + length] = band * (1 - dark[..., None])
+        if lamp:
+            side = int(26 * scale)
+            _lay(canvas, _resized(self.world.picture("art/lamps/lantern.dds"), side, side * 2), cx + int(112 * scale), waterline - int(112 * scale))
+            self._glow(canvas, cx + int(125 * scale), waterline - int(84 * scale), int(190 * scale), tick + 11)
+
+    def _sail(self, canvas: Floats, path: str, cx: int, foot: int, scale: float, tick: int) -> None:
+        width, height = int(190 * scale), int(230 * scale)
+        top = foot - height
+        mast = cx - int(40 * scale)
+        lo, hi = max(top - int(22 * scale), 0), foot
+        canvas[lo:hi, mast - 3 : mast + 3] = np.float32([0.26, 0.18, 0.11])
+        cloth = self.world.picture(path, 0 if scale > 0.7 else 1)
+        y = (np.arange(height, dtype=np.float32)[:, None] + 0.5) / height
+        x = (np.arange(width, dtype=np.float32)[None] + 0.5) / width
+        wide = 0.52 + 0.46 * y + 0.03 * np.sin(y * 3 + tick * 0.05)
+        u = x / wide
+        lift = y + 0.10 * u * (1 - y)
+        inside = (u <= 1) & (lift - 0.10 * u * 0.4 >= 0.02 * u)
+        row = np.clip((y - 0.05 * np.sin(u * np.pi)) * 0.96 + 0.02, 0, 0.999)
+        picked = cloth[(row * cloth.shape[0]).astype(int), np.clip(u * cloth.shape[1], 0, cloth.shape[1] - 1).astype(int)]
+        light = 0.62 + 0.4 * np.sin(np.clip(u, 0, 1) * np.pi * 0.8 + 0.4)
+        part = np.concatenate([picked[..., :3].astype(np.float32) / 255 * light[..., None], (inside * picked[..., 3] / 255)[..., None]], -1)
+        _lay(canvas, np.asarray(part, np.float32), mast + 3, top)
+
+    def _sprite(self, canvas: Floats, path: str, frame: int, left: int, top: int, zoom: int) -> None:
+        width, height, count, columns, _ = content.SHEETS[path]
+        sheet = self.world.picture(path)
+        row, column = divmod(frame % count, columns)
+        cell = sheet[row * height : (row + 1) * height, column * width : (column + 1) * width]
+        if cell.shape[:2] != (height, width):
+            cell = _stretched(sheet[:64, :64], width, height)
+        grown = cell.repeat(zoom, 0).repeat(zoom, 1).astype(np.float32) / 255
+        _lay(canvas, grown, left, top)
+
+    def _gulls(self, canvas: Floats, tick: int) -> None:
+        for number, (height, speed) in enumerate(((74, 2.1), (112, 1.6), (54, 2.6))):
+            at = int((tick * speed + number * 330) % (WIDTH + 80)) - 60
+            self._sprite(canvas, "cast/gull_fly.png", tick // 4 + number * 2, at, height + round(9 * math.sin(tick * 0.05 + number)), 2)
+
+    def _glow(self, canvas: Floats, cx: int, cy: int, size: int, tick: int) -> None:
+        flicker = 0.8 + 0.07 * math.sin(tick * 0.31) + 0.05 * math.sin(tick * 0.83)
+        light = _resized(self.world.picture("art/lamps/glow_warm.dds"), size, size)
+        _lay(canvas, light * np.float32([1, 1, 1, flicker]), cx - size // 2, cy - size // 2, add=True)
+
+
+def still(world: World, scene: str, tick: int) -> Image.Image:
+    """One frame as a picture."""
+    return Image.fromarray(Stage(world, scene).frame(tick))
+
+
+def _resized(pixels: Pixels, width: int, height: int) -> Floats:
+    return np.asarray(Image.fromarray(pixels).resize((width, height), Image.Resampling.BILINEAR), np.float32) / 255
+
+
+def _stretched(pixels: Pixels, width: int, height: int) -> Pixels:
+    return np.asarray(Image.fromarray(pixels).resize((width, height), Image.Resampling.NEAREST))
+
+
+def _lay(canvas: Floats, part: Floats, left: int, top: int, add: bool = False) -> None:
+    x0, y0 = max(left, 0), max(top, 0)
+    x1, y1 = min(left + part.shape[1], WIDTH), min(top + part.shape[0], HEIGHT)
+    if x0 >= x1 or y0 >= y1:
+        return
+    piece = part[y0 - top : y1 - top, x0 - left : x1 - left]
+    alpha = piece[..., 3:]
+    under = canvas[y0:y1, x0:x1]
+    canvas[y0:y1, x0:x1] = under + piece[..., :3] * alpha if add else under * (1 - alpha) + piece[..., :3] * alpha

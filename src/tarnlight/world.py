@@ -1,0 +1,269 @@
+"""The game's assets as they are seen with mods on: which file wins, and what the game makes of it."""
+
+from __future__ import annotations
+
+import io
+import json
+import struct
+import tomllib
+from dataclasses import dataclass
+from functools import cached_property
+from pathlib import Path
+
+import numpy as np
+import numpy.typing as npt
+from PIL import Image
+
+from tarnlight import content, loaders
+from tarnlight.art.ensigns import SIZES
+from tarnlight.loaders import Broken
+
+Pixels = npt.NDArray[np.uint8]
+VERSION = "1.2"
+
+
+@dataclass(frozen=True)
+class Verdict:
+    """What the game makes of one asset: `accepted`, `garbled` (used, but wrong) or `refused` (not used)."""
+
+    path: str
+    winner: str
+    verdict: str
+    reason: str
+    effect: str
+
+
+class World:
+    """An install, loaded. Assets are looked up by exact path; the last mod in the order wins."""
+
+    def __init__(self, folder: Path, with_mods: bool = True) -> None:
+        self.folder = folder
+        self.originals = self._load_originals()
+        self.notes: list[str] = []
+        self.mods: list[tuple[str, dict[str, bytes]]] = self._load_mods() if with_mods else []
+        self._cache: dict[str, Pixels] = {}
+
+    def winner(self, path: str) -> tuple[str, bytes]:
+        """Who provides an asset, and its bytes."""
+        for name, files in reversed(self.mods):
+            if path in files:
+                return name, files[path]
+        return "game", self.originals[path]
+
+    def picture(self, path: str, level: int = 0) -> Pixels:
+        """An asset's picture as the game shows it, wrong or not."""
+        key = f"{path}#{level}"
+        if key not in self._cache:
+            try:
+                self._cache[key] = self._picture(path, level)
+            except (Broken, OSError, ValueError, SyntaxError, KeyError):
+                self._cache[key] = missing()
+        return self._cache[key]
+
+    def verdicts(self) -> list[Verdict]:
+        """The game's word on every asset."""
+        return [self._verdict(path) for path in sorted(self.originals)]
+
+    def strays(self) -> list[str]:
+        """Files in mods that no asset of the game is named like."""
+        return [f"{name}: {path}" for name, files in self.mods for path in files if path not in self.originals]
+
+    @cached_property
+    def palette(self) -> dict[str, object]:
+        """The colours that the game tints with."""
+        loaded: dict[str, object] = json.loads(self.winner("rules/palette.json")[1])
+        return loaded
+
+    def _load_originals(self) -> dict[str, bytes]:
+        data = self.folder / "data"
+        if not (self.folder / "tarnlight.toml").is_file():
+            raise Broken(f"{self.folder} is not a Tarnlight Ferry install")
+        out: dict[str, bytes] = {}
+        for name in ("art.tlp", "cast.tlc", "bank0.tls", "music.tlm", "rules.zip"):
+            out |= loaders.load_container(data / name)
+        for file in sorted((data / "ensigns").rglob("*.tga")):
+            out[f"ensigns/{file.relative_to(data / 'ensigns').as_posix()}"] = file.read_bytes()
+        return out
+
+    def _load_mods(self) -> list[tuple[str, dict[str, bytes]]]:
+        order = self.folder / "mods" / "order.toml"
+        if not order.is_file():
+            return []
+        out = []
+        try:
+            wanted = tomllib.loads(order.read_text("utf-8")).get("mod", [])
+        except (tomllib.TOMLDecodeError, UnicodeDecodeError) as error:
+            self.notes.append(f"order.toml: {error}")
+            return []
+        for entry in wanted:
+            name, on = str(entry.get("id", "")), bool(entry.get("on", True))
+            if not on:
+                continue
+            try:
+                out.append((name, self._load_mod(self.folder / "mods" / name)))
+            except Broken as error:
+                self.notes.append(f"{name}: {error}")
+        return out
+
+    def _load_mod(self, folder: Path) -> dict[str, bytes]:
+        try:
+            about = tomllib.loads((folder / "mod.toml").read_text("utf-8"))
+        except (OSError, tomllib.TOMLDecodeError, UnicodeDecodeError) as error:
+            raise Broken(f"mod.toml: {error}") from error
+        for key in ("id", "name", "version", "game-version"):
+            if not isinstance(about.get(key), str):
+                raise Broken(f"mod.toml has no {key}")
+        if about["game-version"] != VERSION:
+            raise Broken(f"made for version {about['game-version']}, this is {VERSION}")
+        files: dict[str, bytes] = {}
+        for file in sorted(folder.rglob("*")):
+            if file.is_file() and file.suffix in (".tlp", ".tlc", ".tls", ".tlm", ".zip"):
+                files |= loaders.load_container(file)
+        for file in sorted(folder.rglob("*")):
+            if file.is_file() and file.suffix in (".dds", ".tga", ".png", ".wav", ".ogg", ".loop", ".toml", ".json", ".xml", ".csv"):
+                inner = file.relative_to(folder).as_posix()
+                if inner != "mod.toml":
+                    files[inner] = file.read_bytes()
+        return files
+
+    def _picture(self, path: str, level: int) -> Pixels:
+        _, data = self.winner(path)
+        if path.endswith(".dds"):
+            width, height, fmt, levels = loaders.dds_header(self.originals[path])
+            loaders.dds_header(data)
+            level = min(level, levels - 1)
+            size = 8 if fmt == "DXT1" else 16
+            at = 128
+            for above in range(level):
+                at += _blocks(width >> above, height >> above) * size
+            wide, high = max(width >> level, 1), max(height >> level, 1)
+            part = data[at : at + _blocks(wide, high) * size]
+            if len(part) < _blocks(wide, high) * size:
+                raise Broken("too few bytes")
+            head = struct.pack("<4s7I44x", b"DDS ", 124, 0x1007, (high + 3) // 4 * 4, (wide + 3) // 4 * 4, 0, 0, 0)
+            head += struct.pack("<2I4s5I5I", 32, 4, fmt.encode(), 0, 0, 0, 0, 0, 0x1000, 0, 0, 0, 0)
+            return np.asarray(Image.open(io.BytesIO(head + part)).convert("RGBA"))[:high, :wide]
+        if path.endswith(".tga"):
+            width, height = SIZES[path.split("/")[1]]
+            if len(data) < 18 + width * height * 4:
+                raise Broken("too few bytes")
+            pixels = np.frombuffer(data, np.uint8, width * height * 4, 18).reshape(height, width, 4)
+            return np.ascontiguousarray(pixels[::-1, :, (2, 1, 0, 3)])
+        return np.asarray(Image.open(io.BytesIO(data)).convert("RGBA"))
+
+    def _verdict(self, path: str) -> Verdict:
+        winner, data = self.winner(path)
+        try:
+            fault, effect = self._judge(path, data, self.originals[path])
+        except (Broken, OSError, ValueError, SyntaxError, struct.error) as error:
+            return Verdict(path, winner, "refused", str(error), "shows the missing pattern" if _is_picture(path) else "stays silent")
+        return Verdict(path, winner, "garbled" if fault else "accepted", fault, effect)
+
+    def _judge(self, path: str, data: bytes, original: bytes) -> tuple[str, str]:
+        """What is wrong (nothing: an empty text) and what playing it does. Raises Broken when it is not used at all."""
+        if path.endswith(".dds"):
+            return _judge_dds(data, original)
+        if path.endswith(".tga"):
+            return _judge_tga(data, *SIZES[path.split("/")[1]])
+        if path.endswith(".png"):
+            return _judge_sheet(path, data, original)
+        if path.endswith(".wav"):
+            rate, channels, bits, frames = loaders.wav_format(data)
+            if bits != 16 or channels != 1:
+                raise Broken(f"{bits} bits and {channels} channels, the bank plays 16 bits and one")
+            if rate != 48000:
+                return f"{rate} Hz played as 48000 Hz", f"plays at {48000 / rate:.3f} times its pitch"
+            return "", f"plays for {frames / 48000:.2f} s"
+        if path.endswith(".ogg"):
+            return self._judge_tune(path, data)
+        if path.endswith(".loop"):
+            start, end, rate, _ = struct.unpack("<IIIf", data)
+            if not start < end or rate != 44100:
+                raise Broken("a loop record that makes no sense")
+            return "", f"loops from {start / rate:.2f} s to {end / rate:.2f} s"
+        return _judge_text(path, data)
+
+    def _judge_tune(self, path: str, data: bytes) -> tuple[str, str]:
+        rate, channels, frames = loaders.ogg_format(data)
+        _, end, _, _ = struct.unpack("<IIIf", self.winner(path.replace(".ogg", ".loop"))[1])
+        if channels != 2:
+            raise Broken(f"{channels} channel, tunes have two")
+        if rate != 44100:
+            return f"{rate} Hz played as 44100 Hz", f"plays at {44100 / rate:.3f} times its pitch"
+        if frames < end:
+            raise Broken(f"{frames} frames, and its loop ends at {end}")
+        return "", f"plays for {frames / rate:.2f} s and loops"
+
+
+def _judge_dds(data: bytes, original: bytes) -> tuple[str, str]:
+    width, height, fmt, levels = loaders.dds_header(original)
+    got = loaders.dds_header(data)
+    if got[:2] != (width, height):
+        return f"{got[0]} x {got[1]} read as {width} x {height}", "shows garbage"
+    if got[2] != fmt:
+        return f"{got[2]} read as {fmt}", "shows garbage"
+    size = 8 if fmt == "DXT1" else 16
+    needed = 128 + sum(_blocks(width >> level, height >> level) * size for level in range(levels))
+    if got[3] < levels or len(data) < needed:
+        return f"{got[3]} levels of {levels}", "shows the missing pattern from afar"
+    return "", f"shows {width} x {height} {fmt} with {levels} levels"
+
+
+def _judge_tga(data: bytes, width: int, height: int) -> tuple[str, str]:
+    if len(data) < 18:
+        raise Broken("not a TGA")
+    kind, wide, high, bits, flags = data[2], *struct.unpack_from("<HH", data, 12), data[16], data[17]
+    if (wide, high) != (width, height):
+        return f"{wide} x {high} read as {width} x {height}", "shows garbage"
+    if kind == 10:
+        return "run-length read as plain pixels", "shows garbage"
+    if kind != 2 or bits != 32:
+        return f"type {kind} with {bits} bits read as type 2 with 32", "shows garbage"
+    if len(data) < 18 + width * height * 4:
+        raise Broken("cut short")
+    if flags & 0x20:
+        return "rows from the top read from the bottom", "hangs upside down"
+    return "", f"shows {width} x {height}"
+
+
+def _judge_sheet(path: str, data: bytes, original: bytes) -> tuple[str, str]:
+    base, got = Image.open(io.BytesIO(original)), Image.open(io.BytesIO(data))
+    if got.format != "PNG":
+        raise Broken(f"{got.format}, sheets are PNG")
+    if got.size != base.size:
+        raise Broken(f"a sheet of {got.width} x {got.height}, its cells need {base.width} x {base.height}")
+    pixels = np.asarray(got.convert("RGBA"))
+    if pixels[..., 3].min() > 0:
+        return "no clear pixel", "shows a box around the figure"
+    frames = content.SHEETS[path][2] if path in content.SHEETS else 0
+    return "", f"plays {frames} frames"
+
+
+def _judge_text(path: str, data: bytes) -> tuple[str, str]:
+    try:
+        text = data.decode("utf-8")
+        if path.endswith(".json"):
+            json.loads(text)
+        elif path.endswith(".toml"):
+            tomllib.loads(text)
+    except ValueError as error:
+        raise Broken(f"not readable: {error}") from error
+    return "", "is read"
+
+
+def _blocks(width: int, height: int) -> int:
+    return ((max(width, 1) + 3) // 4) * ((max(height, 1) + 3) // 4)
+
+
+def _is_picture(path: str) -> bool:
+    return path.endswith((".dds", ".tga", ".png"))
+
+
+def missing() -> Pixels:
+    """What the game shows where it has no picture."""
+    y, x = np.mgrid[0:64, 0:64]
+    stripe = ((x + y) // 8) % 2 == 0
+    out = np.empty((64, 64, 4), np.uint8)
+    out[stripe] = (226, 60, 140, 255)
+    out[~stripe] = (24, 20, 26, 255)
+    return out
