@@ -37,6 +37,17 @@ def read_texture(data: bytes | memoryview, where: object = "") -> Texture:
     )
 
 
+def read_header(data: bytes | memoryview, where: object = "") -> Texture:
+    """What the first bytes of a picture file say of it, as a Texture whose levels hold no data."""
+    if dds.recognises(data):
+        return dds.read_header(data, where)[0]
+    if pillow.recognises(data):
+        return pillow.read_header(data, where)
+    if tga.recognises(data):
+        return tga.read_header(data, where)
+    raise FurnelError("Reading a picture", where=where, why="it is no picture file that Furnel knows")
+
+
 def open_texture(path: Path) -> Texture:
     """The picture file at `path` as a Texture."""
     try:

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import struct
+from dataclasses import replace
 
 from furnel.errors import FurnelError
 from furnel.imagefiles.bytesin import unpack
-from furnel.images.formats import FORMATS, full_levels, level_size
+from furnel.images.formats import full_levels
 from furnel.images.picture import check_size
 from furnel.images.texture import Texture
 
@@ -38,8 +39,8 @@ def recognises(data: bytes | memoryview) -> bool:
     return bytes(data[:4]) == b"DDS "
 
 
-def read(data: bytes | memoryview, where: object = "") -> Texture:
-    """A DDS file as a Texture; its levels are views into `data`. Raises FurnelError for damage or an unread kind."""
+def read_header(data: bytes | memoryview, where: object = "") -> tuple[Texture, int]:
+    """What the header says, as a Texture with empty levels, and where the first level begins."""
     fields = unpack(_HEADER, data, 0, WHAT, where)
     magic, size, _flags, height, width, _pitch, _depth, levels = fields[:8]
     _pf_size, pf_flags, fourcc, bits, *masks = fields[8:16]
@@ -52,10 +53,10 @@ def read(data: bytes | memoryview, where: object = "") -> Texture:
     start, srgb, header = _HEADER.size, None, "legacy"
     code = struct.pack("<I", fourcc)
     if pf_flags & _PF_FOURCC and code == b"DX10":
-        number, _dimension, _misc, count, _alpha = unpack(_DX10, data, start, WHAT, where)
+        number, _dimension, _misc, layers, _alpha = unpack(_DX10, data, start, WHAT, where)
         start, header = start + _DX10.size, "DX10"
-        if number not in _DXGI or count > 1:
-            raise FurnelError(WHAT, where=where, why=f"DXGI format {number} with {count} layers is not read so far")
+        if number not in _DXGI or layers > 1:
+            raise FurnelError(WHAT, where=where, why=f"DXGI format {number} with {layers} layers is not read so far")
         fmt, srgb = _DXGI[number]
     elif pf_flags & _PF_FOURCC:
         if code not in _FOURCC:
@@ -70,10 +71,16 @@ def read(data: bytes | memoryview, where: object = "") -> Texture:
     count = max(levels, 1)
     if count > full_levels(width, height):
         raise FurnelError(WHAT, where=where, why=f"it says {count} levels, more than {width} × {height} pixels have")
+    return Texture(width, height, fmt, (b"",) * count, "DDS", srgb, (("header", header),)), start
+
+
+def read(data: bytes | memoryview, where: object = "") -> Texture:
+    """A DDS file as a Texture; its levels are views into `data`. Raises FurnelError for damage or an unread kind."""
+    texture, start = read_header(data, where)
     view = memoryview(data)
     found = []
-    for level in range(count):
-        length = FORMATS[fmt].level_bytes(*level_size(width, height, level))
+    for level in range(len(texture.levels)):
+        length = texture.pixel_format.level_bytes(*texture.level_size(level))
         if start + length > len(view):
             raise FurnelError(
                 WHAT,
@@ -83,7 +90,7 @@ def read(data: bytes | memoryview, where: object = "") -> Texture:
             )
         found.append(view[start : start + length])
         start += length
-    return Texture(width, height, fmt, tuple(found), "DDS", srgb, (("header", header),))
+    return replace(texture, levels=tuple(found))
 
 
 def write(texture: Texture) -> bytes:

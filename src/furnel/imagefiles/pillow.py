@@ -37,9 +37,14 @@ def read(data: bytes | memoryview, where: object = "") -> Texture:
             rgba = np.asarray(upright.convert("RGBA"))
         except (OSError, ValueError, SyntaxError, MemoryError, IndexError) as error:
             raise _damaged(where, error) from error
-        depth = "palette" if image.mode == "P" else image.mode
-        notes = (("mode", depth),)
+        notes = (("mode", _mode(image)),)
         return Texture(rgba.shape[1], rgba.shape[0], "RGBA8", (rgba.tobytes(),), image.format or "", True, notes)
+
+
+def read_header(data: bytes | memoryview, where: object = "") -> Texture:
+    """Size and type alone, as a Texture whose level holds no data."""
+    with _open(data, where) as image:
+        return Texture(image.width, image.height, "RGBA8", (b"",), image.format or "", True, (("mode", _mode(image)),))
 
 
 def write(texture: Texture) -> bytes:
@@ -54,6 +59,10 @@ def write(texture: Texture) -> bytes:
         image = image.quantize(max(len(colours), 2), method=Image.Quantize.FASTOCTREE, dither=Image.Dither.NONE)
     image.save(stream, "PNG", optimize=False)
     return stream.getvalue()
+
+
+def _mode(image: Image.Image) -> str:
+    return "palette" if image.mode == "P" else image.mode
 
 
 def _open(data: bytes | memoryview, where: object) -> Image.Image:

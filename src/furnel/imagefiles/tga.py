@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import struct
+from dataclasses import replace
 
 import numpy as np
 
@@ -32,10 +33,10 @@ def recognises(data: bytes | memoryview) -> bool:
     )
 
 
-def read(data: bytes | memoryview, where: object = "") -> Texture:
-    """A TGA file as a Texture of one level (BGRA8 or BGR8, rows from the top), with notes on how it was written."""
+def read_header(data: bytes | memoryview, where: object = "") -> Texture:
+    """What the header says, as a Texture whose level holds no data, with notes on how the file was written."""
     fields = unpack(_HEADER, data, 0, WHAT, where)
-    id_length, mapped, kind, _f, map_count, map_bits, _x, _y, width, height, depth, descriptor = fields
+    _id, mapped, kind, _first, _count, _bits, _x, _y, width, height, depth, descriptor = fields
     if mapped or kind not in (2, 3, 10, 11) or depth not in (8, 24, 32) or (kind in (3, 11)) != (depth == 8):
         raise FurnelError(
             WHAT,
@@ -44,9 +45,21 @@ def read(data: bytes | memoryview, where: object = "") -> Texture:
             remedy="Save it as 24- or 32-bit true colour",
         )
     check_size(width, height, WHAT, where)
-    start = _HEADER.size + id_length + (map_count * ((map_bits + 7) // 8) if mapped else 0)
-    size = depth // 8
-    run_length = kind >= 9
+    notes = (
+        ("rows", "top first" if descriptor & _TOP else "bottom first"),
+        ("run-length", "on" if kind >= 9 else "off"),
+        ("depth", str(depth)),
+    )
+    return Texture(width, height, "BGRA8" if depth == 32 else "BGR8", (b"",), "TGA", None, notes)
+
+
+def read(data: bytes | memoryview, where: object = "") -> Texture:
+    """A TGA file as a Texture of one level (BGRA8 or BGR8, rows from the top), with notes on how it was written."""
+    header = read_header(data, where)
+    width, height, descriptor = header.width, header.height, data[17]
+    start = _HEADER.size + data[0]
+    size = int(header.note("depth")) // 8
+    run_length = header.note("run-length") == "on"
     body = memoryview(data)[start:]
     if run_length:
         raw = _expand(body, width * height, size, where)
@@ -66,13 +79,7 @@ def read(data: bytes | memoryview, where: object = "") -> Texture:
         rows = rows[:, ::-1]
     if size == 1:
         rows = np.repeat(rows, 3, axis=2)
-    notes = (
-        ("rows", "top first" if descriptor & _TOP else "bottom first"),
-        ("run-length", "on" if run_length else "off"),
-        ("depth", str(depth)),
-    )
-    fmt = "BGRA8" if size == 4 else "BGR8"
-    return Texture(width, height, fmt, (np.ascontiguousarray(rows).tobytes(),), "TGA", None, notes)
+    return replace(header, levels=(np.ascontiguousarray(rows).tobytes(),))
 
 
 def write(texture: Texture) -> bytes:

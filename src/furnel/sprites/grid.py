@@ -1,0 +1,66 @@
+"""Sheets: frames of an animation in the cells of a grid."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from furnel.errors import FurnelError
+from furnel.images.picture import Picture
+
+
+@dataclass(frozen=True, slots=True)
+class Grid:
+    """Cells of `width` × `height` pixels, `columns` of them in a row, `count` in use, row by row."""
+
+    width: int
+    height: int
+    columns: int
+    count: int
+
+    def cell(self, number: int) -> tuple[int, int, int, int]:
+        """Left, top, right and bottom of a cell in pixels."""
+        row, column = divmod(number, self.columns)
+        left, top = column * self.width, row * self.height
+        return left, top, left + self.width, top + self.height
+
+
+def grid_of(picture: Picture, cell: tuple[int, int]) -> Grid:
+    """The grid of a sheet with cells of this size; empty cells at the end are not counted.
+
+    Raises FurnelError when the sheet is not a whole number of cells.
+    """
+    width, height = cell
+    if width < 1 or height < 1 or picture.width % width or picture.height % height:
+        raise FurnelError(
+            "Cutting a sheet into frames",
+            why=f"{picture.width} × {picture.height} pixels are not a whole number of {width} × {height} cells",
+            remedy="Bring the sheet to the original's size",
+        )
+    columns, rows = picture.width // width, picture.height // height
+    alpha = picture.pixels[..., 3].reshape(rows, height, columns, width)
+    used = np.flatnonzero(alpha.max(axis=(1, 3)).ravel())
+    return Grid(width, height, columns, int(used[-1]) + 1 if used.size else 1)
+
+
+def frames(picture: Picture, grid: Grid) -> list[Picture]:
+    """The pictures of a sheet's cells."""
+    out = []
+    for number in range(grid.count):
+        left, top, right, bottom = grid.cell(number)
+        out.append(Picture(np.ascontiguousarray(picture.pixels[top:bottom, left:right])))
+    return out
+
+
+def background(picture: Picture) -> tuple[int, int, int] | None:
+    """The one colour that an opaque sheet's border shows where clear pixels should be, or None."""
+    pixels = picture.pixels
+    if pixels[..., 3].min() < 250:
+        return None
+    edge = np.concatenate([pixels[0], pixels[-1], pixels[:, 0], pixels[:, -1]])[:, :3]
+    colours, counts = np.unique(edge, axis=0, return_counts=True)
+    best = int(counts.argmax())
+    if counts[best] < len(edge) * 0.6:
+        return None
+    return int(colours[best][0]), int(colours[best][1]), int(colours[best][2])

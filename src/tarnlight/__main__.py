@@ -1,0 +1,7 @@
+"""`python -m tarnlight`."""
+
+import sys
+
+from tarnlight.cli import main
+
+sys.exit(main())
