@@ -4,8 +4,9 @@ from furnel.catalogue.facts import KINDS, Facts, Kind, facts_of
 from furnel.catalogue.index import Asset, Catalogue
 from furnel.catalogue.previews import Preview, preview, preview_of
 from furnel.catalogue.sieve import GROUPINGS, Facets, Sieve, count_facets, grouped
+from furnel.catalogue.takeout import FORMS, Form, take_out
 
 __all__ = [
-    "GROUPINGS", "KINDS", "Asset", "Catalogue", "Facets", "Facts", "Kind", "Preview", "Sieve", "count_facets", "facts_of",
-    "grouped", "preview", "preview_of",
+    "FORMS", "GROUPINGS", "KINDS", "Asset", "Catalogue", "Facets", "Facts", "Form", "Kind", "Preview", "Sieve", "count_facets", "facts_of",
+    "grouped", "preview", "preview_of", "take_out",
 ]  # fmt: skip

@@ -1,0 +1,7 @@
+"""`python -m furnel.cli`."""
+
+import sys
+
+from furnel.cli import main
+
+sys.exit(main())

@@ -1,0 +1,167 @@
+"""`furnel mod`: a mod from its first swap to the game."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import click
+
+from furnel.cli.output import Bar, points_json, say_json, say_points
+from furnel.errors import FurnelError
+from furnel.mods.build import build as build_mod
+from furnel.mods.build import examine_all, last_build, stale
+from furnel.mods.build import package as package_mod
+from furnel.mods.deploy import install_mod, remove_mod
+from furnel.mods.project import StepUse
+from furnel.mods.steps import Value, step_type
+from furnel.mods.workspace import Workspace, create_project, open_workspace
+
+PROJECT = click.argument("project", type=click.Path(path_type=Path))
+GAME = click.option("--game", type=click.Path(path_type=Path), help="Where the game is, when it has moved.")
+
+
+@click.group()
+def mod() -> None:
+    """Start a mod, add swaps, check, build, install, remove, package."""
+
+
+@mod.command()
+@click.argument("folder", type=click.Path(path_type=Path))
+@click.option("--game", type=click.Path(path_type=Path), required=True, help="The game's folder.")
+@click.option("--name", required=True, help="What the mod is called.")
+@click.option("--author", default="")
+def new(folder: Path, game: Path, name: str, author: str) -> int:
+    """Start a mod in FOLDER."""
+    click.echo(create_project(folder, name, game, author))
+    return 0
+
+
+@mod.command()
+@PROJECT
+@click.argument("original")
+@click.argument("source", type=click.Path(path_type=Path))
+@click.option("--as-it-is", is_flag=True, help="Take the file unchanged, without fitting it.")
+@click.option("--step", "extra", multiple=True, metavar="NAME[:KEY=VALUE,…]", help="A step before the fitting ones.")
+@click.option("--credit", default="", help="Whose source it is, and under what terms.")
+@GAME
+def add(project: Path, original: str, source: Path, as_it_is: bool, extra: tuple[str, ...], credit: str, game: Path | None) -> int:
+    """Swap ORIGINAL for SOURCE, and fit it."""
+    space = open_workspace(project, Bar(), game)
+    try:
+        swap = space.new_swap(original, source).model_copy(update={"credit": credit})
+        if not as_it_is:
+            swap = space.fitted(swap)
+            swap = swap.model_copy(update={"steps": (*(_step(text) for text in extra), *swap.steps)})
+        space.save(space.project.with_swap(swap))
+        examined = space.examine(swap, Bar())
+        say_points(examined.points)
+        return 1 if examined.state == "breaks" else 0
+    finally:
+        space.close()
+
+
+@mod.command()
+@PROJECT
+@GAME
+@click.option("--json", "as_json", is_flag=True, help="For scripts.")
+def check(project: Path, game: Path | None, as_json: bool) -> int:
+    """Say how every swap fits."""
+    space = open_workspace(project, Bar(), game)
+    try:
+        examined = examine_all(space, Bar())
+        if as_json:
+            say_json([{"original": e.swap.original, "state": e.state, "points": points_json(e.points)} for e in examined])
+        else:
+            for item in examined:
+                click.echo(f"{item.swap.original}  from {item.swap.source}")
+                say_points(point for point in item.points if point.state != "fits" or item.state == "fits")
+            changed = stale(space, examined)
+            click.echo(f"{sum(e.state != 'breaks' for e in examined)} of {len(examined)} fit; {len(changed)} changed since the last build")
+        return 1 if any(item.state == "breaks" for item in examined) else 0
+    finally:
+        space.close()
+
+
+@mod.command()
+@PROJECT
+@GAME
+@click.option("--anyway", is_flag=True, help="Build even what breaks, to see what the game says.")
+def build(project: Path, game: Path | None, anyway: bool) -> int:
+    """Build the mod and read it back."""
+    space = open_workspace(project, Bar(), game)
+    try:
+        done = build_mod(space, Bar(), anyway)
+        for file in done.files:
+            click.echo(f"{file.path}  {file.before} → {file.after} bytes")
+        click.echo(f"{len(done.files)} files in {done.folder}")
+        return 0
+    finally:
+        space.close()
+
+
+@mod.command()
+@PROJECT
+@GAME
+def install(project: Path, game: Path | None) -> int:
+    """Put the built mod in the game's mods folder and switch it on."""
+    space = open_workspace(project, Bar(), game)
+    try:
+        click.echo(install_mod(space.catalogue.install, space.project.mod.id, _built(space), Bar()))
+        return 0
+    finally:
+        space.close()
+
+
+@mod.command()
+@PROJECT
+@GAME
+def remove(project: Path, game: Path | None) -> int:
+    """Take the mod off; the game's folder is as it was before."""
+    space = open_workspace(project, Bar(), game)
+    try:
+        click.echo(remove_mod(space.catalogue.install, space.project.mod.id))
+        return 0
+    finally:
+        space.close()
+
+
+@mod.command()
+@PROJECT
+@click.option("--out", "target", type=click.Path(path_type=Path), help="The ZIP to write.")
+@GAME
+def package(project: Path, target: Path | None, game: Path | None) -> int:
+    """Make one ZIP of the built mod, to share."""
+    space = open_workspace(project, Bar(), game)
+    try:
+        click.echo(package_mod(space, target))
+        return 0
+    finally:
+        space.close()
+
+
+def _built(space: Workspace) -> Path:
+    built = last_build(space)
+    if built is None:
+        raise FurnelError("Installing the mod", where=space.project.mod.name, why="it is not built yet", remedy="Run `furnel mod build` first")
+    changed = stale(space, examine_all(space, Bar()))
+    if changed:
+        click.echo(f"furnel: the build is older than {len(changed)} of the swaps: {', '.join(changed[:3])}", err=True)
+    return built.folder
+
+
+def _step(text: str) -> StepUse:
+    name, _, settings = text.partition(":")
+    known = {parameter.name: parameter for parameter in step_type(name).parameters}
+    values: dict[str, Value] = {}
+    for setting in filter(None, settings.split(",")):
+        key, _, raw = setting.partition("=")
+        value: Value = raw
+        if key in known and known[key].type in ("whole", "number"):
+            try:
+                value = int(raw) if known[key].type == "whole" else float(raw)
+            except ValueError as error:
+                raise FurnelError("Reading a step", where=text, why=f"{raw!r} is no number") from error
+        values[key] = raw == "true" if key in known and known[key].type == "switch" else value
+    use = StepUse(do=name, values=values)
+    use.checked()
+    return use

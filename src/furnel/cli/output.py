@@ -1,0 +1,72 @@
+"""How the command line speaks: tables, JSON, a progress bar, one message for a refusal."""
+
+from __future__ import annotations
+
+import dataclasses
+import json
+import sys
+from collections.abc import Iterable, Sequence
+from typing import Any
+
+import click
+
+from furnel.mods.fit import FitPoint
+from furnel.mods.spec import Spec
+
+_MARKS = {"fits": ("✓", "bright_black"), "differs": ("▲", "yellow"), "breaks": ("✕", "magenta")}
+
+
+class Bar:
+    """Progress on standard error, only when somebody watches."""
+
+    def __init__(self) -> None:
+        self._shown = sys.stderr.isatty()
+        self._last = ""
+
+    def report(self, fraction: float, text: str) -> None:
+        line = f"\r{fraction:4.0%} {text[:70]:70}"
+        if self._shown and line != self._last:
+            self._last = line
+            sys.stderr.write(line if fraction < 1 else "\r" + " " * 76 + "\r")
+            sys.stderr.flush()
+
+    def cancelled(self) -> bool:
+        return False
+
+
+def say_json(value: Any) -> None:
+    """A value as JSON on standard output."""
+    click.echo(json.dumps(value, indent=1, default=_plain))
+
+
+def say_rows(rows: Iterable[Sequence[object]]) -> None:
+    """Rows with aligned columns."""
+    texts = [[str(cell) for cell in row] for row in rows]
+    if not texts:
+        return
+    widths = [max(len(row[column]) for row in texts) for column in range(len(texts[0]))]
+    for row in texts:
+        click.echo("  ".join(cell.ljust(width) for cell, width in zip(row, widths, strict=True)).rstrip())
+
+
+def say_points(points: Iterable[FitPoint]) -> None:
+    """A fit table."""
+    listed = list(points)
+    widths = [max([len(getattr(point, part)) for point in listed], default=0) for part in ("label", "original", "yours")]
+    for point in listed:
+        mark, colour = _MARKS[point.state]
+        text = f"{mark} {point.label:{widths[0]}}  {point.original:{widths[1]}}  {point.yours:{widths[2]}}"
+        click.echo(click.style(text, fg=colour) + (f"  {point.remedy}" if point.remedy else ""))
+
+
+def say_spec(spec: Spec) -> None:
+    """A spec, a line a field."""
+    say_rows([(field.name.replace("_", " "), getattr(spec, field.name)) for field in dataclasses.fields(spec)])
+
+
+def points_json(points: Iterable[FitPoint]) -> list[dict[str, Any]]:
+    return [dataclasses.asdict(point) for point in points]
+
+
+def _plain(value: Any) -> Any:
+    return dataclasses.asdict(value) if dataclasses.is_dataclass(value) and not isinstance(value, type) else str(value)

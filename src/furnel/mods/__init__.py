@@ -1,0 +1,1 @@
+"""Mods: projects, swaps, specs, the fit, building, installing."""

@@ -1,0 +1,223 @@
+"""The project file: a mod in the making, as TOML that a person can read and edit."""
+
+from __future__ import annotations
+
+import re
+import tomllib
+from pathlib import Path
+from typing import Any, Literal
+
+import tomlkit
+from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
+from tomlkit.exceptions import TOMLKitError
+
+from furnel.atomic import write_text
+from furnel.containers.schema import explain
+from furnel.errors import FurnelError, reason
+from furnel.mods.steps import Value, step_type
+
+WHAT = "Reading a project"
+FILE_NAME = "furnel.toml"
+VERSION = 1
+
+
+class _Part(BaseModel):
+    model_config = ConfigDict(
+        extra="forbid", frozen=True, populate_by_name=True, alias_generator=lambda name: name.replace("_", "-")
+    )
+
+
+class About(_Part):
+    """What a mod says of itself."""
+
+    id: str = Field(pattern=r"^[a-z0-9][a-z0-9_-]{0,63}$")
+    name: str = Field(min_length=1)
+    version: str = "0.1"
+    author: str = ""
+    summary: str = ""
+    category: str = ""
+
+
+class GameRef(_Part):
+    """Which game the mod is for; `folder` is relative to the project's folder or absolute."""
+
+    profile: str
+    folder: str
+
+
+class StepUse(_Part):
+    """A step in use, with its settings, switched on or off."""
+
+    do: str
+    on: bool = True
+    values: dict[str, Value] = {}
+
+    def checked(self) -> dict[str, Value]:
+        """The settings, complete. Raises FurnelError for unknown steps or disallowed settings."""
+        return step_type(self.do).complete(self.values)
+
+
+class Encode(_Part):
+    """How a result is written. `notes` carries header style, row order, run-length flag and the like."""
+
+    file: str
+    format: str = ""
+    levels: int = Field(1, ge=1, le=16)
+    quality: Literal["fast", "good", "best"] = "good"
+    notes: dict[str, str] = {}
+
+
+class Swap(_Part):
+    """One replacement: the original it is for, the source, the steps between, and how the result is written."""
+
+    original: str
+    source: str
+    made_for: str = ""
+    credit: str = ""
+    steps: tuple[StepUse, ...] = ()
+    encode: Encode | None = None
+
+    @field_validator("original")
+    @classmethod
+    def _safe(cls, path: str) -> str:
+        parts = path.split("/")
+        if path.startswith("/") or "\\" in path or any(part in ("", ".", "..") for part in parts):
+            raise ValueError("an inner path has no '..', no leading '/' and no backslash")
+        return path
+
+
+class Project(_Part):
+    """A mod in the making."""
+
+    furnel: Literal[1] = 1
+    mod: About
+    game: GameRef
+    swaps: tuple[Swap, ...] = ()
+
+    def swap_for(self, original: str) -> Swap | None:
+        """The swap of an original, or None."""
+        return next((swap for swap in self.swaps if swap.original == original), None)
+
+    def with_swap(self, swap: Swap) -> Project:
+        """The project with a swap added, or put in place of the one for the same original."""
+        if self.swap_for(swap.original) is None:
+            return self.model_copy(update={"swaps": (*self.swaps, swap)})
+        kept = tuple(swap if old.original == swap.original else old for old in self.swaps)
+        return self.model_copy(update={"swaps": kept})
+
+    def without_swap(self, original: str) -> Project:
+        """The project without the swap of an original."""
+        return self.model_copy(update={"swaps": tuple(swap for swap in self.swaps if swap.original != original)})
+
+
+def load_project(path: Path) -> Project:
+    """The project in a file. Raises FurnelError that names line or key, what was found and what is allowed."""
+    try:
+        raw = tomllib.loads(path.read_text("utf-8"))
+    except (OSError, UnicodeDecodeError) as error:
+        why = reason(error) if isinstance(error, OSError) else "it is not UTF-8 text"
+        raise FurnelError(WHAT, where=path, why=why, remedy="Open the folder that has a furnel.toml") from error
+    except tomllib.TOMLDecodeError as error:
+        raise FurnelError(WHAT, where=path, why=str(error), remedy="Correct the TOML in a text editor") from error
+    version = raw.get("furnel")
+    if isinstance(version, int) and version > VERSION:
+        raise FurnelError(
+            WHAT, where=path, why=f"it was saved by a newer Furnel (format {version}, this one knows {VERSION})",
+            remedy="Open it with that version; nothing was changed",
+        )  # fmt: skip
+    try:
+        project = Project.model_validate(_from_file(raw))
+    except ValidationError as error:
+        raise FurnelError(WHAT, where=path, why=explain(error), remedy="docs/projects.md lists what is allowed") from error
+    seen: set[str] = set()
+    for swap in project.swaps:
+        if swap.original in seen:
+            raise FurnelError(WHAT, where=path, why=f"{swap.original} is swapped twice", remedy="Keep one of the two")
+        seen.add(swap.original)
+        for use in swap.steps:
+            use.checked()
+    return project
+
+
+def save_project(path: Path, project: Project) -> None:
+    """Write the project atomically, keeping a person's comments and the order of what did not change."""
+    try:
+        document = tomlkit.parse(path.read_text("utf-8")) if path.is_file() else tomlkit.document()
+    except (OSError, UnicodeDecodeError, TOMLKitError):
+        document = tomlkit.document()
+    document["furnel"] = project.furnel
+    for name, part in (("mod", project.mod), ("game", project.game)):
+        table = document.get(name)
+        if table is None:
+            table = tomlkit.table()
+            document[name] = table
+        for key, value in part.model_dump(by_alias=True).items():
+            if table.get(key) != value:
+                table[key] = value
+    kept = {str(table.get("original")): table for table in document.get("swap", [])}
+    tables = tomlkit.aot()
+    for swap in project.swaps:
+        fresh = _swap_table(swap)
+        old = kept.get(swap.original)
+        tables.append(old if old is not None and old.unwrap() == fresh.unwrap() else fresh)
+    document.pop("swap", None)
+    if project.swaps:
+        document["swap"] = tables
+    write_text(path, re.sub(r"\n{3,}", "\n\n", tomlkit.dumps(document)))
+
+
+def project_file(path: Path) -> Path:
+    """The project file that a path means: itself, or the one in that folder."""
+    return path / FILE_NAME if path.is_dir() else path
+
+
+def mod_id(name: str) -> str:
+    """An id made from a mod's name: lower case, hyphens."""
+    return re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-")[:64] or "mod"
+
+
+def _from_file(raw: dict[str, Any]) -> dict[str, Any]:
+    """TOML's tables as the model's: `swap` to `swaps`, a step's settings gathered in `values`."""
+    out = dict(raw)
+    swaps = out.pop("swap", [])
+    if isinstance(swaps, list):
+        out["swaps"] = [_swap_from_file(swap) if isinstance(swap, dict) else swap for swap in swaps]
+    return out
+
+
+def _swap_from_file(swap: dict[str, Any]) -> dict[str, Any]:
+    steps = swap.get("steps", [])
+    if not isinstance(steps, list):
+        return swap
+    uses = []
+    for use in steps:
+        if not isinstance(use, dict):
+            return swap
+        rest = {key: value for key, value in use.items() if key not in ("do", "on")}
+        uses.append({"do": use.get("do"), "on": use.get("on", True), "values": rest})
+    return {**swap, "steps": uses}
+
+
+def _swap_table(swap: Swap) -> Any:
+    table = tomlkit.table()
+    table.add("original", swap.original)
+    table.add("source", swap.source)
+    for key, value in (("made-for", swap.made_for), ("credit", swap.credit)):
+        if value:
+            table.add(key, value)
+    if swap.encode is not None:
+        table.add("encode", _inline(swap.encode.model_dump(exclude_defaults=True)))
+    if swap.steps:
+        uses = tomlkit.array()
+        uses.multiline(True)
+        for use in swap.steps:
+            uses.append(_inline({"do": use.do, **({} if use.on else {"on": False}), **use.values}))
+        table.add("steps", uses)
+    return table
+
+
+def _inline(values: dict[str, Any]) -> Any:
+    table = tomlkit.inline_table()
+    for key, value in values.items():
+        table.add(key, _inline(value) if isinstance(value, dict) else value)
+    return table

@@ -1,0 +1,27 @@
+"""Fitting one file to another, with no project around it."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from furnel.blocks import Quality
+from furnel.games import RoleRule
+from furnel.mods.fit import FitPoint, compare, fit_all
+from furnel.mods.project import Swap
+from furnel.mods.render import read_source, render
+from furnel.mods.spec import spec_of
+from furnel.progress import QUIET, Progress
+
+
+def fit_file(
+    source: Path, original: bytes, original_path: str, quality: Quality = "good", role: RoleRule | None = None, progress: Progress = QUIET
+) -> tuple[bytes, list[FitPoint]]:
+    """The source made to fit an original: the result's bytes and how it fits. Raises FurnelError when it cannot."""
+    data = read_source(source)
+    wanted = spec_of(original, original_path, role)
+    steps, encode = fit_all(wanted, spec_of(data, str(source), role))
+    if encode is not None:
+        encode = encode.model_copy(update={"quality": quality})
+    swap = Swap(original=Path(original_path).name, source=str(source), steps=steps, encode=encode)
+    result = render(swap, data, source, progress=progress)
+    return result, compare(wanted, spec_of(result, original_path if encode else str(source), role))

@@ -1,0 +1,165 @@
+"""A project opened together with its game: everything that can be asked of it or done with it."""
+
+from __future__ import annotations
+
+import hashlib
+from dataclasses import dataclass
+from pathlib import Path
+
+from furnel.catalogue import Asset, Catalogue
+from furnel.errors import FurnelError
+from furnel.games import Install, Profile, recognise
+from furnel.kernels import cache_folder
+from furnel.mods.fit import FitPoint, compare, fit_all, worst
+from furnel.mods.project import About, GameRef, Project, Swap, load_project, mod_id, project_file, save_project
+from furnel.mods.render import read_source, render, result_key
+from furnel.mods.spec import Spec, spec_of
+from furnel.progress import QUIET, Progress
+
+
+@dataclass(frozen=True, slots=True)
+class Examined:
+    """A swap looked at: its fit points, and its result when there is one."""
+
+    swap: Swap
+    points: tuple[FitPoint, ...]
+    data: bytes = b""
+    original: Spec | None = None
+    result: Spec | None = None
+    key: str = ""
+
+    @property
+    def state(self) -> str:
+        return worst(list(self.points))
+
+
+class Workspace:
+    """An open project. The project itself is a frozen value: edits give a new one, which `save` writes."""
+
+    def __init__(self, file: Path, project: Project, catalogue: Catalogue) -> None:
+        self.file, self.project, self.catalogue = file, project, catalogue
+        self.results = cache_folder() / "results"
+
+    @property
+    def folder(self) -> Path:
+        return self.file.parent
+
+    @property
+    def profile(self) -> Profile:
+        return self.catalogue.install.profile
+
+    @property
+    def build_folder(self) -> Path:
+        """Where the mod is built, ready to be installed."""
+        return self.folder / "build" / self.project.mod.id
+
+    def save(self, project: Project | None = None) -> None:
+        """Write the project (a changed one becomes the current one)."""
+        self.project = project or self.project
+        save_project(self.file, self.project)
+
+    def close(self) -> None:
+        self.catalogue.close()
+
+    def source_path(self, swap: Swap) -> Path:
+        """Where a swap's source is."""
+        return (self.folder / swap.source).resolve()
+
+    def new_swap(self, original: str, source: Path) -> Swap:
+        """A swap with no steps yet. Raises FurnelError for an unknown original or a source that is not there."""
+        asset = self.catalogue.get(original)
+        if not source.is_file():
+            raise FurnelError("Adding a swap", where=source, why="there is no such file", remedy="Check the path")
+        source = source.resolve()
+        inside = source.is_relative_to(self.folder.resolve())
+        shown = source.relative_to(self.folder.resolve()).as_posix() if inside else str(source)
+        return Swap(original=original, source=shown, made_for=self.fingerprint(asset))
+
+    def fitted(self, swap: Swap) -> Swap:
+        """The swap with the steps and the encoding that make its source fit."""
+        original = self.original_spec(swap.original)
+        path = self.source_path(swap)
+        source = spec_of(read_source(path), str(path), self.profile.role_of(swap.original))
+        steps, encode = fit_all(original, source)
+        return swap.model_copy(update={"steps": steps, "encode": encode})
+
+    def original_spec(self, path: str) -> Spec:
+        """What an original demands."""
+        asset = self.catalogue.get(path)
+        return spec_of(self.catalogue.read(asset), path, self.profile.role_of(path))
+
+    def fingerprint(self, asset: Asset) -> str:
+        """A short hash of an original's bytes: how drift is noticed."""
+        return hashlib.blake2b(self.catalogue.read(asset), digest_size=16).hexdigest()
+
+    def examine(self, swap: Swap, progress: Progress = QUIET) -> Examined:
+        """The swap's result and how it fits. What cannot be read becomes a point that breaks, not an error."""
+        try:
+            asset = self.catalogue.get(swap.original)
+        except FurnelError as error:
+            point = FitPoint("name", "Name", "not in the game", swap.original, "breaks", error.why, error.remedy)
+            return Examined(swap, (point,), key=self._key(swap))
+        original = self.original_spec(swap.original)
+        path = self.source_path(swap)
+        try:
+            source = read_source(path)
+            data = render(swap, source, path, self.results, progress)
+            name = swap.original if swap.encode is not None else str(path)
+            result = spec_of(data, name, self.profile.role_of(swap.original))
+        except FurnelError as error:
+            point = FitPoint("source", "Source", "readable", error.why or error.what, "breaks", error.sentence(), error.remedy)
+            return Examined(swap, (point,), original=original)
+        points = [*compare(original, result), *self._drift(swap, asset)]
+        return Examined(swap, tuple(points), data, original, result, result_key(swap, source))
+
+    def _drift(self, swap: Swap, asset: Asset) -> list[FitPoint]:
+        if not swap.made_for or swap.made_for == self.fingerprint(asset):
+            return []
+        return [
+            FitPoint(
+                "drift", "Drift", "changed by an update", "made for the older one", "differs",
+                "The game was updated and this original is no longer the one you matched", "Look at both, then fit again",
+            )
+        ]  # fmt: skip
+
+    def _key(self, swap: Swap) -> str:
+        return hashlib.sha256(repr(swap).encode()).hexdigest()
+
+
+def create_project(folder: Path, name: str, game: Path, author: str = "") -> Path:
+    """A new project in `folder`; its file. Refuses a folder that has one already."""
+    file = folder / "furnel.toml"
+    if file.exists():
+        raise FurnelError("Starting a mod", where=file, why="there is a project already", remedy="Open it, or choose another folder")
+    profile = recognise(game)
+    about = About(id=mod_id(name), name=name, author=author)
+    ref = GameRef(profile=profile.id, folder=_game_reference(folder, game))
+    save_project(file, Project(mod=about, game=ref))
+    return file
+
+
+def open_workspace(path: Path, progress: Progress = QUIET, game: Path | None = None) -> Workspace:
+    """A project and its game, scanned. `game` says where the game is when it is not where the project says."""
+    file = project_file(path)
+    project = load_project(file)
+    folder = game or (file.parent / project.game.folder).resolve()
+    if not folder.is_dir():
+        raise FurnelError(
+            "Opening a mod", where=file, why=f"its game is not at {folder}", remedy="Say where the game is now with --game, or edit game.folder"
+        )
+    install = Install(folder)
+    if install.profile.id != project.game.profile:
+        raise FurnelError("Opening a mod", where=file, why=f"it is for {project.game.profile}, and {folder} is {install.profile.id}")
+    catalogue = Catalogue(install)
+    catalogue.refresh(progress)
+    if game is not None:
+        project = project.model_copy(update={"game": GameRef(profile=project.game.profile, folder=_game_reference(file.parent, game))})
+    return Workspace(file, project, catalogue)
+
+
+def _game_reference(folder: Path, game: Path) -> str:
+    """Relative when the game lies beside the project, so that both can move together; absolute otherwise."""
+    folder, game = folder.resolve(), game.resolve()
+    if game.is_relative_to(folder.parent):
+        return Path("..", game.relative_to(folder.parent)).as_posix() if not game.is_relative_to(folder) else game.relative_to(folder).as_posix()
+    return str(game)
