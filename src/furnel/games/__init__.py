@@ -2,9 +2,10 @@
 
 from furnel.games.install import Archive, Install, Place
 from furnel.games.profile import Profile, RoleRule, recognise, shipped_profiles
+from furnel.games.running import GameWord, Report, ask_report, draw_still, start_game
 from furnel.games.stack import Clash, InstalledMod, clashes, read_order, read_stack, write_order
 
 __all__ = [
-    "Archive", "Clash", "Install", "InstalledMod", "Place", "Profile", "RoleRule", "clashes", "read_order", "read_stack",
-    "recognise", "shipped_profiles", "write_order",
+    "Archive", "Clash", "GameWord", "Install", "InstalledMod", "Place", "Profile", "Report", "RoleRule", "ask_report", "clashes", "draw_still", "read_order", "read_stack",
+    "recognise", "shipped_profiles", "start_game", "write_order",
 ]  # fmt: skip

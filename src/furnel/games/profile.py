@@ -66,6 +66,7 @@ class StartRule(_Part):
 
     play: tuple[str, ...] = ()
     still: tuple[str, ...] = ()
+    still_without_mods: tuple[str, ...] = ()
     report: tuple[str, ...] = ()
     scenes: tuple[str, ...] = ()
 

@@ -1,0 +1,1 @@
+"""Build: what the mod contains, what it says of itself, and its way into the game."""

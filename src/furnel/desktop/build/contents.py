@@ -1,0 +1,163 @@
+"""The mod's contents as original → yours pairs."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import QWidget
+
+from furnel.desktop.look import Look, byte_size, font
+from furnel.desktop.session import Session
+from furnel.desktop.tiles import Tile, TileStore, data_tile, paint_tile
+from furnel.desktop.widgets.basics import elided, paint_state
+
+_ROW, _HEAD = 58, 26
+_THUMB_W, _THUMB_H = 76, 46
+
+
+class Contents(QWidget):
+    """A row a swap: both pictures, path, format, sizes, and whether the build has it."""
+
+    picked = pyqtSignal(str)
+
+    def __init__(self, look: Look, session: Session, tiles: TileStore) -> None:
+        super().__init__()
+        self._look, self._session, self._tiles = look, session, tiles
+        self._results: dict[str, tuple[str, Tile]] = {}
+        self._current = -1
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+        self.setAccessibleName("Contents of the mod")
+        tiles.ready.connect(self.update)
+        session.fitted.connect(self._fitted)
+        session.project_changed.connect(self._resize)
+        session.build_changed.connect(self.update)
+        look.changed.connect(self.update)
+
+    def _names(self) -> list[str]:
+        project = self._session.project
+        return sorted(swap.original for swap in project.swaps) if project else []
+
+    def _resize(self) -> None:
+        self.setFixedHeight(_HEAD + max(len(self._names()), 1) * _ROW)
+        self.update()
+
+    def _fitted(self, original: str) -> None:
+        found, asset = self._session.examined.get(original), self._session.asset(original)
+        if found is None or asset is None or not found.data or self._results.get(original, ("",))[0] == found.key:
+            return
+        name = original if found.swap.encode is not None else found.swap.source
+
+        def done(tile: Tile, key: str = found.key) -> None:
+            self._results[original] = (key, tile)
+            self.update()
+
+        self._session.jobs.start(
+            "Previews", lambda _: data_tile(found.data, asset.facts.kind, name), done, lambda _: None, key=f"pair {original}", shown=False
+        )
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None:
+            self._pick(int((event.position().y() - _HEAD) // _ROW))
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
+        if 0 <= self._current < len(self._names()):
+            self.picked.emit(self._names()[self._current])
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is None:
+            return
+        move = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1}.get(Qt.Key(event.key()), 0)
+        if move:
+            self._pick(self._current + move)
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.mouseDoubleClickEvent(None)
+        else:
+            super().keyPressEvent(event)
+
+    def _pick(self, row: int) -> None:
+        if 0 <= row < len(self._names()):
+            self._current = row
+            self.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        look = self._look
+        names = self._names()
+        painter.setFont(font(11))
+        if not names:
+            painter.setPen(look.colour("quiet"))
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, "Nothing is swapped yet. Drop a file on an asset in Find.")
+            return
+        columns = self._columns()
+        painter.setFont(font(12, QFont.Weight.Medium))
+        painter.setPen(look.colour("tarn"))
+        painter.drawText(QPointF(16, 17), "original")
+        painter.setPen(look.colour("ember"))
+        painter.drawText(QPointF(16 + _THUMB_W + 34, 17), "yours")
+        painter.setFont(font(11))
+        painter.setPen(look.colour("quiet"))
+        for x, text in zip(columns, ("inner path", "format", "bytes", "in the build"), strict=True):
+            painter.drawText(QPointF(x, 17), text)
+        built = {file.path: file for file in self._session.build.files} if self._session.build else {}
+        for row, original in enumerate(names):
+            self._row(painter, row, original, columns, built)
+
+    def _columns(self) -> tuple[int, int, int, int]:
+        right = self.width() - 16
+        return 16 + 2 * _THUMB_W + 52, right - 330, right - 240, right - 112
+
+    def _row(self, painter: QPainter, row: int, original: str, columns: tuple[int, int, int, int], built: dict) -> None:
+        look, y = self._look, _HEAD + row * _ROW
+        if row == self._current:
+            painter.fillRect(QRectF(6, y + 1, self.width() - 12, _ROW - 1), look.colour("raised"))
+        painter.fillRect(QRectF(16, y, self.width() - 32, 1), look.colour("hairline"))
+        asset, found = self._session.asset(original), self._session.examined.get(original)
+        first = QRectF(16, y + 6, _THUMB_W, _THUMB_H)
+        second = first.translated(_THUMB_W + 34, 0)
+        for box in (first, second):
+            painter.fillRect(box, look.colour("stage"))
+        if asset is not None:
+            paint_tile(painter, look, first, self._tiles.get(asset))
+        result = self._results.get(original)
+        paint_tile(painter, look, second, result[1] if result else None, yours=True)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setPen(QPen(look.colour("quiet"), 1.4))
+        middle = QPointF(first.right() + 17, first.center().y())
+        painter.drawLine(middle - QPointF(7, 0), middle + QPointF(7, 0))
+        painter.drawLine(middle + QPointF(7, 0), middle + QPointF(3, -4))
+        painter.drawLine(middle + QPointF(7, 0), middle + QPointF(3, 4))
+        folder, _, name = original.rpartition("/")
+        painter.setFont(font(12))
+        painter.setPen(look.colour("text"))
+        painter.drawText(QPointF(columns[0], y + 25), elided(painter, name, columns[1] - columns[0] - 12))
+        painter.setFont(font(11))
+        painter.setPen(look.colour("quiet"))
+        source = found.swap.source.rpartition("/")[2] if found else ""
+        painter.drawText(QPointF(columns[0], y + 42), elided(painter, f"{folder}  ←  {source}", columns[1] - columns[0] - 12))
+        painter.setFont(font(12))
+        painter.setPen(look.colour("text"))
+        painter.drawText(QPointF(columns[1], y + 33), elided(painter, _format(found), 82))
+        before = byte_size(asset.size) if asset else "—"
+        after = byte_size(len(found.data)) if found and found.data else "—"
+        painter.drawText(QPointF(columns[2], y + 33), elided(painter, f"{before} → {after}", 122))
+        state, text = self._standing(original, found, built)
+        paint_state(painter, look, state, QRectF(columns[3], y + 24, 10, 10)) if state else None
+        painter.setPen(look.colour("quiet" if state == "fits" else "text"))
+        painter.drawText(QPointF(columns[3] + (18 if state else 0), y + 33), text)
+
+    def _standing(self, original: str, found: object, built: dict) -> tuple[str, str]:
+        state = getattr(found, "state", "waiting")
+        if state == "breaks":
+            return "breaks", "breaks"
+        if found is None:
+            return "waiting", "looking"
+        if original not in built:
+            return "", "new"
+        return ("", "changed since") if original in self._session.stale else ("fits", "up to date")
+
+
+def _format(found: object) -> str:
+    encode = getattr(getattr(found, "swap", None), "encode", None)
+    if encode is None:
+        return "as it is"
+    return encode.format if encode.format not in ("RGBA8", "BGRA8", "") else encode.file

@@ -1,0 +1,191 @@
+"""The Build station: the contents, what the mod says of itself, clashes, and the buttons that lead into the game."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtWidgets import QCheckBox, QFormLayout, QFrame, QHBoxLayout, QLineEdit, QScrollArea, QVBoxLayout, QWidget
+
+from furnel.desktop.build.contents import Contents
+from furnel.desktop.look import Look, byte_size
+from furnel.desktop.session import Session
+from furnel.desktop.tiles import TileStore
+from furnel.desktop.widgets.basics import StateMark, button, hairline, label
+
+_FIELDS = (("name", "Name", ""), ("version", "Version", "0.1"), ("author", "Author", "who made it"),
+           ("summary", "Summary", "what it changes, in a sentence"), ("category", "Category", "look, sound, …"))  # fmt: skip
+
+
+class BuildStation(QWidget):
+    """Build, package, install. `wanted` asks the window for a command, `opened` for a swap's bench."""
+
+    wanted = pyqtSignal(str)
+    opened = pyqtSignal(str)
+
+    def __init__(self, look: Look, session: Session, tiles: TileStore) -> None:
+        super().__init__()
+        self._look, self._session = look, session
+        self.contents = Contents(look, session, tiles)
+        self._head, self._sum = label("", "title"), label("", "caption")
+        area = QScrollArea()
+        area.setWidgetResizable(True)
+        area.setFrameShape(QFrame.Shape.NoFrame)
+        holder = QWidget()
+        holder.setObjectName("window")
+        inner = QVBoxLayout(holder)
+        inner.setContentsMargins(0, 0, 0, 0)
+        inner.addWidget(self.contents)
+        inner.addStretch(1)
+        area.setWidget(holder)
+        left = QVBoxLayout()
+        left.setContentsMargins(0, 14, 0, 0)
+        left.setSpacing(2)
+        for text in (self._head, self._sum):
+            text.setContentsMargins(16, 0, 16, 0)
+            left.addWidget(text)
+        left.addSpacing(6)
+        left.addWidget(area, 1)
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(0)
+        row.addLayout(left, 1)
+        row.addWidget(self._panel())
+        self.contents.picked.connect(self.opened)
+        session.project_changed.connect(self._show)
+        session.build_changed.connect(self._show)
+        session.stack_changed.connect(self._show)
+
+    def _panel(self) -> QWidget:
+        panel = QWidget()
+        panel.setObjectName("panel")
+        panel.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        panel.setFixedWidth(336)
+        self._mark, self._state = StateMark(self._look, "fits", 11), label("", "")
+        self._state.setWordWrap(True)
+        self._build = button("Build", "Write the mod and read it back  (Ctrl+B)", "next")
+        self._install = button("Install", "Put the build in the game's mods folder  (Ctrl+I)")
+        self._package = button("Package", "Make one ZIP to share")
+        self._remove = button("Remove", "Bring the mods folder back as it was")
+        self.anyway = QCheckBox("Build even what breaks")
+        self.anyway.setToolTip("To see for yourself what the game says")
+        for part, name in ((self._build, "build"), (self._install, "install"), (self._package, "package"), (self._remove, "remove")):
+            part.clicked.connect(lambda _=False, name=name: self.wanted.emit(name))
+        self._fields: dict[str, QLineEdit] = {}
+        form = QFormLayout()
+        form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft)
+        form.setHorizontalSpacing(10)
+        form.setVerticalSpacing(6)
+        for key, text, hint in _FIELDS:
+            field = QLineEdit(placeholderText=hint)
+            field.setAccessibleName(text)
+            field.editingFinished.connect(lambda key=key: self._set_about(key))
+            self._fields[key] = field
+            form.addRow(label(text, "caption"), field)
+        self._clashes = QVBoxLayout()
+        self._clashes.setSpacing(6)
+        head = QHBoxLayout()
+        head.setSpacing(8)
+        head.addWidget(self._mark, 0, Qt.AlignmentFlag.AlignTop)
+        head.addWidget(self._state, 1)
+        first, second = QHBoxLayout(), QHBoxLayout()
+        for line, parts in ((first, (self._build, self._install)), (second, (self._package, self._remove))):
+            line.setSpacing(8)
+            for part in parts:
+                line.addWidget(part, 1)
+        column = QVBoxLayout(panel)
+        column.setContentsMargins(16, 16, 16, 12)
+        column.setSpacing(8)
+        column.addLayout(head)
+        column.addLayout(first)
+        column.addLayout(second)
+        column.addWidget(self.anyway)
+        column.addSpacing(4)
+        column.addWidget(hairline())
+        column.addWidget(label("WHAT THE MOD SAYS OF ITSELF", "section"))
+        column.addLayout(form)
+        column.addSpacing(4)
+        column.addWidget(hairline())
+        column.addWidget(label("CLASHES WITH INSTALLED MODS", "section"))
+        column.addLayout(self._clashes)
+        column.addStretch(1)
+        return panel
+
+    def _show(self) -> None:
+        session, project = self._session, self._session.project
+        for part in (self._build, self._install, self._package, self._remove, *self._fields.values()):
+            part.setEnabled(project is not None)
+        if project is None:
+            self._head.setText("No mod is open")
+            self._sum.setText("Start one with Ctrl+N")
+            return
+        self._head.setText(f"{project.mod.name} {project.mod.version}")
+        total = sum(len(item.data) for item in session.examined.values())
+        self._sum.setText(f"{len(project.swaps)} swaps, {byte_size(total)}, for {session.space.profile.name}")  # type: ignore[union-attr]
+        for key, field in self._fields.items():
+            if not field.hasFocus():
+                field.setText(getattr(project.mod, key))
+        self._show_state()
+        self._show_clashes()
+
+    def _show_state(self) -> None:
+        session = self._session
+        counts, built = session.count(), session.build is not None
+        old = bool(session.stale)
+        if counts["breaks"]:
+            mark, text = "breaks", f"{counts['breaks']} of {counts['all']} swaps break. Fit them before you build."
+        elif not built:
+            mark, text = "waiting", "Not built yet."
+        elif old:
+            mark, text = "differs", f"The build is stale: {len(session.stale)} changed since."
+        elif session.installed:
+            mark, text = "fits", "Built, read back, and installed in the game."
+        else:
+            mark, text = "fits", "Built and read back. Not installed in the game yet."
+        self._mark.show_state(mark)
+        self._state.setText(text)
+        self._package.setEnabled(built)
+        self._install.setEnabled(built and (not session.installed or not old))
+        self._remove.setEnabled(session.installed)
+        for part, is_next in ((self._build, old or not built), (self._install, built and not old and not session.installed)):
+            part.setObjectName("next" if is_next else "")
+            part.style().polish(part)
+
+    def _show_clashes(self) -> None:
+        while (item := self._clashes.takeAt(0)) is not None:
+            if (old := item.widget()) is not None:
+                old.hide()
+                old.deleteLater()
+        project = self._session.project
+        assert project is not None
+        ours = {swap.original for swap in project.swaps}
+        found = 0
+        for mod in self._session.stack:
+            shared = sorted(ours & set(mod.paths)) if mod.id != project.mod.id and mod.on else []
+            for path in shared:
+                found += 1
+                later = self._wins(mod.id, project.mod.id)
+                winner = f"{mod.name} wins" if later else "yours wins"
+                text = label(f"{path}<br><span style='color:{self._look.colour('quiet').name()}'>also in {mod.name}: {winner}</span>")
+                text.setWordWrap(True)
+                line = QWidget()
+                row = QHBoxLayout(line)
+                row.setContentsMargins(0, 0, 0, 0)
+                row.addWidget(StateMark(self._look, "differs", 10), 0, Qt.AlignmentFlag.AlignTop)
+                row.addWidget(text, 1)
+                self._clashes.addWidget(line)
+        if not found:
+            self._clashes.addWidget(label("None: no other enabled mod touches what yours does.", "caption"))
+
+    def _wins(self, other: str, ours: str) -> bool:
+        order = [mod.id for mod in self._session.stack]
+        return ours in order and order.index(other) > order.index(ours)
+
+    def _set_about(self, key: str) -> None:
+        project, text = self._session.project, self._fields[key].text().strip()
+        if project is None or text == getattr(project.mod, key):
+            return
+        if key == "name" and not text:
+            self._fields[key].setText(project.mod.name)
+            self._session.tell("wrong", "A mod needs a name")
+            return
+        about = project.mod.model_copy(update={key: text})
+        self._session.edit(project.model_copy(update={"mod": about}), f"Change the {key}")

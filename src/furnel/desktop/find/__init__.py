@@ -1,0 +1,1 @@
+"""Find: the sieve, the wall and the spec card."""

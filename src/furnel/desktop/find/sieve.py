@@ -1,0 +1,278 @@
+"""The sieve's panel: text, kinds, formats, pixel and file sizes, and what to show only."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
+from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import QLineEdit, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
+
+from furnel.catalogue import Facets, Sieve
+from furnel.desktop.look import Look, byte_size, font, number
+from furnel.desktop.widgets.basics import button, label
+
+_ROW = 20
+_WORDS = {"texture": "Textures", "sheet": "Sheets", "sound": "Sounds", "music": "Music", "definition": "Definitions", "other": "Other"}
+
+
+class FacetList(QWidget):
+    """Values with a bar and a count each; a click keeps only some of them."""
+
+    changed = pyqtSignal()
+
+    def __init__(self, look: Look, name: str) -> None:
+        super().__init__()
+        self._look = look
+        self._counts: dict[str, int] = {}
+        self._full: dict[str, int] = {}
+        self.chosen: set[str] = set()
+        self._row = 0
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+        self.setAccessibleName(name)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setToolTip("Click to show only this; click again to show all")
+        look.changed.connect(self.update)
+
+    def show_counts(self, full: Mapping[str, int], now: Mapping[str, int]) -> None:
+        """The values of the whole game, with how many the sieve leaves of each."""
+        self._full = dict(full)
+        self._counts = {name: now.get(name, 0) for name in full}
+        self.chosen &= set(full)
+        self.setFixedHeight(len(full) * _ROW)
+        self.update()
+
+    def names(self) -> list[str]:
+        return list(self._full)
+
+    def choose(self, name: str) -> None:
+        """Turn one value's choice over."""
+        self.chosen ^= {name}
+        self.changed.emit()
+        self.update()
+
+    def clear(self) -> None:
+        self.chosen.clear()
+        self.update()
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None and 0 <= (row := int(event.position().y()) // _ROW) < len(self._full):
+            self._row = row
+            self.choose(self.names()[row])
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is None:
+            return
+        move = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1}.get(Qt.Key(event.key()), 0)
+        if move:
+            self._row = max(0, min(self._row + move, len(self._full) - 1))
+            self.update()
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self._full:
+            self.choose(self.names()[self._row])
+        else:
+            super().keyPressEvent(event)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        look = self._look
+        most = max(self._full.values(), default=1)
+        bar_left, bar_right = 88, self.width() - 34
+        for row, (name, count) in enumerate(self._counts.items()):
+            y = row * _ROW
+            on = not self.chosen or name in self.chosen
+            if self.hasFocus() and row == self._row:
+                painter.setPen(QPen(look.colour("hairline-strong"), 1))
+                painter.drawRect(QRectF(-0.5, y + 0.5, self.width() - 1, _ROW - 2))
+            painter.setFont(font(12))
+            painter.setPen(look.colour("text" if on and count else "faint"))
+            painter.drawText(QPointF(4, y + 14), _WORDS.get(name, name))
+            width = bar_right - bar_left
+            painter.fillRect(QRectF(bar_left, y + 8, width, 4), look.colour("sunken"))
+            painter.fillRect(QRectF(bar_left, y + 8, width * self._full[name] / most, 4), look.colour("hairline-strong"))
+            painter.fillRect(QRectF(bar_left, y + 8, width * count / most, 4), look.colour("bar" if on else "faint"))
+            painter.setFont(font(11))
+            painter.setPen(look.colour("quiet" if on else "faint"))
+            painter.drawText(QRectF(bar_right, y, 32, _ROW), Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, number(count))
+
+
+class Histogram(QWidget):
+    """Counts by powers of two, with two handles to drag a range across."""
+
+    changed = pyqtSignal()
+
+    def __init__(self, look: Look, name: str, unit: str) -> None:
+        super().__init__()
+        self._look, self._unit = look, unit
+        self._full: dict[int, int] = {}
+        self._now: Mapping[int, int] = {}
+        self._range = (0, 0)
+        self._drag = -1
+        self.setFixedHeight(58)
+        self.setAccessibleName(name)
+        self.setToolTip("Drag the two handles; double-click to show all")
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+        look.changed.connect(self.update)
+
+    def show_counts(self, full: Mapping[int, int], now: Mapping[int, int]) -> None:
+        """Counts of the whole game and of what the sieve leaves, by exponent of two."""
+        steps = range(min(full, default=0), max(full, default=0) + 1)
+        whole = {step: full.get(step, 0) for step in steps}
+        if whole.keys() != self._full.keys():
+            self._range = (steps[0], steps[-1])
+        self._full, self._now = whole, now
+        self.update()
+
+    def range(self) -> tuple[int, int] | None:
+        """Smallest and largest value kept, or None for all."""
+        if not self._full or self._range == (min(self._full), max(self._full)):
+            return None
+        return 1 << self._range[0], (2 << self._range[1]) - 1
+
+    def set_range(self, low: int, high: int) -> None:
+        """Keep exponents `low` to `high`."""
+        self._range = (low, high)
+        self.changed.emit()
+        self.update()
+
+    def clear(self) -> None:
+        if self._full:
+            self._range = (min(self._full), max(self._full))
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        look = self._look
+        if not self._full:
+            return
+        most = max(self._full.values())
+        step = (self.width() - 12) / len(self._full)
+        for place, (key, count) in enumerate(self._full.items()):
+            left = 6 + place * step
+            inside = self._range[0] <= key <= self._range[1]
+            tall = 36 * (count / most) ** 0.6 if count else 0
+            now = 36 * (self._now.get(key, 0) / most) ** 0.6 if self._now.get(key, 0) else 0
+            painter.fillRect(QRectF(left + 1, 38 - tall, step - 2, tall), look.colour("hairline-strong" if inside else "hairline"))
+            painter.fillRect(QRectF(left + 1, 38 - now, step - 2, now), look.colour("bar" if inside else "hairline-strong"))
+        painter.fillRect(QRectF(6, 38, self.width() - 12, 1), look.colour("hairline"))
+        painter.setPen(QPen(look.colour("text"), 2))
+        for x in self._handles():
+            painter.drawLine(QPointF(x, 2), QPointF(x, 42))
+        painter.setFont(font(10))
+        painter.setPen(look.colour("quiet"))
+        low, high = 1 << self._range[0], (2 << self._range[1]) - 1
+        texts = (number(low), number(high)) if self._unit == "px" else (byte_size(low), byte_size(high))
+        painter.drawText(QRectF(4, 44, self.width() - 8, 14), Qt.AlignmentFlag.AlignLeft, texts[0])
+        painter.drawText(QRectF(4, 44, self.width() - 8, 14), Qt.AlignmentFlag.AlignRight, texts[1])
+
+    def _handles(self) -> tuple[float, float]:
+        step = (self.width() - 12) / len(self._full)
+        first = min(self._full)
+        return 6 + (self._range[0] - first) * step, 6 + (self._range[1] - first + 1) * step
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None and self._full:
+            low, high = self._handles()
+            self._drag = 0 if abs(event.position().x() - low) <= abs(event.position().x() - high) else 1
+            self.mouseMoveEvent(event)
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        if event is None or self._drag < 0 or not self._full:
+            return
+        first, last = min(self._full), max(self._full)
+        place = round((event.position().x() - 6) / ((self.width() - 12) / len(self._full)))
+        low, high = self._range
+        if self._drag == 0:
+            low = max(first, min(first + place, high))
+        else:
+            high = min(last, max(first + place - 1, low))
+        if (low, high) != self._range:
+            self.set_range(low, high)
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        self._drag = -1
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
+        self.clear()
+        self.changed.emit()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is None or not self._full:
+            return
+        first, last = min(self._full), max(self._full)
+        low, high = self._range
+        move = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()), 0)
+        if not move:
+            super().keyPressEvent(event)
+        elif event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+            self.set_range(low, max(low, min(high + move, last)))
+        else:
+            self.set_range(max(first, min(low + move, high)), high)
+
+
+class SievePanel(QScrollArea):
+    """The panel; `changed` after a moment's pause in typing, at once otherwise."""
+
+    changed = pyqtSignal()
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self.setFixedWidth(212)
+        self.setWidgetResizable(True)
+        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.text = QLineEdit(placeholderText="Name, path or number")
+        self.text.setClearButtonEnabled(True)
+        self.text.setAccessibleName("Search")
+        self.text.setToolTip("All words have to be in the path  (Ctrl+F)")
+        self.kinds, self.formats = FacetList(look, "Kind"), FacetList(look, "Format")
+        self.pixels, self.bytes = Histogram(look, "Pixel size", "px"), Histogram(look, "File size", "B")
+        self.swapped = button("swapped", "Show only what this mod swaps", "plain")
+        self.swapped.setCheckable(True)
+        self._clear = button("Show everything", "Clear the sieve  (Ctrl+Shift+F)", "plain")
+        panel = QWidget()
+        panel.setObjectName("panel")
+        column = QVBoxLayout(panel)
+        column.setContentsMargins(12, 12, 12, 12)
+        column.setSpacing(6)
+        column.addWidget(self.text)
+        for title, part in (("KIND", self.kinds), ("FORMAT", self.formats), ("PIXEL SIZE", self.pixels), ("FILE SIZE", self.bytes), ("SHOW ONLY", self.swapped)):
+            column.addSpacing(8)
+            column.addWidget(label(title, "section"))
+            column.addWidget(part)
+        self.swapped.setSizePolicy(QSizePolicy.Policy.Maximum, QSizePolicy.Policy.Fixed)
+        column.addStretch(1)
+        column.addWidget(self._clear)
+        self.setWidget(panel)
+        self._typing = QTimer(self, singleShot=True, interval=60)
+        self._typing.timeout.connect(self.changed)
+        self.text.textChanged.connect(lambda _: self._typing.start())
+        for part in (self.kinds, self.formats, self.pixels, self.bytes):
+            part.changed.connect(self.changed)
+        self.swapped.toggled.connect(lambda _: self.changed.emit())
+        self._clear.clicked.connect(self.clear)
+
+    def sizeHint(self) -> QSize:
+        return QSize(212, 600)
+
+    def sieve(self, swapped: frozenset[str]) -> Sieve:
+        """What to keep, as it is set now."""
+        return Sieve(
+            self.text.text(), frozenset(self.kinds.chosen), frozenset(self.formats.chosen), self.pixels.range(), self.bytes.range(),
+            swapped if self.swapped.isChecked() else None,
+        )  # fmt: skip
+
+    def clear(self) -> None:
+        """Keep everything again."""
+        self.text.clear()
+        for part in (self.kinds, self.formats, self.pixels, self.bytes):
+            part.clear()
+        self.swapped.setChecked(False)
+        self._typing.stop()
+        self.changed.emit()
+
+    def show_facets(self, full: Facets, now: Facets, swapped: int) -> None:
+        """Counts of the whole game and of what is left."""
+        self.kinds.show_counts(full.kinds, now.kinds)
+        self.formats.show_counts(full.formats, now.formats)
+        self.pixels.show_counts(full.pixels, now.pixels)
+        self.bytes.show_counts(full.size_bytes, now.size_bytes)
+        self.swapped.setText(f"swapped  {swapped}")

@@ -1,0 +1,164 @@
+"""The Find station: the sieve beside the wall beside the spec card."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSlider, QVBoxLayout, QWidget
+
+from furnel.catalogue import GROUPINGS, Asset, Facets, count_facets, grouped
+from furnel.desktop.find.card import SpecCard
+from furnel.desktop.find.sieve import SievePanel
+from furnel.desktop.find.wall import Wall
+from furnel.desktop.look import Look, number
+from furnel.desktop.playback import Player
+from furnel.desktop.session import Session
+from furnel.desktop.tiles import TileStore
+from furnel.desktop.widgets.basics import label
+from furnel.mods.spec import spec_of
+from furnel.sound import read_clip
+
+
+class FindStation(QWidget):
+    """Find an asset. `wanted` asks the window for a command."""
+
+    wanted = pyqtSignal(str)
+
+    def __init__(self, look: Look, session: Session, tiles: TileStore, player: Player) -> None:
+        super().__init__()
+        self._session, self._player = session, player
+        self.sieve, self.wall, self.card = SievePanel(look), Wall(look, tiles), SpecCard(look, tiles)
+        self._facets: Facets | None = None
+        self._kept: tuple[Asset, ...] = ()
+        self._count = label("", "")
+        self._group, self._order = QComboBox(), QComboBox()
+        self._group.addItems([f"grouped by {name}" for name in GROUPINGS])
+        self._group.setToolTip("How the wall is grouped")
+        self._order.addItems(["largest first", "by name"])
+        self._order.setToolTip("The order within a group")
+        for box in (self._group, self._order):
+            box.setStyleSheet("QComboBox { border: none; background: transparent; padding: 2px 4px }")
+            box.currentIndexChanged.connect(lambda _: self._sift())
+        zoom = QSlider(Qt.Orientation.Horizontal)
+        zoom.setRange(48, 220)
+        zoom.setValue(92)
+        zoom.setFixedWidth(96)
+        zoom.setToolTip("How large the tiles are")
+        zoom.setAccessibleName("Tile size")
+        zoom.valueChanged.connect(self.wall.set_zoom)
+        head = QHBoxLayout()
+        head.setContentsMargins(14, 8, 14, 4)
+        head.setSpacing(14)
+        for part in (self._count, self._group):
+            head.addWidget(part)
+        head.addStretch(1)
+        for part in (label("zoom", "caption"), zoom, self._order):
+            head.addWidget(part)
+        middle = QVBoxLayout()
+        middle.setSpacing(0)
+        middle.addLayout(head)
+        middle.addWidget(self.wall, 1)
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(0)
+        row.addWidget(self.sieve)
+        row.addLayout(middle, 1)
+        row.addWidget(self.card)
+        self.sieve.changed.connect(self._sift)
+        self.wall.selected.connect(self._select)
+        self.wall.opened.connect(self._open)
+        self.wall.dropped.connect(self._drop)
+        self.card.wanted.connect(self.wanted)
+        session.opened.connect(self._opened)
+        session.project_changed.connect(self._marks)
+        session.stack_changed.connect(self._show_card)
+        player.stopped.connect(lambda: self.card.set_playing(False))
+
+    def hear(self) -> None:
+        """Play the selected sound, or stop."""
+        asset = self.wall.current()
+        catalogue = self._session.catalogue
+        if self._player.playing:
+            self._player.stop()
+        elif asset is not None and catalogue is not None and asset.facts.kind in ("sound", "music"):
+            self._session.jobs.start("Hearing", lambda _: read_clip(catalogue.read(asset), asset.path)[0], self._play, key="hear", shown=False)
+
+    def _play(self, clip: object) -> None:
+        if self._player.play(clip):  # type: ignore[arg-type]
+            self.card.set_playing(True)
+        else:
+            self._session.tell("calm", "There is no sound device: everything but hearing works")
+
+    def _opened(self) -> None:
+        assets = self._session.catalogue.assets if self._session.catalogue else ()
+        self._facets = count_facets(assets)
+        self._marks()
+        self._sift()
+        self.card.show_asset(None, False, "")
+
+    def _marks(self) -> None:
+        project = self._session.project
+        self.wall.set_swapped(frozenset(swap.original for swap in project.swaps) if project else frozenset())
+        self._show_card()
+        if self.sieve.swapped.isChecked():
+            self._sift()
+        elif self._facets is not None:
+            self._sift_counts()
+
+    def _swapped(self) -> frozenset[str]:
+        project = self._session.project
+        return frozenset(swap.original for swap in project.swaps) if project else frozenset()
+
+    def _sift(self) -> None:
+        catalogue = self._session.catalogue
+        if catalogue is None or self._facets is None:
+            return
+        sieve = self.sieve.sieve(self._swapped())
+        self._kept = catalogue.assets if sieve.open else tuple(asset for asset in catalogue.assets if sieve.keeps(asset))
+        by = GROUPINGS[self._group.currentIndex()]
+        groups = grouped(self._kept, by, self._order.currentIndex() == 0)
+        self.wall.show_groups(groups, "Nothing passes the sieve. Clear it with Ctrl+Shift+F.")
+        self._sift_counts()
+
+    def _sift_counts(self) -> None:
+        catalogue = self._session.catalogue
+        if catalogue is None or self._facets is None:
+            return
+        kept = self._kept
+        whole = len(kept) == len(catalogue.assets)
+        self._count.setText(f"<b>{number(len(kept))}</b> assets" if whole else f"<b>{number(len(kept))}</b> of {number(len(catalogue.assets))}")
+        self.sieve.show_facets(self._facets, count_facets(kept), len(self._swapped()))
+
+    def _select(self, asset: Asset) -> None:
+        self._show_card()
+        catalogue = self._session.catalogue
+        if catalogue is None:
+            return
+        role = catalogue.install.profile.role_of(asset.path)
+
+        def done(spec: object) -> None:
+            if self.wall.current() is asset:
+                self.card.show_spec(spec)  # type: ignore[arg-type]
+
+        self._session.jobs.start(
+            "Reading the spec", lambda _: spec_of(catalogue.read(asset), asset.path, role), done, lambda _: None, key="spec", shown=False
+        )
+        if self._player.playing:
+            self._player.stop()
+        if asset.facts.kind == "sound" and self._player.device:
+            self.hear()
+
+    def _show_card(self) -> None:
+        asset = self.wall.current()
+        if asset is None:
+            self.card.show_asset(None, False, "")
+            return
+        winner = next((mod.name for mod in reversed(self._session.stack) if mod.on and asset.path in mod.paths), "")
+        self.card.show_asset(asset, self._session.swap(asset.path) is not None, winner)
+
+    def _open(self, asset: Asset) -> None:
+        self.wanted.emit("go-fit" if self._session.swap(asset.path) is not None else "swap")
+
+    def _drop(self, asset: Asset, file: Path) -> None:
+        self._session.swap_with(asset.path, file, lambda _: self.wanted.emit("go-fit"))

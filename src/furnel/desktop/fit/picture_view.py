@@ -1,0 +1,254 @@
+"""Two pictures compared on one stage: side by side, with a wipe, or by their difference; zoomed and moved together."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QWheelEvent
+from PyQt6.QtWidgets import QSizePolicy, QWidget
+
+from furnel.desktop.fit.content import PictureContent, Side
+from furnel.desktop.imaging import paint_checks
+from furnel.desktop.look import Look, font
+
+MODES = ("Wipe", "Side by side", "Difference")
+_GRID_FROM = 8.0
+_FRAME = 36
+
+
+class PictureView(QWidget):
+    """The stage. `pointed` tells the pixel under the pointer in the original's own pixels, or -1."""
+
+    pointed = pyqtSignal(int, int)
+    zoomed = pyqtSignal(float)
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+        self._content: PictureContent | None = None
+        self.mode, self.channel, self.level = "Wipe", "RGB", 0
+        self.tiled = False
+        self._zoom = 0.0  # 0: as large as fits
+        self._shift = QPointF()
+        self._wipe = 0.5
+        self._grabbed = ""
+        self._last = QPointF()
+        self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
+        self.setMinimumSize(240, 160)
+        self.setAccessibleName("Picture bench")
+        look.changed.connect(self.update)
+
+    def sizeHint(self) -> QSize:
+        return QSize(640, 420)
+
+    def show_content(self, content: PictureContent | None, keep_view: bool) -> None:
+        """Show two pictures; the zoom and place stay when the same swap is shown again."""
+        self._content = content
+        if not keep_view:
+            self._zoom, self._shift, self.level = 0.0, QPointF(), 0
+        self.update()
+
+    def set_mode(self, mode: str) -> None:
+        self.mode = mode
+        self.update()
+
+    def set_channel(self, channel: str) -> None:
+        self.channel = channel
+        self.update()
+
+    def set_level(self, level: int) -> None:
+        self.level = level
+        self.update()
+
+    def set_tiled(self, tiled: bool) -> None:
+        self.tiled = tiled
+        self.update()
+
+    def set_zoom(self, zoom: float) -> None:
+        """Screen pixels per pixel of the original; 0 for as large as fits."""
+        self._zoom = zoom
+        if not zoom:
+            self._shift = QPointF()
+        self.zoomed.emit(self.scale())
+        self.update()
+
+    def scale(self) -> float:
+        """The zoom that is seen."""
+        return self._zoom or self._fitting()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        painter.fillRect(self.rect(), self._look.colour("stage"))
+        if self._content is None:
+            return
+        if self.mode == "Side by side":
+            left, right = self._halves()
+            self._paint_side(painter, left, self._content.original)
+            self._paint_side(painter, right, self._content.yours)
+            painter.fillRect(QRectF(self.width() / 2 - 0.5, 0, 1, self.height()), self._look.colour("hairline"))
+            self._say(painter, left.left() + 12, "original", "tarn")
+            self._say(painter, right.left() + 12, "yours", "ember")
+        elif self.mode == "Difference":
+            self._paint_difference(painter)
+        else:
+            self._paint_wipe(painter)
+
+    def _paint_wipe(self, painter: QPainter) -> None:
+        assert self._content is not None
+        whole = QRectF(self.rect())
+        target = self._target(whole)
+        line = target.left() + self._wipe * target.width()
+        painter.save()
+        painter.setClipRect(QRectF(whole.left(), whole.top(), line - whole.left(), whole.height()))
+        self._paint_side(painter, whole, self._content.original)
+        painter.setClipRect(QRectF(line, whole.top(), whole.right() - line, whole.height()))
+        self._paint_side(painter, whole, self._content.yours)
+        painter.restore()
+        top, bottom = max(target.top() - 14, 4), min(target.bottom() + 14, self.height() - 4)
+        painter.fillRect(QRectF(line - 2, top, 2, bottom - top), self._look.colour("tarn"))
+        painter.fillRect(QRectF(line, top, 2, bottom - top), self._look.colour("ember"))
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setPen(QPen(self._look.colour("window"), 1))
+        painter.setBrush(self._look.colour("selection"))
+        painter.drawEllipse(QPointF(line, bottom), 5, 5)
+        self._say(painter, max(target.left(), 12), "original", "tarn", max(target.top() - 10, 16))
+        painter.setFont(font(12, QFont.Weight.Medium))
+        wide = painter.fontMetrics().horizontalAdvance("yours")
+        self._say(painter, min(target.right(), self.width() - 12) - wide, "yours", "ember", max(target.top() - 10, 16))
+
+    def _paint_difference(self, painter: QPainter) -> None:
+        assert self._content is not None
+        image = self._content.difference
+        if image is None:
+            painter.setPen(self._look.colour("text"))
+            painter.setFont(font(12))
+            text = "The two differ in size: fit the swap first, then compare pixel by pixel."
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, text)
+            return
+        self._smooth(painter)
+        painter.drawImage(self._target(QRectF(self.rect())), image)
+        self._say(painter, 12, "difference, four times enlarged", "text")
+
+    def _paint_side(self, painter: QPainter, area: QRectF, side: Side) -> None:
+        painter.save()
+        painter.setClipRect(area, Qt.ClipOperation.IntersectClip)
+        target = self._target(area)
+        image = side.levels[min(self.level, len(side.levels) - 1)][self.channel]
+        spots = [(column, row) for row in (-1, 0, 1) for column in (-1, 0, 1)] if self.tiled else [(0, 0)]
+        for column, row in spots:
+            box = target.translated(column * target.width(), row * target.height())
+            if side.clear and self.channel == "RGB":
+                paint_checks(painter, box.intersected(area), self._look.colour("stage"), self._look.colour("stage-dark"), 10)
+            self._smooth(painter)
+            painter.drawImage(box, image)
+        assert self._content is not None
+        if self._zoom >= _GRID_FROM and self.level == 0:
+            self._paint_grid(painter, target, self._content.original.size)
+        painter.restore()
+
+    def _paint_grid(self, painter: QPainter, target: QRectF, size: tuple[int, int]) -> None:
+        seen = target.intersected(QRectF(self.rect()))
+        painter.setPen(QPen(self._look.colour("window", 0.45), 1))
+        scale = target.width() / size[0]
+        for x in range(int((seen.left() - target.left()) / scale), int((seen.right() - target.left()) / scale) + 1):
+            painter.drawLine(QPointF(target.left() + x * scale, seen.top()), QPointF(target.left() + x * scale, seen.bottom()))
+        for y in range(int((seen.top() - target.top()) / scale), int((seen.bottom() - target.top()) / scale) + 1):
+            painter.drawLine(QPointF(seen.left(), target.top() + y * scale), QPointF(seen.right(), target.top() + y * scale))
+
+    def _smooth(self, painter: QPainter) -> None:
+        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, self.scale() < 2.0)
+
+    def _say(self, painter: QPainter, x: float, text: str, role: str, y: float = 20.0) -> None:
+        painter.setFont(font(12, QFont.Weight.Medium))
+        wide = painter.fontMetrics().horizontalAdvance(text)
+        painter.fillRect(QRectF(x - 5, y - 13, wide + 10, 18), self._look.colour("window", 0.72))
+        painter.setPen(self._look.colour(role))
+        painter.drawText(QPointF(x, y), text)
+
+    def _halves(self) -> tuple[QRectF, QRectF]:
+        middle = self.width() / 2
+        return QRectF(0, 0, middle, self.height()), QRectF(middle, 0, middle, self.height())
+
+    def _area(self) -> QRectF:
+        return self._halves()[0] if self.mode == "Side by side" else QRectF(self.rect())
+
+    def _fitting(self) -> float:
+        if self._content is None:
+            return 1.0
+        width, height = self._content.original.size
+        area = self._area()
+        times = 3 if self.tiled else 1
+        scale = min((area.width() - 2 * _FRAME) / width, (area.height() - 2 * _FRAME) / height) / times
+        return max(min(scale, 24.0), 0.01) if scale < 1 else float(int(scale)) if scale >= 2 else scale
+
+    def _target(self, area: QRectF) -> QRectF:
+        assert self._content is not None
+        width, height = (side * self.scale() for side in self._content.original.size)
+        centre = area.center() + self._shift
+        return QRectF(centre.x() - width / 2, centre.y() - height / 2, width, height)
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is None or self._content is None:
+            return
+        self._last = event.position()
+        target = self._target(QRectF(self.rect()))
+        line = target.left() + self._wipe * target.width()
+        self._grabbed = "wipe" if self.mode == "Wipe" and abs(event.position().x() - line) < 12 else "move"
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        if event is None or self._content is None:
+            return
+        if self._grabbed == "wipe":
+            target = self._target(QRectF(self.rect()))
+            self._wipe = min(max((event.position().x() - target.left()) / target.width(), 0.0), 1.0)
+            self.update()
+        elif self._grabbed == "move":
+            self._shift += event.position() - self._last
+            self._last = event.position()
+            self.update()
+        self._point(event.position())
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        self._grabbed = ""
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
+        self.set_zoom(0.0)
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        if event is None or self._content is None:
+            return
+        before = self.scale()
+        after = min(max(before * (1.25 if event.angleDelta().y() > 0 else 0.8), 0.05), 64.0)
+        area = self._area()
+        if self.mode == "Side by side" and event.position().x() > self.width() / 2:
+            area = self._halves()[1]
+        from_centre = event.position() - area.center() - self._shift
+        self._shift -= from_centre * (after / before - 1)
+        self.set_zoom(after)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is None:
+            return
+        key = Qt.Key(event.key())
+        if key in (Qt.Key.Key_Left, Qt.Key.Key_Right):
+            self._wipe = min(max(self._wipe + (0.02 if key == Qt.Key.Key_Right else -0.02), 0.0), 1.0)
+            self.update()
+        elif key in (Qt.Key.Key_Plus, Qt.Key.Key_Equal, Qt.Key.Key_Minus):
+            self.set_zoom(min(max(self.scale() * (0.8 if key == Qt.Key.Key_Minus else 1.25), 0.05), 64.0))
+        elif key == Qt.Key.Key_0:
+            self.set_zoom(0.0)
+        else:
+            super().keyPressEvent(event)
+
+    def _point(self, place: QPointF) -> None:
+        assert self._content is not None
+        area = self._area()
+        if self.mode == "Side by side" and place.x() > self.width() / 2:
+            area = self._halves()[1]
+        target = self._target(area)
+        width, height = self._content.original.size
+        x = int((place.x() - target.left()) / target.width() * width)
+        y = int((place.y() - target.top()) / target.height() * height)
+        inside = 0 <= x < width and 0 <= y < height
+        self.pointed.emit(x if inside else -1, y if inside else -1)

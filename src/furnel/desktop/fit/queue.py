@@ -1,0 +1,176 @@
+"""The queue of a mod's swaps with their states, worst first."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
+from PyQt6.QtWidgets import QFrame, QScrollArea, QVBoxLayout, QWidget
+
+from furnel.desktop.look import Look, font
+from furnel.desktop.session import Session
+from furnel.desktop.tiles import Tile, TileStore, data_tile, paint_tile
+from furnel.desktop.widgets.basics import elided, label, paint_state
+from furnel.mods.workspace import Examined
+
+_ROW = 48
+_RANK = {"breaks": 0, "differs": 1, "waiting": 2, "fits": 3}
+
+
+class _Rows(QWidget):
+    picked = pyqtSignal(str)
+
+    def __init__(self, look: Look, session: Session, tiles: TileStore) -> None:
+        super().__init__()
+        self._look, self._session, self._tiles = look, session, tiles
+        self._results: dict[str, tuple[str, Tile]] = {}
+        self.order: list[str] = []
+        self.current = ""
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName("Swaps")
+        self.setAcceptDrops(True)
+        tiles.ready.connect(self.update)
+        session.fitted.connect(self._fitted)
+
+    def renew(self) -> None:
+        """Sort the swaps, worst first."""
+        project = self._session.project
+        swaps = project.swaps if project else ()
+        self.order = sorted((swap.original for swap in swaps), key=lambda name: (_RANK[self._state(name)], name))
+        self.setFixedHeight(max(len(self.order) * _ROW, 1))
+        if self.current not in self.order:
+            self.current = self.order[0] if self.order else ""
+            self.picked.emit(self.current)
+        self.update()
+
+    def pick(self, original: str) -> None:
+        if original in self.order:
+            self.current = original
+            self.picked.emit(original)
+            self.update()
+
+    def _state(self, original: str) -> str:
+        found = self._session.examined.get(original)
+        return found.state if found else "waiting"
+
+    def _fitted(self, original: str) -> None:
+        found = self._session.examined.get(original)
+        asset = self._session.asset(original)
+        if found is None or asset is None or not found.data:
+            return
+        if self._results.get(original, ("", None))[0] == found.key:
+            return
+        name = original if found.swap.encode is not None else found.swap.source
+
+        def done(tile: Tile, key: str = found.key) -> None:
+            self._results[original] = (key, tile)
+            self.update()
+
+        self._session.jobs.start(
+            "Previews", lambda _: data_tile(found.data, asset.facts.kind, name), done, lambda _: None, key=f"tile {original}", shown=False
+        )
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None and 0 <= (row := int(event.position().y()) // _ROW) < len(self.order):
+            self.pick(self.order[row])
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is None:
+            return
+        move = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1}.get(Qt.Key(event.key()), 0)
+        if move and self.order:
+            place = self.order.index(self.current) if self.current in self.order else 0
+            self.pick(self.order[max(0, min(place + move, len(self.order) - 1))])
+        else:
+            super().keyPressEvent(event)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        for row, original in enumerate(self.order):
+            self._paint_row(painter, original, QRectF(0, row * _ROW, self.width(), _ROW))
+
+    def _paint_row(self, painter: QPainter, original: str, box: QRectF) -> None:
+        look = self._look
+        if original == self.current:
+            painter.fillRect(box, look.colour("raised"))
+            painter.fillRect(QRectF(0, box.top(), 2, box.height()), look.colour("selection"))
+        asset = self._session.asset(original)
+        left, right = QRectF(12, box.top() + 6, 36, 36), QRectF(52, box.top() + 6, 36, 36)
+        painter.fillRect(left, look.colour("stage"))
+        painter.fillRect(right, look.colour("stage"))
+        if asset is not None:
+            paint_tile(painter, look, left, self._tiles.get(asset))
+        result = self._results.get(original)
+        paint_tile(painter, look, right, result[1] if result else None, yours=True)
+        found = self._session.examined.get(original)
+        painter.setFont(font(12, QFont.Weight.Medium if original == self.current else QFont.Weight.Normal))
+        painter.setPen(look.colour("text"))
+        name = asset.name if asset is not None else original.rpartition("/")[2]
+        faults = _faults(found)
+        painter.drawText(QPointF(96, box.top() + (20 if faults else 29)), elided(painter, name, box.width() - 124))
+        if faults:
+            painter.setFont(font(11))
+            painter.setPen(look.colour("quiet"))
+            painter.drawText(QPointF(96, box.top() + 36), elided(painter, faults, box.width() - 124))
+        paint_state(painter, look, self._state(original), QRectF(box.width() - 24, box.center().y() - 5, 10, 10))
+
+
+class SwapQueue(QWidget):
+    """The queue; `picked` tells which swap is to be shown, `dropped` a new source for one."""
+
+    picked = pyqtSignal(str)
+    dropped = pyqtSignal(str, object)
+
+    def __init__(self, look: Look, session: Session, tiles: TileStore) -> None:
+        super().__init__()
+        self.setObjectName("panel")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.setFixedWidth(224)
+        self._session = session
+        self._head = label("", "")
+        self.rows = _Rows(look, session, tiles)
+        area = QScrollArea()
+        area.setWidgetResizable(True)
+        area.setFrameShape(QFrame.Shape.NoFrame)
+        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        holder = QWidget()
+        holder.setObjectName("panel")
+        inner = QVBoxLayout(holder)
+        inner.setContentsMargins(0, 0, 0, 0)
+        inner.addWidget(self.rows)
+        inner.addStretch(1)
+        area.setWidget(holder)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 10, 0, 0)
+        column.setSpacing(6)
+        self._head.setContentsMargins(12, 0, 12, 0)
+        column.addWidget(self._head)
+        column.addWidget(area, 1)
+        self.setAcceptDrops(True)
+        self.rows.picked.connect(self.picked)
+        session.project_changed.connect(self.renew)
+        session.fitted.connect(lambda _: self.renew())
+
+    def renew(self) -> None:
+        """Count and sort anew."""
+        counts = self._session.count()
+        self._head.setText(f"<b>{counts['all']} swaps</b>&nbsp;&nbsp;worst first" if counts["all"] else "<b>No swaps yet</b>")
+        self.rows.renew()
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        if event is not None and event.mimeData().hasUrls():
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        if event is not None and self.rows.current:
+            files = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
+            if files:
+                self.dropped.emit(self.rows.current, files[0])
+
+
+def _faults(found: Examined | None) -> str:
+    if found is None:
+        return ""
+    points = [point for point in found.points if point.state == found.state and point.state != "fits"]
+    return ", ".join(point.label.lower() for point in points)

@@ -1,0 +1,255 @@
+"""The steps of a swap, in order, each with its settings and a switch; and how the result is encoded."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtWidgets import (
+    QCheckBox, QColorDialog, QComboBox, QDoubleSpinBox, QGridLayout, QHBoxLayout, QMenu, QPushButton, QSpinBox, QVBoxLayout, QWidget,
+)  # fmt: skip
+
+from furnel.blocks import QUALITIES
+from furnel.desktop.look import Look
+from furnel.desktop.widgets.basics import Switch, button, label
+from furnel.errors import FurnelError
+from furnel.mods.project import Encode, StepUse, Swap
+from furnel.mods.steps import STEP_TYPES, Parameter, Value, step_type
+
+
+class StepsPanel(QWidget):
+    """The cards. `changed` carries the swap as it should be, and what was done to it."""
+
+    changed = pyqtSignal(object, str)
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+        self._swap: Swap | None = None
+        self._kind = ""
+        self._open = -1
+        self._add = button("+ add", "Add a step after the others", "plain")
+        self._menu = QMenu(self)
+        self._add.setMenu(self._menu)
+        self._add.setStyleSheet("QPushButton::menu-indicator { image: none; width: 0 }")
+        head = QHBoxLayout()
+        head.addWidget(label("STEPS", "section"), 1)
+        head.addWidget(self._add)
+        self._cards = QVBoxLayout()
+        self._cards.setSpacing(5)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(4)
+        column.addLayout(head)
+        column.addLayout(self._cards)
+        column.addStretch(1)
+        look.changed.connect(self._fill)
+
+    def show_swap(self, swap: Swap | None, kind: str) -> None:
+        """Show a swap's steps; `kind` is `picture`, `sound` or empty for what has none."""
+        if self._swap is None or swap is None or swap.original != self._swap.original:
+            self._open = -1
+        self._swap, self._kind = swap, kind
+        self._menu.clear()
+        for step in STEP_TYPES.values():
+            if step.kind == kind:
+                entry = self._menu.addAction(step.title)
+                assert entry is not None
+                entry.triggered.connect(lambda _=False, name=step.id: self._append(name))
+        self._add.setVisible(bool(kind))
+        self._fill()
+
+    def _fill(self) -> None:
+        while (item := self._cards.takeAt(0)) is not None:
+            if (old := item.widget()) is not None:
+                old.hide()
+                old.deleteLater()
+        swap = self._swap
+        if swap is None:
+            return
+        for place, use in enumerate(swap.steps):
+            self._cards.addWidget(self._card(place, use))
+        if swap.encode is not None:
+            self._cards.addWidget(self._encode_card(swap.encode))
+        elif not swap.steps:
+            text = "The source goes into the mod as it is. Fit all chooses what has to be done to it."
+            hint = label(text if self._kind else "This file goes into the mod as it is.", "caption")
+            hint.setWordWrap(True)
+            self._cards.addWidget(hint)
+
+    def _frame(self) -> tuple[QWidget, QVBoxLayout]:
+        card = QWidget()
+        card.setObjectName("card")
+        card.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        line = self._look.colour("hairline").name()
+        card.setStyleSheet(f"QWidget#card {{ border: 1px solid {line}; border-radius: 4px }}")
+        column = QVBoxLayout(card)
+        column.setContentsMargins(10, 7, 8, 7)
+        column.setSpacing(6)
+        return card, column
+
+    def _card(self, place: int, use: StepUse) -> QWidget:
+        card, column = self._frame()
+        card.setAccessibleName(f"Step {place + 1}")
+        step = step_type(use.do)
+        try:
+            values: dict[str, Value] = use.checked()
+            summary = step.summary(values)
+        except FurnelError as error:
+            values, summary = dict(use.values), error.why
+        texts = QVBoxLayout()
+        texts.setSpacing(1)
+        title = QPushButton(step.title)
+        title.setObjectName("plain")
+        title.setStyleSheet("QPushButton { text-align: left; padding: 0; font-weight: 500; color: palette(text) }")
+        title.setToolTip("Show or hide its settings")
+        title.clicked.connect(lambda: self._unfold(place))
+        texts.addWidget(title)
+        texts.addWidget(label(summary, "caption"))
+        switch = Switch(self._look, f"{step.title} on or off")
+        switch.setChecked(use.on)
+        switch.clicked.connect(lambda on: self._replace(place, use.model_copy(update={"on": on}), f"Switch {step.title}"))
+        head = QHBoxLayout()
+        head.addLayout(texts, 1)
+        head.addWidget(switch)
+        column.addLayout(head)
+        if place == self._open:
+            self._form(column, place, use, values)
+        return card
+
+    def _form(self, column: QVBoxLayout, place: int, use: StepUse, values: dict[str, Value]) -> None:
+        step = step_type(use.do)
+        grid = QGridLayout()
+        grid.setHorizontalSpacing(8)
+        grid.setVerticalSpacing(4)
+        for row, parameter in enumerate(step.parameters):
+
+            def change(value: Value, name: str = parameter.name) -> None:
+                fresh = use.model_copy(update={"values": {**use.values, name: value}})
+                self._replace(place, fresh, f"Change {step.title}")
+
+            grid.addWidget(label(parameter.label, "caption"), row, 0)
+            grid.addWidget(parameter_field(parameter, values.get(parameter.name, parameter.default), change), row, 1)
+        column.addLayout(grid)
+        tools = QHBoxLayout()
+        for text, tip, act in (
+            ("earlier", "Move before the step above", lambda: self._move(place, -1)),
+            ("later", "Move after the step below", lambda: self._move(place, 1)),
+            ("remove", "Take this step out", lambda: self._remove(place)),
+        ):
+            part = button(text, tip, "plain")
+            part.clicked.connect(lambda _=False, act=act: act())
+            tools.addWidget(part)
+        tools.addStretch(1)
+        column.addLayout(tools)
+
+    def _encode_card(self, encode: Encode) -> QWidget:
+        card, column = self._frame()
+        title = label("Encode")
+        title.setStyleSheet("font-weight: 500")
+        parts = [encode.format or encode.file]
+        if encode.levels > 1:
+            parts.append(f"{encode.levels} levels")
+        parts += [f"{key} {value}" for key, value in encode.notes.items() if key != "mode"]
+        texts = QVBoxLayout()
+        texts.setSpacing(1)
+        texts.addWidget(title)
+        texts.addWidget(label(", ".join(parts), "caption"))
+        row = QHBoxLayout()
+        row.addLayout(texts, 1)
+        if encode.format.startswith("BC"):
+            box = QComboBox()
+            box.addItems(list(QUALITIES))
+            box.setCurrentText(encode.quality)
+            box.setToolTip("How much time the encoder takes to come close")
+            box.setAccessibleName("Encoding quality")
+            box.setFixedWidth(72)
+            box.textActivated.connect(lambda text: self._set_encode(encode.model_copy(update={"quality": text})))
+            row.addWidget(box)
+        column.addLayout(row)
+        return card
+
+    # edits
+
+    def _unfold(self, place: int) -> None:
+        self._open = -1 if self._open == place else place
+        self._fill()
+
+    def _emit(self, steps: list[StepUse], text: str) -> None:
+        assert self._swap is not None
+        self.changed.emit(self._swap.model_copy(update={"steps": tuple(steps)}), text)
+
+    def _replace(self, place: int, use: StepUse, text: str) -> None:
+        assert self._swap is not None
+        steps = list(self._swap.steps)
+        steps[place] = use
+        self._emit(steps, text)
+
+    def _append(self, name: str) -> None:
+        assert self._swap is not None
+        self._open = len(self._swap.steps)
+        self._emit([*self._swap.steps, StepUse(do=name, values=step_type(name).complete({}))], f"Add {step_type(name).title}")
+
+    def _move(self, place: int, by: int) -> None:
+        assert self._swap is not None
+        steps, target = list(self._swap.steps), place + by
+        if 0 <= target < len(steps):
+            steps[place], steps[target] = steps[target], steps[place]
+            self._open = target
+            self._emit(steps, "Move a step")
+
+    def _remove(self, place: int) -> None:
+        assert self._swap is not None
+        self._open = -1
+        self._emit([use for number, use in enumerate(self._swap.steps) if number != place], "Remove a step")
+
+    def _set_encode(self, encode: Encode) -> None:
+        assert self._swap is not None
+        self.changed.emit(self._swap.model_copy(update={"encode": encode}), "Change the encoding")
+
+
+def parameter_field(parameter: Parameter, value: Value, change: Callable[[Value], Any]) -> QWidget:
+    """The field for a step's parameter, made from its declaration."""
+    field: QWidget
+    if parameter.type == "switch":
+        check = QCheckBox()
+        check.setChecked(bool(value))
+        check.toggled.connect(change)
+        field = check
+    elif parameter.type == "choice":
+        box = QComboBox()
+        box.addItems(list(parameter.choices))
+        box.setCurrentText(str(value))
+        box.textActivated.connect(change)
+        field = box
+    elif parameter.type == "colour":
+        swatch = QPushButton(f"#{value}")
+        swatch.setStyleSheet(f"border-left: 18px solid #{value}; text-align: left")
+
+        def ask() -> None:
+            from PyQt6.QtGui import QColor
+
+            picked = QColorDialog.getColor(QColor(f"#{value}"), swatch, parameter.label)
+            if picked.isValid():
+                change(picked.name()[1:])
+
+        swatch.clicked.connect(ask)
+        field = swatch
+    else:
+        spin = QSpinBox() if parameter.type == "whole" else QDoubleSpinBox()
+        if isinstance(spin, QSpinBox):
+            spin.setRange(int(parameter.low), min(int(parameter.high), 2**31 - 1))
+            spin.setValue(int(value))
+        else:
+            spin.setRange(parameter.low, parameter.high)
+            spin.setDecimals(1)
+            spin.setSingleStep(0.1)
+            spin.setValue(float(value))
+        spin.setSuffix(f" {parameter.unit}" if parameter.unit else "")
+        spin.setKeyboardTracking(False)
+        spin.valueChanged.connect(change)
+        field = spin
+    field.setAccessibleName(parameter.label)
+    field.setToolTip(parameter.label)
+    return field

@@ -1,0 +1,151 @@
+"""The fit table: point by point, what the original is, what yours is, how it stands and what will be done about it."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+
+from furnel.desktop.look import Look, font
+from furnel.desktop.widgets.basics import button, elided, label, paint_state
+from furnel.mods.fit import FitPoint
+
+_ROW, _HEAD = 25, 22
+_LABEL, _MARK = 76, 26
+
+
+class _Table(QWidget):
+    picked = pyqtSignal(int)
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+        self.points: tuple[FitPoint, ...] = ()
+        self.row = -1
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+        self.setAccessibleName("Fit table")
+        look.changed.connect(self.update)
+
+    def show_points(self, points: tuple[FitPoint, ...]) -> None:
+        self.points = points
+        self.setFixedHeight(_HEAD + len(points) * _ROW)
+        self.setAccessibleDescription("; ".join(f"{p.label}: {p.original}, yours {p.yours}, {p.state}" for p in points))
+        self.update()
+
+    def pick(self, row: int) -> None:
+        if 0 <= row < len(self.points):
+            self.row = row
+            self.picked.emit(row)
+            self.update()
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None:
+            self.pick(int((event.position().y() - _HEAD) // _ROW))
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is None:
+            return
+        move = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1}.get(Qt.Key(event.key()), 0)
+        if move:
+            self.pick(max(0, min(self.row + move, len(self.points) - 1)))
+        else:
+            super().keyPressEvent(event)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        look = self._look
+        wide = (self.width() - _LABEL - _MARK) / 2
+        painter.setFont(font(12, QFont.Weight.Medium))
+        painter.setPen(look.colour("tarn"))
+        painter.drawText(QPointF(_LABEL, 15), "original")
+        painter.setPen(look.colour("ember"))
+        painter.drawText(QPointF(_LABEL + wide, 15), "yours")
+        for row, point in enumerate(self.points):
+            y = _HEAD + row * _ROW
+            if row == self.row:
+                painter.fillRect(QRectF(-4, y, self.width() + 8, _ROW), look.colour("raised"))
+            painter.fillRect(QRectF(0, y, self.width(), 1), look.colour("hairline"))
+            painter.setFont(font(12))
+            painter.setPen(look.colour("quiet"))
+            painter.drawText(QPointF(0, y + 17), elided(painter, point.label, _LABEL - 4))
+            painter.setPen(look.colour("text" if point.state != "fits" else "quiet"))
+            painter.drawText(QPointF(_LABEL, y + 17), elided(painter, point.original, wide - 6))
+            painter.setPen(look.colour("text"))
+            painter.drawText(QPointF(_LABEL + wide, y + 17), elided(painter, point.yours, wide - 6))
+            paint_state(painter, look, point.state, QRectF(self.width() - 14, y + 8, 10, 10))
+
+
+class FitTable(QWidget):
+    """The table with its head, and a box that explains the picked point. `wanted` asks for a command, `mend` for one point."""
+
+    wanted = pyqtSignal(str)
+    mend = pyqtSignal(str)
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._name, self._source = label("", "title"), label("", "ember")
+        self._fit = button("Fit all", "Choose steps and encoding so that every point fits  (Ctrl+Enter)", "next")
+        self._fit.clicked.connect(lambda: self.wanted.emit("fit-all"))
+        self.table = _Table(look)
+        self._box = QWidget()
+        self._box.setObjectName("explain")
+        self._box.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self._look = look
+        self._point, self._why, self._remedy = label("", ""), label("", "caption"), label("", "")
+        for text in (self._why, self._remedy):
+            text.setWordWrap(True)
+        self._mend = button("Match it", "Add a step that does this", "plain")
+        self._mend.clicked.connect(lambda: self.mend.emit(self.table.points[self.table.row].key))
+        inner = QVBoxLayout(self._box)
+        inner.setContentsMargins(10, 8, 10, 8)
+        inner.setSpacing(3)
+        for part in (self._point, self._why, self._remedy):
+            inner.addWidget(part)
+        inner.addWidget(self._mend, 0, Qt.AlignmentFlag.AlignRight)
+        names = QVBoxLayout()
+        names.setSpacing(1)
+        names.addWidget(self._name)
+        names.addWidget(self._source)
+        head = QHBoxLayout()
+        head.addLayout(names, 1)
+        head.addWidget(self._fit)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(8)
+        column.addLayout(head)
+        column.addWidget(self.table)
+        column.addWidget(self._box)
+        self.table.picked.connect(self._explain)
+        look.changed.connect(self._dress)
+        self._dress()
+
+    def show_swap(self, name: str, source: str, points: tuple[FitPoint, ...]) -> None:
+        """Show a swap's points; the worst one is explained."""
+        self._name.setText(name)
+        self._source.setText(source.rpartition("/")[2])
+        self._source.setToolTip(source)
+        self.table.show_points(points)
+        needed = any(point.state == "breaks" for point in points)
+        self._fit.setObjectName("next" if needed else "")
+        self._fit.style().polish(self._fit)
+        order = {"breaks": 0, "differs": 1, "fits": 2}
+        worst = min(range(len(points)), key=lambda row: order[points[row].state], default=-1)
+        if worst >= 0 and points[worst].state != "fits":
+            self.table.pick(worst)
+        else:
+            self.table.row = -1
+            self._box.hide()
+
+    def _explain(self, row: int) -> None:
+        point = self.table.points[row]
+        self._box.setVisible(bool(point.why or point.remedy))
+        self._point.setText(f"<b>{point.label}</b>")
+        self._why.setText(f"{point.why}.")
+        self._why.setVisible(bool(point.why))
+        self._remedy.setText(f"{point.remedy}." if point.remedy else "")
+        self._remedy.setVisible(bool(point.remedy))
+        self._mend.setVisible(point.key in ("brightness", "alpha") and bool(point.remedy))
+
+    def _dress(self) -> None:
+        raised = self._look.colour("raised").name()
+        self._box.setStyleSheet(f"QWidget#explain {{ background: {raised}; border-radius: 4px }}")

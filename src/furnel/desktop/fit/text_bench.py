@@ -1,0 +1,61 @@
+"""The text bench: the original's text beside yours, with what differs marked line by line."""
+
+from __future__ import annotations
+
+import difflib
+
+from PyQt6.QtGui import QColor, QFont, QTextCharFormat, QTextCursor
+from PyQt6.QtWidgets import QHBoxLayout, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
+
+from furnel.desktop.fit.content import TextContent
+from furnel.desktop.look import Look
+from furnel.desktop.widgets.basics import label
+
+
+class TextBench(QWidget):
+    """Compares two texts."""
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+        self._fields = (QPlainTextEdit(), QPlainTextEdit())
+        row = QHBoxLayout(self)
+        row.setContentsMargins(14, 10, 14, 14)
+        row.setSpacing(12)
+        for field, word, name in zip(self._fields, ("original", "yours"), ("tarn", "ember"), strict=True):
+            field.setReadOnly(True)
+            field.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
+            field.setFont(QFont("monospace", 9))
+            field.setStyleSheet("QPlainTextEdit { font-family: monospace; font-size: 12px }")
+            field.setAccessibleName(f"{word} text")
+            column = QVBoxLayout()
+            column.addWidget(label(word, name))
+            column.addWidget(field, 1)
+            row.addLayout(column, 1)
+
+    def show_content(self, content: TextContent, keep_view: bool) -> None:
+        """Show two texts."""
+        texts = (content.original, content.yours)
+        for field, text in zip(self._fields, texts, strict=True):
+            if field.toPlainText() != text:
+                field.setPlainText(text)
+        matcher = difflib.SequenceMatcher(None, *(text.splitlines() for text in texts), autojunk=False)
+        blocks = [op for op in matcher.get_opcodes() if op[0] != "equal"]
+        self._mark(0, [(op[1], op[2]) for op in blocks], self._look.colour("tarn", 0.22))
+        self._mark(1, [(op[3], op[4]) for op in blocks], self._look.colour("ember", 0.22))
+
+    def _mark(self, side: int, spans: list[tuple[int, int]], colour: QColor) -> None:
+        field = self._fields[side]
+        marks = []
+        for start, end in spans:
+            for line in range(start, end):
+                mark = QTextEdit.ExtraSelection()
+                style = QTextCharFormat()
+                style.setBackground(colour)
+                style.setProperty(QTextCharFormat.Property.FullWidthSelection, True)
+                document = field.document()
+                assert document is not None
+                mark.cursor = QTextCursor(document.findBlockByNumber(line))
+                mark.format = style
+                marks.append(mark)
+        field.setExtraSelections(marks)

@@ -1,0 +1,378 @@
+"""What is open in the window: the game, the mod, how its swaps fit. Views show it and ask it to change; it computes nothing itself."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+from PyQt6.QtCore import QFileSystemWatcher, QObject, QTimer, pyqtSignal
+from PyQt6.QtGui import QUndoCommand, QUndoStack
+
+from furnel.catalogue import Asset, Catalogue
+from furnel.desktop.jobs import JobRunner
+from furnel.errors import FurnelError
+from furnel.games import Clash, Install, InstalledMod, clashes, read_stack, write_order
+from furnel.mods.build import Build, build, last_build, package, stale
+from furnel.mods.deploy import install_mod, is_installed, recover, remove_mod
+from furnel.mods.project import Project, Swap
+from furnel.mods.workspace import Examined, Workspace, create_project, open_workspace
+from furnel.progress import Progress
+
+
+@dataclass(frozen=True, slots=True)
+class Notice:
+    """Something to tell the modder: `calm` for what went well, `wrong` for a refusal."""
+
+    tone: str
+    text: str
+
+
+class _Edit(QUndoCommand):
+    """A change of the project; the project before and after are kept whole."""
+
+    def __init__(self, session: Session, before: Project, after: Project, text: str) -> None:
+        super().__init__(text)
+        self._session, self._before, self._after = session, before, after
+
+    def redo(self) -> None:
+        self._session.adopt(self._after)
+
+    def undo(self) -> None:
+        self._session.adopt(self._before)
+
+
+class Session(QObject):
+    """The open game and mod. All signals come on the interface thread."""
+
+    opened = pyqtSignal()
+    project_changed = pyqtSignal()
+    fitted = pyqtSignal(str)
+    build_changed = pyqtSignal()
+    stack_changed = pyqtSignal()
+    told = pyqtSignal(object)
+
+    def __init__(self, jobs: JobRunner) -> None:
+        super().__init__()
+        self.jobs = jobs
+        self.catalogue: Catalogue | None = None
+        self.space: Workspace | None = None
+        self.undo = QUndoStack(self)
+        self.examined: dict[str, Examined] = {}
+        self.stale: list[str] = []
+        self.build: Build | None = None
+        self.stack: list[InstalledMod] = []
+        self.clashes: list[Clash] = []
+        self._watch = QFileSystemWatcher(self)
+        self._watch.fileChanged.connect(self._source_changed)
+        self._watch.directoryChanged.connect(lambda _: self._look_again.start())
+        self._look_again = QTimer(self, singleShot=True, interval=120)
+        self._look_again.timeout.connect(self._examine_touched)
+        self._stamps: dict[str, tuple[int, int]] = {}
+        jobs.refused.connect(self._refuse)
+
+    # what is open
+
+    @property
+    def project(self) -> Project | None:
+        return self.space.project if self.space else None
+
+    @property
+    def installed(self) -> bool:
+        """Whether the open mod is in the game."""
+        if self.space is None:
+            return False
+        return is_installed(self.space.catalogue.install, self.space.project.mod.id)
+
+    def swap(self, original: str) -> Swap | None:
+        """The open mod's swap of an original."""
+        return self.project.swap_for(original) if self.project else None
+
+    def asset(self, path: str) -> Asset | None:
+        """An asset of the open game, or None."""
+        return self.catalogue.get(path) if self.catalogue and self.catalogue.has(path) else None
+
+    def count(self) -> dict[str, int]:
+        """How many swaps there are in each state; `waiting` ones are not examined yet."""
+        counts = {"all": 0, "fits": 0, "differs": 0, "breaks": 0, "waiting": 0}
+        for swap in self.project.swaps if self.project else ():
+            counts["all"] += 1
+            found = self.examined.get(swap.original)
+            counts[found.state if found else "waiting"] += 1
+        return counts
+
+    # opening
+
+    def open_game(self, folder: Path) -> None:
+        """Open a game without a mod."""
+
+        def work(progress: Progress) -> Catalogue:
+            catalogue = Catalogue(Install(folder))
+            recover(catalogue.install)
+            catalogue.refresh(progress)
+            return catalogue
+
+        self.jobs.start(f"Opening {folder.name}", work, lambda found: self._take(found, None), key="open")
+
+    def open_mod(self, path: Path) -> None:
+        """Open a mod and its game."""
+
+        def work(progress: Progress) -> Workspace:
+            space = open_workspace(path, progress)
+            recover(space.catalogue.install)
+            return space
+
+        self.jobs.start(f"Opening {path.name}", work, lambda space: self._take(space.catalogue, space), key="open")
+
+    def new_mod(self, folder: Path, name: str) -> None:
+        """Start a mod for the open game in a folder, and open it."""
+        if self.catalogue is None:
+            return
+        game = self.catalogue.install.folder
+        self.jobs.start(
+            f"Starting {name}", lambda _: create_project(folder, name, game), lambda file: self.open_mod(file), lane="write"
+        )
+
+    def close(self) -> None:
+        """Let go of the game's files."""
+        if self.catalogue is not None:
+            self.catalogue.close()
+        self.catalogue = self.space = None
+
+    # changing the mod
+
+    def edit(self, after: Project, text: str) -> None:
+        """Change the project, so that it can be undone."""
+        if self.project is not None and after != self.project:
+            self.undo.push(_Edit(self, self.project, after, text))
+
+    def adopt(self, project: Project) -> None:
+        """Make a project the current one, save it, and look at what it changed."""
+        if self.space is None:
+            return
+        space = self.space
+        space.project = project
+        self.jobs.start("Saving the mod", lambda _: space.save(), lambda _: None, lane="write", shown=False)
+        wanted = {swap.original for swap in project.swaps}
+        for gone in set(self.examined) - wanted:
+            del self.examined[gone]
+        self._watch_sources()
+        self.project_changed.emit()
+        for swap in project.swaps:
+            known = self.examined.get(swap.original)
+            if known is None or known.swap != swap:
+                self._examine(swap)
+        self._weigh_build()
+
+    def set_swap(self, swap: Swap, text: str) -> None:
+        """Put a swap into the mod."""
+        if self.project is not None:
+            self.edit(self.project.with_swap(swap), text)
+
+    def swap_with(self, original: str, source: Path, then: Callable[[str], None] | None = None) -> None:
+        """Swap an original for a file (or give its swap another source) and keep the steps that it has."""
+        space = self.space
+        if space is None:
+            self.tell("wrong", "There is no mod yet to put the swap in: start one with New mod (Ctrl+N)")
+            return
+
+        def work(_: Progress) -> Swap:
+            fresh = space.new_swap(original, source)
+            old = space.project.swap_for(original)
+            if old is None:
+                return fresh
+            return old.model_copy(update={"source": fresh.source, "made_for": fresh.made_for})
+
+        def done(swap: Swap) -> None:
+            self.set_swap(swap, f"Swap {original.rpartition('/')[2]}")
+            if then is not None:
+                then(original)
+
+        self.jobs.start(f"Swapping {original}", work, done, lane="write")
+
+    def remove_swap(self, original: str) -> None:
+        """Take a swap out of the mod."""
+        if self.project is not None:
+            self.edit(self.project.without_swap(original), f"Remove {original.rpartition('/')[2]}")
+
+    def fit_all(self, originals: list[str]) -> None:
+        """Choose steps and encoding for some swaps so that they fit; one change for the undo."""
+        space = self.space
+        if space is None:
+            return
+        swaps = [swap for name in originals if (swap := space.project.swap_for(name)) is not None]
+
+        def work(progress: Progress) -> list[Swap]:
+            out = []
+            for number, swap in enumerate(swaps):
+                progress.report(number / len(swaps), f"Matching {swap.original}")
+                out.append(space.fitted(swap))
+            return out
+
+        def done(found: list[Swap]) -> None:
+            project = space.project
+            for swap in found:
+                project = project.with_swap(swap)
+            self.edit(project, f"Fit {len(found)} swaps" if len(found) > 1 else f"Fit {found[0].original.rpartition('/')[2]}")
+
+        if swaps:
+            self.jobs.start("Fitting", work, done, key="fit")
+
+    # building and the game
+
+    def start_build(self, anyway: bool = False) -> None:
+        """Build the mod; the last build stays when this one is refused."""
+        space = self.space
+        if space is None:
+            return
+
+        def done(found: Build) -> None:
+            self.tell("calm", f"Built {len(found.files)} files; read back and compared")
+            if self.installed:
+                self.install()
+            self._weigh_build()
+
+        self.jobs.start("Building", lambda progress: build(space, progress, anyway), done, key="build", lane="write")
+
+    def package(self, then: Callable[[Path], None] | None = None) -> None:
+        """Make the ZIP to share."""
+        space = self.space
+        if space is not None:
+
+            def done(target: Path) -> None:
+                self.tell("calm", f"Packaged as {target}")
+                if then is not None:
+                    then(target)
+
+            self.jobs.start("Packaging", lambda _: package(space), done, lane="write")
+
+    def install(self) -> None:
+        """Put the last build into the game."""
+        space = self.space
+        if space is None or (built := last_build(space)) is None:
+            self.tell("wrong", "There is nothing to install yet: build the mod first")
+            return
+
+        def done(target: Path) -> None:
+            self.tell("calm", f"Installed in {target}")
+            self.refresh_stack()
+
+        install, mod = space.catalogue.install, space.project.mod.id
+        self.jobs.start("Installing", lambda progress: install_mod(install, mod, built.folder, progress), done, lane="write")
+
+    def remove(self) -> None:
+        """Take the mod off the game."""
+        space = self.space
+        if space is None:
+            return
+
+        def done(said: str) -> None:
+            self.tell("calm", said)
+            self.refresh_stack()
+
+        install, mod = space.catalogue.install, space.project.mod.id
+        self.jobs.start("Removing", lambda _: remove_mod(install, mod), done, lane="write")
+
+    def set_order(self, order: list[tuple[str, bool]]) -> None:
+        """Write another load order."""
+        if self.catalogue is None:
+            return
+        install = self.catalogue.install
+        path = install.folder / install.profile.mods.order
+        self.jobs.start("Saving the load order", lambda _: write_order(path, order), lambda _: self.refresh_stack(), lane="write", shown=False)
+
+    def refresh_stack(self) -> None:
+        """Read the installed mods and where they clash."""
+        if self.catalogue is None:
+            return
+        install = self.catalogue.install
+
+        def done(found: list[InstalledMod]) -> None:
+            self.stack, self.clashes = found, clashes(found)
+            self.stack_changed.emit()
+
+        self.jobs.start("Reading the load order", lambda _: read_stack(install), done, key="stack", shown=False)
+
+    def tell(self, tone: str, text: str) -> None:
+        """Say something to the modder."""
+        self.told.emit(Notice(tone, text))
+
+    # inside
+
+    def _take(self, catalogue: Catalogue, space: Workspace | None) -> None:
+        self.close()
+        self.catalogue, self.space = catalogue, space
+        self.examined, self.stale, self.build = {}, [], None
+        self.undo.clear()
+        self._watch_sources()
+        self.opened.emit()
+        self.project_changed.emit()
+        for swap in self.project.swaps if self.project else ():
+            self._examine(swap)
+        self._weigh_build()
+        self.refresh_stack()
+        self.tell("calm", f"Catalogue up to date: {len(catalogue.assets)} assets in {len(catalogue.install.archives)} archives")
+
+    def _examine(self, swap: Swap) -> None:
+        space = self.space
+        if space is None:
+            return
+
+        def done(found: Examined) -> None:
+            if self.space is space and self.swap(swap.original) == found.swap:
+                self.examined[swap.original] = found
+                self.fitted.emit(swap.original)
+                self._weigh_build()
+
+        name = swap.original.rpartition("/")[2]
+        self.jobs.start(f"Fitting {name}", lambda progress: space.examine(swap, progress), done, key=f"examine {swap.original}")
+
+    def _weigh_build(self) -> None:
+        if self.space is None:
+            self.build, self.stale = None, []
+        else:
+            self.build = last_build(self.space)
+            self.stale = stale(self.space, list(self.examined.values()))
+        self.build_changed.emit()
+
+    def _watch_sources(self) -> None:
+        old = [*self._watch.files(), *self._watch.directories()]
+        if old:
+            self._watch.removePaths(old)
+        if self.space is None:
+            return
+        files = {str(self.space.source_path(swap)) for swap in self.space.project.swaps}
+        folders = {str(Path(file).parent) for file in files}
+        present = [path for path in (*files, *folders) if Path(path).exists()]
+        if present:
+            self._watch.addPaths(present)
+        self._stamps = {file: _stamp(file) for file in files}
+
+    def _source_changed(self, _: str) -> None:
+        self._look_again.start()
+
+    def _examine_touched(self) -> None:
+        """Look again at swaps whose source file is not what it was; editors that replace the file are followed."""
+        if self.space is None:
+            return
+        for swap in self.space.project.swaps:
+            file = str(self.space.source_path(swap))
+            stamp = _stamp(file)
+            if stamp != self._stamps.get(file):
+                self._stamps[file] = stamp
+                self._examine(swap)
+            if file not in self._watch.files() and Path(file).exists():
+                self._watch.addPath(file)
+
+    def _refuse(self, error: Any) -> None:
+        text = error.sentence() if isinstance(error, FurnelError) else str(error)
+        self.tell("wrong", text)
+
+
+def _stamp(file: str) -> tuple[int, int]:
+    try:
+        state = Path(file).stat()
+    except OSError:
+        return 0, 0
+    return state.st_size, state.st_mtime_ns

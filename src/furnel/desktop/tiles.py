@@ -1,0 +1,150 @@
+"""Previews as the window draws them: fetched in the background, newest wishes first, a bounded number kept."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from dataclasses import dataclass
+
+import numpy as np
+from PyQt6.QtCore import QObject, QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import QImage, QPainter, QPen, QPolygonF
+
+from furnel.catalogue import Asset, Catalogue, Preview, preview, preview_of
+from furnel.desktop.imaging import paint_checks, to_image
+from furnel.desktop.jobs import JobRunner
+from furnel.desktop.look import Look, font
+from furnel.sound import Samples
+
+_KEPT = 1500
+_BATCH = 12
+
+
+@dataclass(frozen=True, slots=True)
+class Tile:
+    """A preview ready to be painted."""
+
+    image: QImage | None = None
+    clear: bool = False
+    waveform: Samples | None = None
+    text: str = ""
+    fault: str = ""
+
+
+def tile_of(made: Preview) -> Tile:
+    """A preview with its picture as Qt's."""
+    if made.picture is not None:
+        return Tile(image=to_image(made.picture), clear=bool((made.picture.pixels[..., 3] < 250).any()))
+    return Tile(waveform=made.waveform, text=made.text, fault=made.fault)
+
+
+def data_tile(data: bytes, kind: str, path: str) -> Tile:
+    """A tile of some bytes, for results."""
+    return tile_of(preview_of(data, kind, path))  # type: ignore[arg-type]
+
+
+class TileStore(QObject):
+    """Tiles by inner path. `get` answers at once, with None for what `ready` will tell of later."""
+
+    ready = pyqtSignal()
+
+    def __init__(self, jobs: JobRunner) -> None:
+        super().__init__()
+        self._jobs = jobs
+        self._catalogue: Catalogue | None = None
+        self._kept: OrderedDict[str, Tile] = OrderedDict()
+        self._wanted: OrderedDict[str, Asset] = OrderedDict()
+        self._busy = False
+        self._generation = 0
+
+    def open(self, catalogue: Catalogue | None) -> None:
+        """Serve another game's tiles."""
+        self._catalogue = catalogue
+        self._kept.clear()
+        self._wanted.clear()
+        self._generation += 1
+        self._busy = False
+
+    def get(self, asset: Asset) -> Tile | None:
+        """The tile, if it is here; otherwise it is fetched, before older wishes."""
+        tile = self._kept.get(asset.path)
+        if tile is not None:
+            self._kept.move_to_end(asset.path)
+            return tile
+        self._wanted[asset.path] = asset
+        self._wanted.move_to_end(asset.path)
+        while len(self._wanted) > 400:
+            self._wanted.popitem(last=False)
+        self._fetch()
+        return None
+
+    @property
+    def waiting(self) -> int:
+        """How many tiles are still to come."""
+        return len(self._wanted) + (1 if self._busy else 0)
+
+    def _fetch(self) -> None:
+        if self._busy or not self._wanted or self._catalogue is None:
+            return
+        self._busy = True
+        catalogue, generation = self._catalogue, self._generation
+        batch = [self._wanted.popitem()[1] for _ in range(min(_BATCH, len(self._wanted)))]
+
+        def work(_: object) -> list[tuple[str, Tile]]:
+            return [(asset.path, tile_of(preview(catalogue, asset))) for asset in batch]
+
+        def done(found: list[tuple[str, Tile]]) -> None:
+            if generation != self._generation:
+                return
+            self._kept.update(found)
+            while len(self._kept) > _KEPT:
+                self._kept.popitem(last=False)
+            self._busy = False
+            self.ready.emit()
+            self._fetch()
+
+        self._jobs.start("Previews", work, done, lambda _: None, lane="preview", shown=False)
+
+
+def paint_waveform(painter: QPainter, rect: QRectF, waveform: Samples, colour: object) -> None:
+    """A waveform's lows and highs as one shape around the middle line."""
+    columns = waveform.shape[1]
+    peak = max(float(np.abs(waveform).max()), 0.05)
+    middle, half = rect.center().y(), rect.height() / 2
+    xs = rect.left() + (np.arange(columns) + 0.5) / columns * rect.width()
+    tops = middle - waveform[1] / peak * half
+    bottoms = middle - waveform[0] / peak * half
+    points = [QPointF(x, y - 0.4) for x, y in zip(xs, tops, strict=True)]
+    points += [QPointF(x, y + 0.4) for x, y in zip(xs[::-1], bottoms[::-1], strict=True)]
+    painter.setPen(Qt.PenStyle.NoPen)
+    painter.setBrush(colour)  # type: ignore[arg-type]
+    painter.drawPolygon(QPolygonF(points))
+
+
+def paint_tile(painter: QPainter, look: Look, rect: QRectF, tile: Tile | None, yours: bool = False) -> None:
+    """A tile in a box: the picture at its true proportions, the waveform, the first lines, or why there is nothing."""
+    painter.save()
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    if tile is None or tile.fault:
+        painter.fillRect(rect, look.colour("raised"))
+        if tile is not None:
+            painter.setFont(font(10))
+            painter.setPen(look.colour("faint"))
+            painter.drawText(rect.adjusted(4, 4, -4, -4), Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap, tile.fault)
+    elif tile.image is not None:
+        scale = min(rect.width() / tile.image.width(), rect.height() / tile.image.height())
+        width, height = tile.image.width() * scale, tile.image.height() * scale
+        box = QRectF(rect.center().x() - width / 2, rect.center().y() - height / 2, width, height)
+        if tile.clear:
+            paint_checks(painter, box, look.colour("stage"), look.colour("stage-dark"), 6)
+        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, scale < 1.5)
+        painter.drawImage(box, tile.image)
+    elif tile.waveform is not None:
+        painter.fillRect(rect, look.colour("panel"))
+        paint_waveform(painter, rect.adjusted(3, 6, -3, -6), tile.waveform, look.colour("ember" if yours else "tarn"))
+    else:
+        painter.fillRect(rect, look.colour("panel"))
+        painter.setFont(font(9))
+        painter.setPen(look.colour("quiet"))
+        painter.setClipRect(rect)
+        painter.drawText(rect.adjusted(6, 5, -4, -4), Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop, tile.text)
+    painter.restore()

@@ -1,0 +1,1 @@
+"""Try: the stack, stills before and after, the game's own word, and the game itself."""

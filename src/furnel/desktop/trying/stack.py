@@ -1,0 +1,131 @@
+"""The stack: the game and its mods in load order, to be switched and dragged."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import QWidget
+
+from furnel.desktop.look import Look, font
+from furnel.desktop.session import Session
+from furnel.desktop.widgets.basics import elided
+
+_ROW = 46
+
+
+class StackView(QWidget):
+    """Rows from the game at the bottom to the winner on top; drag to reorder, click the switch to turn off."""
+
+    def __init__(self, look: Look, session: Session) -> None:
+        super().__init__()
+        self._look, self._session = look, session
+        self._row = 0
+        self._drag = -1
+        self._at = 0.0
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+        self.setAccessibleName("Load order")
+        self.setToolTip("Drag to change the order, or Alt+Up and Alt+Down; Enter switches a mod on or off")
+        session.stack_changed.connect(self._renew)
+        session.opened.connect(self._renew)
+        look.changed.connect(self.update)
+
+    def _renew(self) -> None:
+        self.setFixedHeight((len(self._session.stack) + 1) * _ROW)
+        self._row = max(0, min(self._row, len(self._session.stack) - 1))
+        self.update()
+
+    def _top_down(self) -> list[int]:
+        """Places in the stack in the order of the rows: the winner first."""
+        return list(range(len(self._session.stack) - 1, -1, -1))
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        stack = self._session.stack
+        project = self._session.project
+        for row, place in enumerate(self._top_down()):
+            mod = stack[place]
+            y = self._at - _ROW / 2 if row == self._drag else row * _ROW
+            self._paint(painter, y, mod.name, f"{mod.version} · {len(mod.paths)} files", mod.on, bool(project and project.mod.id == mod.id), row)
+        catalogue = self._session.catalogue
+        if catalogue is not None:
+            name = catalogue.install.profile.name
+            self._paint(painter, len(stack) * _ROW, name, f"the game, {len(catalogue.assets)} assets", None, False, -1)
+
+    def _paint(self, painter: QPainter, y: float, name: str, detail: str, on: bool | None, ours: bool, row: int) -> None:
+        look = self._look
+        box = QRectF(0.5, y + 2.5, self.width() - 1, _ROW - 6)
+        edge = "quiet" if row == self._row and self.hasFocus() else "hairline"
+        painter.setPen(QPen(look.colour(edge), 1))
+        painter.setBrush(look.colour("raised" if row >= 0 else "panel"))
+        painter.drawRoundedRect(box, 4, 4)
+        role = "tarn" if on is None else "ember" if ours else "text" if on else "faint"
+        painter.setFont(font(12, QFont.Weight.Medium))
+        painter.setPen(look.colour(role))
+        painter.drawText(QPointF(12, y + 21), elided(painter, name, self.width() - 60))
+        painter.setFont(font(11))
+        painter.setPen(look.colour("quiet"))
+        painter.drawText(QPointF(12, y + 36), detail)
+        if on is None:
+            return
+        painter.setPen(QPen(look.colour("hairline-strong"), 1))
+        painter.setBrush(look.colour("hairline-strong" if on else "sunken"))
+        switch = QRectF(self.width() - 38, y + 16, 25, 13)
+        painter.drawRoundedRect(switch, 6.5, 6.5)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(look.colour("text" if on else "faint"))
+        painter.drawEllipse(QPointF(switch.right() - 6.5 if on else switch.left() + 6.5, switch.center().y()), 4.5, 4.5)
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is None:
+            return
+        row = int(event.position().y() // _ROW)
+        if not 0 <= row < len(self._session.stack):
+            return
+        self._row = row
+        if event.position().x() > self.width() - 46:
+            self._switch(row)
+        else:
+            self._drag, self._at = row, event.position().y()
+        self.update()
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None and self._drag >= 0:
+            self._at = event.position().y()
+            self.update()
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None and self._drag >= 0:
+            target = max(0, min(int(event.position().y() // _ROW), len(self._session.stack) - 1))
+            source, self._drag = self._drag, -1
+            self._move(source, target)
+        self.update()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is None:
+            return
+        move = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1}.get(Qt.Key(event.key()), 0)
+        target = max(0, min(self._row + move, len(self._session.stack) - 1))
+        if move and event.modifiers() & Qt.KeyboardModifier.AltModifier:
+            self._move(self._row, target)
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self._switch(self._row)
+        elif not move:
+            super().keyPressEvent(event)
+            return
+        self._row = target
+        self.update()
+
+    def _switch(self, row: int) -> None:
+        stack = self._session.stack
+        if not stack:
+            return
+        place = self._top_down()[row]
+        self._session.set_order([(mod.id, mod.on != (number == place)) for number, mod in enumerate(stack)])
+
+    def _move(self, source: int, target: int) -> None:
+        if source == target or not self._session.stack:
+            return
+        rows = [self._session.stack[place] for place in self._top_down()]
+        rows.insert(target, rows.pop(source))
+        self._session.set_order([(mod.id, mod.on) for mod in reversed(rows)])

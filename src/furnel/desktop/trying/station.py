@@ -1,0 +1,223 @@
+"""The Try station: the stack, the stills, the game's word on what the mod changed."""
+
+from __future__ import annotations
+
+import subprocess
+import tempfile
+from pathlib import Path
+
+from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtSignal
+from PyQt6.QtGui import QImage, QPainter, QPaintEvent
+from PyQt6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
+
+from furnel.desktop.look import Look, font
+from furnel.desktop.session import Session
+from furnel.desktop.trying.stack import StackView
+from furnel.desktop.trying.stills import Stills
+from furnel.desktop.widgets.basics import button, elided, label, paint_state
+from furnel.games import Report, ask_report, draw_still, start_game
+from furnel.progress import Part, Progress
+
+_STATES = {"accepted": "fits", "garbled": "breaks", "refused": "breaks"}
+
+
+class _Words(QWidget):
+    """What the game says of every asset that a mod provides; trouble first."""
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+        self._rows: list[tuple[str, str, str, str]] = []
+        self.setAccessibleName("The game's word")
+        look.changed.connect(self.update)
+
+    def show_report(self, report: Report) -> None:
+        touched = [word for word in report.words if word.winner != "game" or word.verdict != "accepted"]
+        touched.sort(key=lambda word: (word.verdict == "accepted", word.path))
+        self._rows = [(_STATES[w.verdict], w.path, f"{w.verdict}: {w.reason or w.effect}", w.winner) for w in touched]
+        self._rows += [("differs", stray, "the game knows no such asset", "") for stray in report.strays]
+        self._rows += [("breaks", note, "this mod is not loaded", "") for note in report.notes]
+        self.setFixedHeight(max(len(self._rows), 1) * 46)
+        self.setAccessibleDescription("; ".join(f"{path}: {text}" for _, path, text, _ in self._rows))
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        look = self._look
+        if not self._rows:
+            painter.setPen(look.colour("quiet"))
+            painter.setFont(font(11))
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, "No enabled mod changes anything.")
+        for row, (state, path, text, winner) in enumerate(self._rows):
+            y = row * 46
+            painter.fillRect(QRectF(0, y, self.width(), 1), look.colour("hairline"))
+            paint_state(painter, look, state, QRectF(0, y + 10, 10, 10))
+            painter.setFont(font(12))
+            painter.setPen(look.colour("text"))
+            name = elided(painter, path, self.width() - 20 - 96, Qt.TextElideMode.ElideLeft)
+            painter.drawText(QPointF(18, y + 19), name)
+            painter.setFont(font(11))
+            painter.setPen(look.colour("quiet"))
+            painter.drawText(QRectF(self.width() - 94, y + 6, 94, 18), Qt.AlignmentFlag.AlignRight, elided(painter, winner, 94))
+            painter.setPen(look.colour("text" if state == "breaks" else "quiet"))
+            painter.drawText(QPointF(18, y + 36), elided(painter, text, self.width() - 20))
+
+
+class TryStation(QWidget):
+    """See the mod in the game. `wanted` asks the window for a command, `running_changed` tells of the game's process."""
+
+    wanted = pyqtSignal(str)
+    running_changed = pyqtSignal(bool)
+
+    def __init__(self, look: Look, session: Session) -> None:
+        super().__init__()
+        self._session = session
+        self._scratch = tempfile.TemporaryDirectory(prefix="furnel-stills-")
+        self._game: subprocess.Popen[bytes] | None = None
+        self._due = False
+        self.stills, self.stack, self.words = Stills(look), StackView(look, session), _Words(look)
+        self.report: Report | None = None
+        self._scene = QComboBox()
+        self._scene.setToolTip("Which scene the stills show")
+        self._scene.setAccessibleName("Scene")
+        self._scene.currentIndexChanged.connect(lambda _: self.renew())
+        self._start = button("Start the game", "With your mods, in this scene  (F5)", "next")
+        self._start.clicked.connect(lambda: self.wanted.emit("start-game"))
+        self._again = button("Draw again", "The same scene, before and after  (Ctrl+R)", "plain")
+        self._again.clicked.connect(self.renew)
+        self._verdict = label("", "caption")
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(0)
+        row.addWidget(self._left())
+        row.addLayout(self._middle(), 1)
+        row.addWidget(self._right())
+        session.opened.connect(self._opened)
+        session.stack_changed.connect(self._stack_changed)
+        self._poll = QTimer(self, interval=500)
+        self._poll.timeout.connect(self._look_at_game)
+
+    def _left(self) -> QWidget:
+        panel = QWidget()
+        panel.setObjectName("panel")
+        panel.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        panel.setFixedWidth(224)
+        column = QVBoxLayout(panel)
+        column.setContentsMargins(12, 14, 12, 12)
+        column.setSpacing(6)
+        column.addWidget(label("STACK", "section"))
+        column.addWidget(label("the upper one wins", "caption"))
+        column.addWidget(self.stack)
+        column.addStretch(1)
+        return panel
+
+    def _middle(self) -> QVBoxLayout:
+        bar = QWidget()
+        bar.setObjectName("stagebar")
+        bar.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        line = QHBoxLayout(bar)
+        line.setContentsMargins(12, 5, 12, 5)
+        line.addWidget(label("Scene", "caption"))
+        line.addWidget(self._scene)
+        line.addWidget(self._again)
+        line.addStretch(1)
+        column = QVBoxLayout()
+        column.setSpacing(0)
+        column.addWidget(bar)
+        column.addWidget(self.stills, 1)
+        return column
+
+    def _right(self) -> QWidget:
+        panel = QWidget()
+        panel.setObjectName("panel")
+        panel.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        panel.setFixedWidth(336)
+        area = QScrollArea()
+        area.setWidgetResizable(True)
+        area.setFrameShape(QFrame.Shape.NoFrame)
+        holder = QWidget()
+        holder.setObjectName("panel")
+        inner = QVBoxLayout(holder)
+        inner.setContentsMargins(0, 0, 4, 0)
+        inner.addWidget(self.words)
+        inner.addStretch(1)
+        area.setWidget(holder)
+        column = QVBoxLayout(panel)
+        column.setContentsMargins(16, 16, 12, 12)
+        column.setSpacing(8)
+        column.addWidget(self._start)
+        column.addSpacing(4)
+        column.addWidget(label("THE GAME'S OWN WORD", "section"))
+        column.addWidget(self._verdict)
+        column.addWidget(area, 1)
+        return panel
+
+    @property
+    def running(self) -> bool:
+        """Whether the game that was started here still runs."""
+        return self._game is not None and self._game.poll() is None
+
+    def start(self) -> None:
+        """Start the game in the chosen scene."""
+        catalogue = self._session.catalogue
+        if catalogue is None or self.running:
+            return
+        scene = self._scene.currentText()
+
+        def done(process: subprocess.Popen[bytes]) -> None:
+            self._game = process
+            self._poll.start()
+            self.running_changed.emit(True)
+
+        self._session.jobs.start("Starting the game", lambda _: start_game(catalogue.install, scene), done, lane="write")
+
+    def renew(self) -> None:
+        """Draw both stills anew and ask the game for its report; at the next look when the station is not shown."""
+        catalogue, scene = self._session.catalogue, self._scene.currentText()
+        self._due = not self.isVisible()
+        if catalogue is None or not scene or self._due:
+            return
+        folder = Path(self._scratch.name)
+
+        def work(progress: Progress) -> tuple[QImage, QImage, Report]:
+            install = catalogue.install
+            after = draw_still(install, scene, folder / "after.png", True, progress=Part(progress, 0, 0.4))
+            before = draw_still(install, scene, folder / "before.png", False, progress=Part(progress, 0.4, 0.7))
+            report = ask_report(install, Part(progress, 0.7, 1))
+            return QImage(str(before)), QImage(str(after)), report
+
+        def done(found: tuple[QImage, QImage, Report]) -> None:
+            before, after, self.report = found
+            self.stills.show_images({"before": before, "after": after})
+            self.words.show_report(self.report)
+            mine = [word for word in self.report.words if word.winner != "game"]
+            good = sum(word.verdict == "accepted" for word in mine)
+            self._verdict.setText(f"{good} of {len(mine)} modded assets accepted" if mine else "No mod is switched on")
+
+        self._session.jobs.start("Drawing the stills", work, done, key="stills")
+
+    def showEvent(self, event: object) -> None:
+        if self._due:
+            QTimer.singleShot(0, self.renew)
+
+    def close_game(self) -> None:
+        """Forget the game's process; it goes on by itself."""
+        self._poll.stop()
+        self._game = None
+
+    def _opened(self) -> None:
+        catalogue = self._session.catalogue
+        self._scene.blockSignals(True)
+        self._scene.clear()
+        if catalogue is not None:
+            self._scene.addItems(catalogue.install.profile.start.scenes)
+        self._scene.blockSignals(False)
+
+    def _stack_changed(self) -> None:
+        self.renew()
+
+    def _look_at_game(self) -> None:
+        if not self.running:
+            self.close_game()
+            self.running_changed.emit(False)
+

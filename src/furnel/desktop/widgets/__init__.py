@@ -1,0 +1,1 @@
+"""Widgets that more than one station uses."""

@@ -1,0 +1,120 @@
+"""Small parts that every station uses: captions, hairlines, buttons, state marks."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
+from PyQt6.QtGui import QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
+from PyQt6.QtWidgets import QFrame, QLabel, QPushButton, QSizePolicy, QWidget
+
+from furnel.desktop.look import Look
+
+STATE_WORDS = {"fits": "fits", "differs": "differs: allowed, worth a look", "breaks": "breaks in the game", "waiting": "being looked at"}
+
+
+def label(text: str = "", name: str = "") -> QLabel:
+    """A line of text; `name` picks its style (caption, section, title, tarn, ember)."""
+    made = QLabel(text)
+    made.setObjectName(name)
+    made.setTextInteractionFlags(Qt.TextInteractionFlag.NoTextInteraction)
+    return made
+
+
+def hairline() -> QFrame:
+    """A thin line across."""
+    line = QFrame()
+    line.setObjectName("hairline")
+    line.setFixedHeight(1)
+    return line
+
+
+def button(text: str, tip: str, name: str = "") -> QPushButton:
+    """A button with a tooltip and an accessible name; `next` is the one filled button of a view."""
+    made = QPushButton(text)
+    made.setObjectName(name)
+    made.setToolTip(tip)
+    made.setAccessibleName(text or tip)
+    made.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
+    return made
+
+
+def paint_state(painter: QPainter, look: Look, state: str, rect: QRectF) -> None:
+    """A state by its shape first: a muted check, a yellow triangle, a rose cross, three dots while waiting."""
+    painter.save()
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    side = min(rect.width(), rect.height())
+    box = QRectF(rect.center().x() - side / 2, rect.center().y() - side / 2, side, side)
+
+    def at(x: float, y: float) -> QPointF:
+        return QPointF(box.left() + x * side, box.top() + y * side)
+
+    if state == "differs":
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(look.colour("differs"))
+        painter.drawPolygon(QPolygonF([at(0.5, 0.08), at(0.98, 0.92), at(0.02, 0.92)]))
+    elif state == "breaks":
+        painter.setPen(QPen(look.colour("breaks"), side * 0.2, cap=Qt.PenCapStyle.RoundCap))
+        painter.drawLine(at(0.14, 0.14), at(0.86, 0.86))
+        painter.drawLine(at(0.86, 0.14), at(0.14, 0.86))
+    elif state == "fits":
+        painter.setPen(QPen(look.colour("quiet"), side * 0.13, cap=Qt.PenCapStyle.RoundCap, join=Qt.PenJoinStyle.RoundJoin))
+        path = QPainterPath(at(0.1, 0.55))
+        path.lineTo(at(0.4, 0.84))
+        path.lineTo(at(0.92, 0.18))
+        painter.drawPath(path)
+    else:
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(look.colour("faint"))
+        for x in (0.15, 0.5, 0.85):
+            painter.drawEllipse(at(x, 0.5), side * 0.09, side * 0.09)
+    painter.restore()
+
+
+class StateMark(QWidget):
+    """A state's shape, with a tooltip in words."""
+
+    def __init__(self, look: Look, state: str = "fits", side: int = 10) -> None:
+        super().__init__()
+        self._look, self._state = look, state
+        self.setFixedSize(QSize(side + 6, side + 6))
+        self.show_state(state)
+
+    def show_state(self, state: str) -> None:
+        self._state = state
+        self.setToolTip(STATE_WORDS[state])
+        self.setAccessibleName(state)
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        paint_state(painter, self._look, self._state, QRectF(3, 3, self.width() - 6, self.height() - 6))
+
+
+class Switch(QPushButton):
+    """An on/off switch."""
+
+    def __init__(self, look: Look, tip: str) -> None:
+        super().__init__()
+        self._look = look
+        self.setCheckable(True)
+        self.setFixedSize(28, 18)
+        self.setToolTip(tip)
+        self.setAccessibleName(tip)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        on = self.isChecked()
+        painter.setPen(QPen(self._look.colour("selection" if self.hasFocus() else "hairline-strong"), 1))
+        painter.setBrush(self._look.colour("hairline-strong" if on else "sunken"))
+        painter.drawRoundedRect(QRectF(1.5, 2.5, 25, 13), 6.5, 6.5)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(self._look.colour("text" if on else "faint"))
+        painter.drawEllipse(QPointF(20 if on else 8, 9), 4.5, 4.5)
+
+
+def elided(painter: QPainter, text: str, width: float, mode: Qt.TextElideMode = Qt.TextElideMode.ElideRight) -> str:
+    """The text cut to a width with an ellipsis."""
+    return painter.fontMetrics().elidedText(text, mode, max(int(width), 0))
+
+

@@ -1,0 +1,127 @@
+"""The flow strip: four stations in the order of the work, each with its live numbers."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PyQt6.QtWidgets import QWidget
+
+from furnel.desktop.look import Look, font
+from furnel.desktop.widgets.basics import paint_state
+
+STATIONS = ("find", "fit", "build", "try")
+_TITLES = {"find": "Find", "fit": "Fit", "build": "Build", "try": "Try"}
+_HEIGHT, _NOTCH = 42, 10
+
+
+@dataclass(frozen=True, slots=True)
+class StationState:
+    """What a station's button says: a line, counts of states, and whether something waits there."""
+
+    line: str = ""
+    breaks: int = 0
+    differs: int = 0
+    waiting: bool = False
+
+
+class FlowStrip(QWidget):
+    """The strip; `chosen` tells the station that was clicked."""
+
+    chosen = pyqtSignal(str)
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+        self._current, self._hover = "find", ""
+        self._states = {name: StationState() for name in STATIONS}
+        self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+        self.setFixedHeight(_HEIGHT)
+        self.setMinimumWidth(560)
+        self.setMaximumWidth(760)
+        self.setAccessibleName("Flow strip")
+        look.changed.connect(self.update)
+
+    def sizeHint(self) -> QSize:
+        return QSize(704, _HEIGHT)
+
+    def set_state(self, station: str, state: StationState) -> None:
+        self._states[station] = state
+        self.setAccessibleDescription("; ".join(f"{_TITLES[name]}: {self._states[name].line}" for name in STATIONS))
+        self.update()
+
+    def set_current(self, station: str) -> None:
+        self._current = station
+        self.update()
+
+    def state(self, station: str) -> StationState:
+        return self._states[station]
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None and (name := self._at(event.position())):
+            self.chosen.emit(name)
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None:
+            self._hover = self._at(event.position())
+            tips = {"find": "Ctrl+1", "fit": "Ctrl+2", "build": "Ctrl+3", "try": "Ctrl+4"}
+            self.setToolTip(f"{_TITLES[self._hover]}: {self._states[self._hover].line}  ({tips[self._hover]})" if self._hover else "")
+            self.update()
+
+    def leaveEvent(self, event: object) -> None:
+        self._hover = ""
+        self.update()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is None:
+            return
+        move = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()), 0)
+        if move:
+            place = (STATIONS.index(self._current) + move) % len(STATIONS)
+            self.chosen.emit(STATIONS[place])
+        else:
+            super().keyPressEvent(event)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        for name in reversed(STATIONS):
+            self._paint(painter, name)
+
+    def _paint(self, painter: QPainter, name: str) -> None:
+        look, state, current = self._look, self._states[name], name == self._current
+        place = STATIONS.index(name)
+        width = (self.width() - _NOTCH) / len(STATIONS)
+        left = place * width
+        shape = [QPointF(left + 1, 1), QPointF(left + width - 1, 1), QPointF(left + width + _NOTCH - 2, _HEIGHT / 2),
+                 QPointF(left + width - 1, _HEIGHT - 1), QPointF(left + 1, _HEIGHT - 1)]  # fmt: skip
+        if place:
+            shape.append(QPointF(left + _NOTCH, _HEIGHT / 2))
+        edge = "selection" if current and self.hasFocus() else "quiet" if current else "hairline"
+        painter.setPen(QPen(look.colour(edge), 1))
+        painter.setBrush(look.colour("raised" if current or name == self._hover else "panel"))
+        painter.drawPolygon(QPolygonF(shape))
+        text_left = left + 26
+        painter.setFont(font(13, QFont.Weight.DemiBold))
+        painter.setPen(look.colour("text" if current else "quiet"))
+        painter.drawText(QPointF(text_left, 18), _TITLES[name])
+        painter.setFont(font(11))
+        painter.setPen(look.colour("text" if current else "quiet"))
+        painter.drawText(QPointF(text_left, 34), state.line)
+        right = left + width - 12
+        if state.waiting:
+            painter.setPen(Qt.PenStyle.NoPen)
+            painter.setBrush(look.colour("ember"))
+            painter.drawEllipse(QPointF(right - 4, 14), 3, 3)
+        for kind, count in (("differs", state.differs), ("breaks", state.breaks)):
+            if count:
+                painter.setPen(look.colour("text" if current else "quiet"))
+                painter.drawText(QPointF(right - 8, 34), str(count))
+                paint_state(painter, look, kind, QRectF(right - 20, 25, 9, 9))
+                right -= 32
+
+    def _at(self, place: QPointF) -> str:
+        number = int(place.x() / ((self.width() - _NOTCH) / len(STATIONS)))
+        return STATIONS[number] if 0 <= number < len(STATIONS) else ""

@@ -1,0 +1,108 @@
+"""The job line at the bottom: what is being done, how far it is, cancel, and the last message."""
+
+from __future__ import annotations
+
+import time
+
+from PyQt6.QtCore import QRectF, Qt, QTimer, pyqtSignal
+from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
+from PyQt6.QtWidgets import QHBoxLayout, QLabel, QSizePolicy, QWidget
+
+from furnel.desktop.jobs import JobRunner
+from furnel.desktop.look import Look
+from furnel.desktop.session import Notice
+from furnel.desktop.widgets.basics import StateMark, button, label
+
+
+class _Bar(QWidget):
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look, self.fraction = look, 0.0
+        self.setFixedSize(160, 4)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        painter.fillRect(self.rect(), self._look.colour("hairline"))
+        painter.fillRect(QRectF(0, 0, self.width() * min(self.fraction, 1.0), self.height()), self._look.colour("bar"))
+
+
+class JobLine(QWidget):
+    """The line; `log_wanted` when it is clicked. Jobs that end within a fifth of a second are not shown."""
+
+    log_wanted = pyqtSignal()
+
+    def __init__(self, look: Look, jobs: JobRunner) -> None:
+        super().__init__()
+        self.setObjectName("jobline")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.setFixedHeight(24)
+        self._jobs, self._running = jobs, dict[int, float]()
+        self._mark, self._text, self._bar = StateMark(look, "fits", 8), label(), _Bar(look)
+        self._text.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
+        self._cancel = button("cancel", "Stop this job; nothing is left half-done", "plain")
+        self._cancel.setFixedHeight(20)
+        self._right: QLabel = label("", "caption")
+        row = QHBoxLayout(self)
+        row.setContentsMargins(10, 0, 12, 0)
+        row.setSpacing(8)
+        for part in (self._mark, self._text, self._bar, self._cancel, self._right):
+            row.addWidget(part, 1 if part is self._text else 0)
+        self._cancel.clicked.connect(self._stop)
+        self._wait = QTimer(self, interval=100)
+        self._wait.timeout.connect(self._show)
+        jobs.started.connect(self._begin)
+        jobs.ended.connect(self._end)
+        jobs.progressed.connect(lambda _: self._show())
+        self._notice = Notice("calm", "")
+        self._show()
+
+    def tell(self, notice: Notice) -> None:
+        """Show a message until the next one."""
+        self._notice = notice
+        self._show()
+
+    def say_right(self, text: str) -> None:
+        """A quiet word at the right end."""
+        self._right.setText(text)
+
+    @property
+    def message(self) -> str:
+        return self._notice.text
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        self.log_wanted.emit()
+
+    def _begin(self, number: int) -> None:
+        self._running[number] = time.monotonic()
+        self._wait.start()
+
+    def _end(self, number: int) -> None:
+        self._running.pop(number, None)
+        if not self._running:
+            self._wait.stop()
+        self._show()
+
+    def _slow(self) -> int | None:
+        now = time.monotonic()
+        return next((number for number, since in self._running.items() if now - since > 0.2), None)
+
+    def _show(self) -> None:
+        number = self._slow()
+        job = self._jobs.job(number) if number is not None else None
+        for part in (self._bar, self._cancel):
+            part.setVisible(job is not None)
+        self._mark.setVisible(job is None and bool(self._notice.text))
+        if job is not None:
+            self._text.setText(job.text)
+            self._bar.fraction = job.fraction
+            self._bar.update()
+        else:
+            self._mark.show_state("breaks" if self._notice.tone == "wrong" else "fits")
+            self._text.setText(self._notice.text)
+            self._text.setToolTip(self._notice.text)
+
+    def _stop(self) -> None:
+        number = self._slow()
+        job = self._jobs.job(number) if number is not None else None
+        if job is not None:
+            job.cancel()

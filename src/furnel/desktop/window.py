@@ -1,0 +1,375 @@
+"""The main window: the flow strip on top, the four stations, the job line at the bottom."""
+
+from __future__ import annotations
+
+import logging
+from collections.abc import Callable
+from pathlib import Path
+
+from PyQt6.QtCore import Qt, QTimer
+from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
+from PyQt6.QtWidgets import (
+    QApplication, QDialog, QFileDialog, QGridLayout, QHBoxLayout, QInputDialog, QMenu, QPlainTextEdit, QPushButton, QStackedWidget,
+    QVBoxLayout, QWidget,
+)  # fmt: skip
+
+from furnel.catalogue import take_out
+from furnel.desktop.actions import COMMANDS, Command, command
+from furnel.desktop.build.station import BuildStation
+from furnel.desktop.find.station import FindStation
+from furnel.desktop.fit.station import FitStation
+from furnel.desktop.jobs import JobRunner
+from furnel.desktop.look import Look, number
+from furnel.desktop.playback import Player
+from furnel.desktop.session import Notice, Session
+from furnel.desktop.tiles import TileStore
+from furnel.desktop.trying.station import TryStation
+from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip, StationState
+from furnel.desktop.widgets.jobline import JobLine
+from furnel.desktop.widgets.quickcommand import QuickCommand
+
+log = logging.getLogger(__name__)
+
+
+class Window(QWidget):
+    """Furnel's window. `run_command` does anything by its id."""
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self.setObjectName("window")
+        self.setWindowTitle("Furnel")
+        self.resize(1280, 800)
+        self.setMinimumSize(1080, 640)
+        self.look, self.jobs = look, JobRunner()
+        self.session, self.player = Session(self.jobs), Player()
+        self.tiles = TileStore(self.jobs)
+        self.messages: list[Notice] = []
+        self.find = FindStation(look, self.session, self.tiles, self.player)
+        self.fit = FitStation(look, self.session, self.tiles, self.player)
+        self.build = BuildStation(look, self.session, self.tiles)
+        self.trying = TryStation(look, self.session)
+        self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
+        self.stations = QStackedWidget()
+        for station in (self.find, self.fit, self.build, self.trying):
+            self.stations.addWidget(station)
+            station.wanted.connect(self.run_command)
+        self.build.opened.connect(self._open_bench)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addWidget(self._topbar())
+        column.addWidget(self._rule())
+        column.addWidget(self.stations, 1)
+        column.addWidget(self._rule())
+        column.addWidget(self.line)
+        self._acts = self._callbacks()
+        self._actions = self._make_actions()
+        self.strip.chosen.connect(lambda name: self.run_command(f"go-{name}"))
+        self.line.log_wanted.connect(lambda: self.run_command("log"))
+        session = self.session
+        session.opened.connect(self._opened)
+        session.told.connect(self._tell)
+        for signal in (session.opened, session.project_changed, session.build_changed, session.stack_changed):
+            signal.connect(self._weigh)
+        session.fitted.connect(lambda _: self._weigh())
+        self.trying.running_changed.connect(lambda _: self._weigh())
+        session.undo.indexChanged.connect(lambda _: self._weigh())
+        self._weigh()
+
+    # what can be done
+
+    def run_command(self, name: str) -> None:
+        """Do a command, when it can be used now; otherwise say why not."""
+        entry = command(name)
+        if self.usable(entry):
+            self._acts[name]()
+        else:
+            words = {"game": "open a game first", "mod": "start or open a mod first", "asset": "select something on the wall first",
+                     "sound": "select a sound first", "swap": "put a swap on the bench first", "built": "build the mod first",
+                     "installed": "the mod is not in the game"}  # fmt: skip
+            self.session.tell("wrong", f"{entry.text.rstrip('…')}: {words[entry.needs]}")
+
+    def usable(self, entry: Command) -> bool:
+        """Whether a command can be used now."""
+        session, asset = self.session, self.find.wall.current()
+        return {
+            "": True,
+            "game": session.catalogue is not None,
+            "mod": session.project is not None,
+            "asset": asset is not None,
+            "sound": asset is not None and asset.facts.kind in ("sound", "music"),
+            "swap": bool(self._swap_at_hand()),
+            "built": session.build is not None,
+            "installed": session.installed,
+        }[entry.needs]
+
+    def go(self, station: str) -> None:
+        """Show a station."""
+        self.stations.setCurrentIndex(STATIONS.index(station))
+        self.strip.set_current(station)
+        current = self.stations.currentWidget()
+        focus = {self.find: self.find.wall, self.fit: self.fit.queue.rows}.get(current, current)  # type: ignore[arg-type]
+        if focus is not None:
+            focus.setFocus()
+        self._weigh()
+
+    def _callbacks(self) -> dict[str, Callable[[], object]]:
+        session, undo = self.session, self.session.undo
+        return {
+            "open-game": self._open_game, "new-mod": self._new_mod, "open-mod": self._open_mod,
+            "go-find": lambda: self.go("find"), "go-fit": self._go_fit, "go-build": lambda: self.go("build"), "go-try": lambda: self.go("try"),
+            "undo": undo.undo, "redo": undo.redo, "search": self._search, "clear-sieve": self.find.sieve.clear,
+            "swap": self._swap, "take-out": self._take_out, "copy-path": self._copy_path, "hear": self.find.hear,
+            "fit-all": lambda: session.fit_all([self._swap_at_hand()]), "fit-everything": self._fit_everything,
+            "replace-source": self._replace_source, "remove-swap": self._remove_swap,
+            "build": lambda: session.start_build(self.build.anyway.isChecked()), "package": session.package, "install": session.install,
+            "remove": session.remove, "start-game": self.trying.start, "renew-stills": self.trying.renew, "quick": self._quick,
+            "theme": lambda: self.look.use("light" if self.look.theme == "dark" else "dark"), "keys": self._keys, "log": self._log,
+            "quit": self.close,
+        }  # fmt: skip
+
+    def _make_actions(self) -> dict[str, QAction]:
+        out = {}
+        for entry in COMMANDS:
+            action = QAction(entry.text, self)
+            if entry.key and entry.id != "hear":
+                action.setShortcut(QKeySequence(entry.key))
+            action.triggered.connect(lambda _=False, name=entry.id: self.run_command(name))
+            (self.find if entry.group == "Find" and entry.id == "hear" else self).addAction(action)
+            out[entry.id] = action
+        hear = QAction(self.find.wall)
+        hear.setShortcut(QKeySequence("Space"))
+        hear.setShortcutContext(Qt.ShortcutContext.WidgetShortcut)
+        hear.triggered.connect(lambda: self.run_command("hear"))
+        self.find.wall.addAction(hear)
+        return out
+
+    # parts
+
+    def _topbar(self) -> QWidget:
+        bar = QWidget()
+        bar.setObjectName("topbar")
+        bar.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        bar.setFixedHeight(56)
+        self._game, self._mod = QPushButton("Open a game…"), QPushButton("")
+        self._game.setObjectName("game")
+        self._mod.setObjectName("mod")
+        self._game.setToolTip("Another game  (Ctrl+Shift+O)")
+        self._mod.setToolTip("Another mod  (Ctrl+O)")
+        self._game.clicked.connect(lambda: self.run_command("open-game"))
+        self._mod.clicked.connect(self._mod_menu)
+        names = QVBoxLayout()
+        names.setSpacing(2)
+        names.setContentsMargins(16, 9, 0, 9)
+        for part in (self._game, self._mod):
+            part.setCursor(Qt.CursorShape.PointingHandCursor)
+            names.addWidget(part)
+        holder = QWidget()
+        holder.setLayout(names)
+        holder.setFixedWidth(212)
+        self._undo, self._redo = button("↶", "Undo  (Ctrl+Z)", "plain"), button("↷", "Redo  (Ctrl+Shift+Z)", "plain")
+        for part, name in ((self._undo, "undo"), (self._redo, "redo")):
+            part.setStyleSheet("QPushButton { font-size: 17px; padding: 2px 7px }")
+            part.clicked.connect(lambda _=False, name=name: self.run_command(name))
+        quick = QPushButton("Do anything        Ctrl K")
+        quick.setToolTip("Every command by its name")
+        quick.setStyleSheet("QPushButton { text-align: left; padding: 5px 10px }")
+        quick.clicked.connect(lambda: self.run_command("quick"))
+        quick.setFixedWidth(150)
+        row = QHBoxLayout(bar)
+        row.setContentsMargins(0, 0, 14, 0)
+        row.setSpacing(6)
+        row.addWidget(holder)
+        row.addWidget(self.strip, 1)
+        row.addStretch(1)
+        for part in (self._undo, self._redo, quick):
+            row.addWidget(part)
+        return bar
+
+    def _rule(self) -> QWidget:
+        from furnel.desktop.widgets.basics import hairline
+
+        return hairline()
+
+    # commands that ask something first
+
+    def _open_game(self) -> None:
+        folder = QFileDialog.getExistingDirectory(self, "The game's folder")
+        if folder:
+            self.session.open_game(Path(folder))
+
+    def _open_mod(self) -> None:
+        file, _ = QFileDialog.getOpenFileName(self, "A mod's project", "", "Furnel mods (furnel.toml)")
+        if file:
+            self.session.open_mod(Path(file))
+
+    def _new_mod(self) -> None:
+        name, wanted = QInputDialog.getText(self, "New mod", "What is it called?")
+        if wanted and name.strip():
+            folder = QFileDialog.getExistingDirectory(self, f"A folder for {name.strip()}")
+            if folder:
+                self.session.new_mod(Path(folder), name.strip())
+
+    def _mod_menu(self) -> None:
+        menu = QMenu(self)
+        for name in ("new-mod", "open-mod"):
+            menu.addAction(self._actions[name])
+        menu.exec(self._mod.mapToGlobal(self._mod.rect().bottomLeft()))
+
+    def _swap(self) -> None:
+        asset = self.find.wall.current()
+        if asset is not None and (file := self._ask_source(asset.name)):
+            self.session.swap_with(asset.path, file, self._open_bench)
+
+    def _replace_source(self) -> None:
+        original = self._swap_at_hand()
+        if file := self._ask_source(original):
+            self.session.swap_with(original, file)
+
+    def _ask_source(self, name: str) -> Path | None:
+        file, _ = QFileDialog.getOpenFileName(self, f"A file to put in the place of {name}")
+        return Path(file) if file else None
+
+    def _take_out(self) -> None:
+        asset, catalogue = self.find.wall.current(), self.session.catalogue
+        if asset is None or catalogue is None:
+            return
+        folder = QFileDialog.getExistingDirectory(self, f"Where to put {asset.name}")
+        if folder:
+            self.session.jobs.start(
+                "Taking out",
+                lambda progress: take_out([asset.path], lambda _: catalogue.read(asset), Path(folder), "raw", progress),
+                lambda files: self.session.tell("calm", f"Taken out to {files[0]}"),
+                lane="write",
+            )
+
+    def _copy_path(self) -> None:
+        asset, clipboard = self.find.wall.current(), QApplication.clipboard()
+        if asset is not None and clipboard is not None:
+            clipboard.setText(asset.path)
+            self.session.tell("calm", f"Copied {asset.path}")
+
+    def _fit_everything(self) -> None:
+        broken = [name for name, found in self.session.examined.items() if found.state == "breaks"]
+        if broken:
+            self.session.fit_all(broken)
+        else:
+            self.session.tell("calm", "Everything fits already")
+
+    def _remove_swap(self) -> None:
+        original = self._swap_at_hand()
+        if original:
+            self.session.remove_swap(original)
+            self.session.tell("calm", f"{original} is the game's own again; undo brings the swap back")
+
+    def _search(self) -> None:
+        self.go("find")
+        self.find.sieve.text.setFocus()
+        self.find.sieve.text.selectAll()
+
+    def _go_fit(self) -> None:
+        asset = self.find.wall.current()
+        if self.stations.currentWidget() is self.find and asset is not None and self.session.swap(asset.path) is not None:
+            self.fit.pick(asset.path)
+        self.go("fit")
+
+    def _open_bench(self, original: str) -> None:
+        self.fit.pick(original)
+        self.go("fit")
+
+    def _swap_at_hand(self) -> str:
+        asset = self.find.wall.current()
+        if self.stations.currentWidget() is self.find and asset is not None:
+            return asset.path if self.session.swap(asset.path) is not None else ""
+        return self.fit.current
+
+    # small dialogs
+
+    def _quick(self) -> None:
+        dialog = QuickCommand(self, self.usable, lambda name: QTimer.singleShot(0, lambda: self.run_command(name)))
+        corner = self.mapToGlobal(self.rect().topRight())
+        dialog.move(corner.x() - dialog.width() - 14, corner.y() + 50)
+        dialog.show()
+
+    def _keys(self) -> None:
+        dialog = QDialog(self)
+        dialog.setWindowTitle("Keys")
+        grid = QGridLayout(dialog)
+        grid.setContentsMargins(20, 18, 24, 20)
+        grid.setHorizontalSpacing(28)
+        groups = list(dict.fromkeys(entry.group for entry in COMMANDS))
+        for place, group in enumerate(groups):
+            column = QVBoxLayout()
+            column.setSpacing(3)
+            column.addWidget(label(group.upper(), "section"))
+            for entry in COMMANDS:
+                if entry.group == group and entry.key:
+                    line = QHBoxLayout()
+                    line.addWidget(label(entry.text.rstrip("…")), 1)
+                    line.addWidget(label(entry.key, "caption"))
+                    column.addLayout(line)
+            column.addStretch(1)
+            grid.addLayout(column, place // 4, place % 4)
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        dialog.show()
+
+    def _log(self) -> None:
+        dialog = QDialog(self)
+        dialog.setWindowTitle("Log")
+        dialog.resize(720, 380)
+        field = QPlainTextEdit("\n".join(("✕ " if n.tone == "wrong" else "  ") + n.text for n in self.messages))
+        field.setReadOnly(True)
+        column = QVBoxLayout(dialog)
+        column.addWidget(field)
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        dialog.show()
+
+    # what the strip says
+
+    def _opened(self) -> None:
+        catalogue, project = self.session.catalogue, self.session.project
+        self.tiles.open(catalogue)
+        self._game.setText(f"{catalogue.install.profile.name}" if catalogue else "Open a game…")
+        self._mod.setText(project.mod.name if project else "New mod…")
+        self.setWindowTitle(f"{project.mod.name} — Furnel" if project else "Furnel")
+
+    def _tell(self, notice: Notice) -> None:
+        self.messages.append(notice)
+        log.info("%s", notice.text)
+        self.line.tell(notice)
+
+    def _weigh(self) -> None:
+        session = self.session
+        counts = session.count()
+        assets = len(session.catalogue.assets) if session.catalogue else 0
+        self.strip.set_state("find", StationState(f"{number(assets)} assets" if assets else "no game open"))
+        fit = f"{counts['all'] - counts['breaks'] - counts['waiting']} of {counts['all']} fit" if counts["all"] else "no swaps yet"
+        self.strip.set_state("fit", StationState(fit, counts["breaks"], counts["differs"]))
+        self.strip.set_state("build", self._build_state())
+        enabled = sum(mod.on for mod in session.stack)
+        words = f"{enabled} mod{'s' if enabled != 1 else ''} on" if session.catalogue else "no game open"
+        self.strip.set_state("try", StationState("running" if self.trying.running else words))
+        self._undo.setEnabled(session.undo.canUndo())
+        self._redo.setEnabled(session.undo.canRedo())
+        self._undo.setToolTip(f"Undo: {session.undo.undoText()}  (Ctrl+Z)" if session.undo.canUndo() else "Nothing to undo  (Ctrl+Z)")
+        self._redo.setToolTip(f"Redo: {session.undo.redoText()}  (Ctrl+Shift+Z)" if session.undo.canRedo() else "Nothing to redo  (Ctrl+Shift+Z)")
+        for name, action in self._actions.items():
+            action.setEnabled(True if name in ("undo", "redo") else self.usable(command(name)) or not command(name).key)
+
+    def _build_state(self) -> StationState:
+        session = self.session
+        if session.project is None:
+            return StationState("no mod open")
+        if session.build is None:
+            return StationState("not built yet", waiting=bool(session.project.swaps))
+        if session.stale:
+            return StationState(f"stale: {len(session.stale)} changed", waiting=True)
+        return StationState("built, installed" if session.installed else "built")
+
+    def closeEvent(self, event: QCloseEvent | None) -> None:
+        self.player.stop()
+        self.trying.close_game()
+        self.jobs.stop()
+        self.session.close()
+        super().closeEvent(event)
