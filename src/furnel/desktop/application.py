@@ -8,6 +8,7 @@ import os
 import sys
 from types import TracebackType
 
+from PyQt6 import sip
 from PyQt6.QtWidgets import QApplication
 
 from furnel.desktop.look import Look, load_type
@@ -40,7 +41,8 @@ def make_window(theme: str = "dark") -> Window:
 
     def hook(kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:
         log.error("unforeseen", exc_info=(kind, error, trace))
-        window.session.tell("wrong", f"Something unforeseen went wrong ({error}). The log has the details; your mod is saved.")
+        if not sip.isdeleted(window):
+            window.session.tell("wrong", f"Something unforeseen went wrong ({error}). The log has the details; your mod is saved.")
 
     sys.excepthook = hook
     return window

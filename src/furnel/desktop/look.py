@@ -57,7 +57,13 @@ class Look(QObject):
         text = (resources.files(_FOLDER) / "themes" / "window.qss").read_text("utf-8")
         for role in sorted(self._colours, key=len, reverse=True):
             text = text.replace(f"@{role}", self._colours[role].name())
+        text = text.replace("url(chevron.svg)", f"url({_shapes()}/chevron.svg)").replace("url(tick.svg)", f"url({_shapes()}/tick.svg)")
         return text
+
+
+def _shapes() -> str:
+    """The folder of the shapes that the style sheet names; Qt wants it as a path."""
+    return str(resources.files(_FOLDER) / "themes")
 
 
 def load_type() -> None:

@@ -105,10 +105,10 @@ class TileStore(QObject):
         self._jobs.start("Previews", work, done, lambda _: None, lane="preview", shown=False)
 
 
-def paint_waveform(painter: QPainter, rect: QRectF, waveform: Samples, colour: object) -> None:
-    """A waveform's lows and highs as one shape around the middle line."""
+def paint_waveform(painter: QPainter, rect: QRectF, waveform: Samples, colour: object, peak: float = 0.0) -> None:
+    """A waveform's lows and highs as one shape around the middle line; `peak` fills the height (0: its own)."""
     columns = waveform.shape[1]
-    peak = max(float(np.abs(waveform).max()), 0.05)
+    peak = peak or max(float(np.abs(waveform).max()), 0.05)
     middle, half = rect.center().y(), rect.height() / 2
     xs = rect.left() + (np.arange(columns) + 0.5) / columns * rect.width()
     tops = middle - waveform[1] / peak * half
@@ -120,8 +120,13 @@ def paint_waveform(painter: QPainter, rect: QRectF, waveform: Samples, colour: o
     painter.drawPolygon(QPolygonF(points))
 
 
-def paint_tile(painter: QPainter, look: Look, rect: QRectF, tile: Tile | None, yours: bool = False) -> None:
-    """A tile in a box: the picture at its true proportions, the waveform, the first lines, or why there is nothing."""
+def paint_tile(
+    painter: QPainter, look: Look, rect: QRectF, tile: Tile | None, yours: bool = False, crop: bool = False
+) -> None:
+    """A tile in a box: the picture at its true proportions, the waveform, the first lines, or why there is nothing.
+
+    With `crop` a strip much wider than the box shows its beginning only, so that it can be made out.
+    """
     painter.save()
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
     if tile is None or tile.fault:
@@ -131,13 +136,16 @@ def paint_tile(painter: QPainter, look: Look, rect: QRectF, tile: Tile | None, y
             painter.setPen(look.colour("faint"))
             painter.drawText(rect.adjusted(4, 4, -4, -4), Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap, tile.fault)
     elif tile.image is not None:
-        scale = min(rect.width() / tile.image.width(), rect.height() / tile.image.height())
-        width, height = tile.image.width() * scale, tile.image.height() * scale
+        source = QRectF(tile.image.rect())
+        if crop and source.width() / source.height() > 2.4 * rect.width() / rect.height():
+            source.setWidth(source.height() * rect.width() / rect.height() * 1.4)
+        scale = min(rect.width() / source.width(), rect.height() / source.height())
+        width, height = source.width() * scale, source.height() * scale
         box = QRectF(rect.center().x() - width / 2, rect.center().y() - height / 2, width, height)
         if tile.clear:
             paint_checks(painter, box, look.colour("stage"), look.colour("stage-dark"), 6)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, scale < 1.5)
-        painter.drawImage(box, tile.image)
+        painter.drawImage(box, tile.image, source)
     elif tile.waveform is not None:
         painter.fillRect(rect, look.colour("panel"))
         paint_waveform(painter, rect.adjusted(3, 6, -3, -6), tile.waveform, look.colour("ember" if yours else "tarn"))

@@ -133,16 +133,15 @@ class Window(QWidget):
         out = {}
         for entry in COMMANDS:
             action = QAction(entry.text, self)
-            if entry.key and entry.id != "hear":
+            if entry.key:
                 action.setShortcut(QKeySequence(entry.key))
             action.triggered.connect(lambda _=False, name=entry.id: self.run_command(name))
-            (self.find if entry.group == "Find" and entry.id == "hear" else self).addAction(action)
+            if entry.id == "hear":  # the benches have a play button with the same key
+                action.setShortcutContext(Qt.ShortcutContext.WidgetShortcut)
+                self.find.wall.addAction(action)
+            else:
+                self.addAction(action)
             out[entry.id] = action
-        hear = QAction(self.find.wall)
-        hear.setShortcut(QKeySequence("Space"))
-        hear.setShortcutContext(Qt.ShortcutContext.WidgetShortcut)
-        hear.triggered.connect(lambda: self.run_command("hear"))
-        self.find.wall.addAction(hear)
         return out
 
     # parts
@@ -181,7 +180,7 @@ class Window(QWidget):
         row.setContentsMargins(0, 0, 14, 0)
         row.setSpacing(6)
         row.addWidget(holder)
-        row.addWidget(self.strip, 1)
+        row.addWidget(self.strip, 100)
         row.addStretch(1)
         for part in (self._undo, self._redo, quick):
             row.addWidget(part)
@@ -332,6 +331,7 @@ class Window(QWidget):
         self.tiles.open(catalogue)
         self._game.setText(f"{catalogue.install.profile.name}" if catalogue else "Open a game…")
         self._mod.setText(project.mod.name if project else "New mod…")
+        self.find.wall.setFocus()
         self.setWindowTitle(f"{project.mod.name} — Furnel" if project else "Furnel")
 
     def _tell(self, notice: Notice) -> None:
@@ -372,4 +372,5 @@ class Window(QWidget):
         self.trying.close_game()
         self.jobs.stop()
         self.session.close()
+        self.session.undo.blockSignals(True)
         super().closeEvent(event)

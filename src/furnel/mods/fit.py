@@ -27,6 +27,9 @@ class FitPoint:
     remedy: str = ""
 
 
+_KINDS = {"picture": "a picture", "sound": "a sound", "text": "a text", "other": "a file of another kind"}
+
+
 def worst(points: list[FitPoint]) -> State:
     """The worst state among some points; `fits` when there are none."""
     return max((point.state for point in points), key=STATES.index, default="fits")
@@ -69,7 +72,7 @@ def fit_all(original: Spec, source: Spec) -> tuple[tuple[StepUse, ...], Encode |
     if kind_of(original) == kind_of(source):
         return (), None
     raise FurnelError(
-        "Fitting", why=f"the original is a {kind_of(original)} and the source a {kind_of(source)}", remedy="Drop another source"
+        "Fitting", why=f"the original is {_KINDS[kind_of(original)]} and the source {_KINDS[kind_of(source)]}", remedy="Drop another source"
     )
 
 
@@ -162,8 +165,8 @@ def _sounds(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
         _point("file", "File", original.file_type, yours.file_type, "breaks", "The game reads this kind of file only",
                f"Write it as {original.file_type}"),
         _point("codec", "Codec", original.codec, yours.codec, "breaks", "Another codec stays silent", f"Encode as {original.codec}"),
-        _point("rate", "Rate", f"{original.rate} Hz", f"{yours.rate} Hz", "breaks", "Played at the original's rate, its pitch changes",
-               f"Resample to {original.rate} Hz"),
+        _point("rate", "Rate", f"{_thousands(original.rate)} Hz", f"{_thousands(yours.rate)} Hz", "breaks", "Played at the original's rate, its pitch changes",
+               f"Resample to {_thousands(original.rate)} Hz"),
         _point("channels", "Channels", _channels(original), _channels(yours), "breaks", "The game expects this many channels",
                f"Mix to {_channels(original)}"),
         _length(original, yours),
@@ -188,7 +191,7 @@ def _length(original: SoundSpec, yours: SoundSpec) -> FitPoint:
     if original.loops:
         same = abs(yours.frames / yours.rate - original.length_s) < 0.5 / original.rate
         state: State = "fits" if same else "breaks" if yours.length_s < original.length_s else "differs"
-        why, remedy = "The loop jumps back at the original's last frame", f"Cut or repeat to {original.frames} frames"
+        why, remedy = "The loop jumps back at the original's last frame", f"Cut or repeat to {_thousands(original.frames)} frames"
         return FitPoint("length", "Length", _seconds(original), _seconds(yours), state, why, "" if same else remedy)
     ratio = yours.length_s / max(original.length_s, 1e-6)
     state = "fits" if 0.5 <= ratio <= 1.5 else "differs"
@@ -241,6 +244,10 @@ def _fit_sound(original: SoundSpec, source: SoundSpec) -> tuple[tuple[StepUse, .
     if math.isfinite(original.loudness):
         steps.append(StepUse(do="loudness", values={"target": round(original.loudness, 1)}))
     return tuple(steps), Encode(file=original.file_type, format=original.codec)
+
+
+def _thousands(value: int) -> str:
+    return f"{value:,}".replace(",", "\u2009")
 
 
 def _channels(spec: SoundSpec) -> str:

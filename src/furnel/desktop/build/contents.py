@@ -117,9 +117,9 @@ class Contents(QWidget):
         for box in (first, second):
             painter.fillRect(box, look.colour("stage"))
         if asset is not None:
-            paint_tile(painter, look, first, self._tiles.get(asset))
+            paint_tile(painter, look, first, self._tiles.get(asset), crop=True)
         result = self._results.get(original)
-        paint_tile(painter, look, second, result[1] if result else None, yours=True)
+        paint_tile(painter, look, second, result[1] if result else None, yours=True, crop=True)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setPen(QPen(look.colour("quiet"), 1.4))
         middle = QPointF(first.right() + 17, first.center().y())

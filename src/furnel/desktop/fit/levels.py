@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.fit.content import PictureContent, Side
 from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look, font
 
-_TALL = 56
+_TALL = 62
 
 
 class LevelLadder(QWidget):
@@ -23,7 +23,7 @@ class LevelLadder(QWidget):
         self._look = look
         self._content: PictureContent | None = None
         self._level = 0
-        self.setFixedHeight(2 * _TALL + 44)
+        self.setFixedHeight(2 * _TALL + 52)
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setAccessibleName("Levels")
         self.setToolTip("Click a level to see it on the bench, as the game shows it from afar")
@@ -58,7 +58,7 @@ class LevelLadder(QWidget):
         painter = QPainter(self)
         look = self._look
         painter.fillRect(self.rect(), look.colour("panel"))
-        painter.setFont(font(10, weight=font().weight().DemiBold))
+        painter.setFont(font(10, QFont.Weight.DemiBold))
         painter.setPen(look.colour("quiet"))
         painter.drawText(QPointF(14, 18), "LEVELS")
         if self._content is None:

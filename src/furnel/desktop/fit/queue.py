@@ -100,9 +100,9 @@ class _Rows(QWidget):
         painter.fillRect(left, look.colour("stage"))
         painter.fillRect(right, look.colour("stage"))
         if asset is not None:
-            paint_tile(painter, look, left, self._tiles.get(asset))
+            paint_tile(painter, look, left, self._tiles.get(asset), crop=True)
         result = self._results.get(original)
-        paint_tile(painter, look, right, result[1] if result else None, yours=True)
+        paint_tile(painter, look, right, result[1] if result else None, yours=True, crop=True)
         found = self._session.examined.get(original)
         painter.setFont(font(12, QFont.Weight.Medium if original == self.current else QFont.Weight.Normal))
         painter.setPen(look.colour("text"))

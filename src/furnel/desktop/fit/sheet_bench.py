@@ -78,7 +78,7 @@ class _Stage(QWidget):
         painter.fillRect(self.rect(), self._look.colour("window"))
         if self.image is not None and not self.part.isEmpty():
             scale = min((self.width() - 40) / self.part.width(), (self.height() - 44) / self.part.height())
-            scale = float(int(scale)) if scale >= 1 else scale
+            scale = float(int(scale + 0.1)) if scale >= 1 else scale
             width, height = self.part.width() * scale, self.part.height() * scale
             box = QRectF((self.width() - width) / 2, (self.height() - height) / 2 + 8, width, height)
             paint_checks(painter, box, self._look.colour("stage"), self._look.colour("stage-dark"), 8)
@@ -129,8 +129,8 @@ class SheetBench(QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
         column.addWidget(bar)
-        column.addWidget(self._sheets, 3)
-        column.addLayout(moving, 2)
+        column.addWidget(self._sheets, 4)
+        column.addLayout(moving, 5)
         self._set_speed(8)
 
     def show_content(self, content: PictureContent, keep_view: bool) -> None:

@@ -72,9 +72,10 @@ class _Lanes(QWidget):
         box = QRectF(left, area.top() + 30, right - left, area.height() - 42)
         painter.fillRect(box, look.colour("panel"))
         painter.fillRect(QRectF(left, box.center().y(), box.width(), 1), look.colour("hairline"))
-        paint_waveform(painter, box.adjusted(0, 4, 0, -4), lane.wave, look.colour(role, 0.85))
-        self._curve(painter, box, lane)
         assert self.content is not None
+        loudest = max(self.content.original.clip.peak, self.content.yours.clip.peak, 0.05)
+        paint_waveform(painter, box.adjusted(0, 4, 0, -4), lane.wave, look.colour(role, 0.85), loudest)
+        self._curve(painter, box, lane)
         if self.content.loops:
             painter.setPen(QPen(look.colour("text"), 2))
             for x, turn in ((box.left() + 1, 7), (box.right() - 1, -7)):

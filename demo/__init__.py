@@ -1,0 +1,1 @@
+"""The demo: what it is made of and the story it tells."""
