@@ -34,7 +34,9 @@ class Hands:
         """Let every job end, and what it causes."""
         quiet = 0
         while quiet < 6:
-            self.until(lambda: self.window.jobs.busy() == 0 and self.window.tiles.waiting == 0, "the jobs to end")
+            self.until(
+                lambda: self.window.jobs.busy() == 0 and self.window.tiles.waiting == 0, "the jobs to end"
+            )
             QApplication.processEvents()
             time.sleep(0.01)
             quiet = quiet + 1 if self.window.jobs.busy() == 0 else 0
@@ -47,7 +49,9 @@ class Hands:
 
     def click(self, widget: QWidget, place: QPoint | None = None) -> None:
         """Click with the left button."""
-        QTest.mouseClick(widget, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, place or widget.rect().center())
+        QTest.mouseClick(
+            widget, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, place or widget.rect().center()
+        )
         QApplication.processEvents()
 
     def key(self, keys: str, widget: QWidget | None = None) -> None:
@@ -73,9 +77,9 @@ class Hands:
         """Search in the sieve, then click the tile."""
         self.station(1)
         self.key("Ctrl+F", self.window)
-        self.window.find.sieve.text.clear()
-        self.type(text, self.window.find.sieve.text)
-        wall = self.window.find.wall
+        self.window.find_station.sieve.text.clear()
+        self.type(text, self.window.find_station.sieve.text)
+        wall = self.window.find_station.wall
         self.until(lambda: not wall.tile_rect(path).isEmpty() and wall.shown < 40, f"{path} on the wall")
         wall.select(path)
         self.click(wall.viewport(), wall.tile_rect(path).center().toPoint())
@@ -85,14 +89,18 @@ class Hands:
         data = QMimeData()
         data.setUrls([QUrl.fromLocalFile(str(file))])
         buttons, none = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
-        QApplication.sendEvent(widget, QDragEnterEvent(place.toPoint(), Qt.DropAction.CopyAction, data, buttons, none))
-        QApplication.sendEvent(widget, QDragMoveEvent(place.toPoint(), Qt.DropAction.CopyAction, data, buttons, none))
+        QApplication.sendEvent(
+            widget, QDragEnterEvent(place.toPoint(), Qt.DropAction.CopyAction, data, buttons, none)
+        )
+        QApplication.sendEvent(
+            widget, QDragMoveEvent(place.toPoint(), Qt.DropAction.CopyAction, data, buttons, none)
+        )
         QApplication.sendEvent(widget, QDropEvent(place, Qt.DropAction.CopyAction, data, buttons, none))
         QApplication.processEvents()
 
     def drop_on_tile(self, file: Path, path: str) -> None:
         """Drop a file on an asset's tile."""
-        wall = self.window.find.wall
+        wall = self.window.find_station.wall
         self.drop(file, wall.viewport(), wall.tile_rect(path).center())
 
     def shot(self, file: Path) -> None:

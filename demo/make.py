@@ -45,7 +45,9 @@ def make_sources(folder: Path) -> None:
     rng = np.random.default_rng(20)
     Image.fromarray(_dusk_planks(rng, 900, 700)).convert("RGB").save(folder / "dusk_paint.jpg", quality=93)
     coat = {**sprites.OTTER, "back": "26707f", "side": "3a98a2", "dark": "174651"}
-    sheet = Image.fromarray(sprites.sheet(sprites.otter_walk(coat), 6)).resize((480, 48), Image.Resampling.NEAREST)
+    sheet = Image.fromarray(sprites.sheet(sprites.otter_walk(coat), 6)).resize(
+        (480, 48), Image.Resampling.NEAREST
+    )
     ground = Image.new("RGBA", sheet.size, (0, 200, 80, 255))
     ground.alpha_composite(sheet)
     ground.convert("RGB").save(folder / "otter_teal.png")
@@ -54,9 +56,13 @@ def make_sources(folder: Path) -> None:
     cloth = surfaces.cloth(rng, 800, 800, "1d4a52", _aurora_mask(800, 800), "9fe8c8")
     Image.fromarray(cloth).save(folder / "sail_aurora.png")
     for size in ("large", "medium"):
-        Image.fromarray(ensign("kettle", size)).resize((240, 160), Image.Resampling.LANCZOS).save(folder / f"ensign_{size}.png")
+        Image.fromarray(ensign("kettle", size)).resize((240, 160), Image.Resampling.LANCZOS).save(
+            folder / f"ensign_{size}.png"
+        )
     Image.fromarray(surfaces.glow(300, "6fe0b0")).save(folder / "glow_green.png")
-    Image.fromarray(surfaces.rock(rng, 512, ("3a4438", "77806a", "b7bda0"), 0.6)).save(folder / "moss_bright.png")
+    Image.fromarray(surfaces.rock(rng, 512, ("3a4438", "77806a", "b7bda0"), 0.6)).save(
+        folder / "moss_bright.png"
+    )
     soundfile.write(folder / "gull_loud.wav", 0.98 * _gull(48000), 48000, subtype="PCM_16")
 
 
@@ -78,7 +84,9 @@ def _northern_lights(folder: Path, game: Path) -> None:
     bell = project.swap_for("bank0/000.wav")
     assert bell is not None and bell.encode is not None
     quiet = tuple(use for use in bell.steps if use.do != "loudness")
-    project = project.with_swap(bell.model_copy(update={"steps": (*quiet, StepUse(do="loudness", values={"target": -14.0}))}))
+    project = project.with_swap(
+        bell.model_copy(update={"steps": (*quiet, StepUse(do="loudness", values={"target": -14.0}))})
+    )
     rock = project.swap_for("art/rock/granite_moss.dds")
     assert rock is not None
     project = project.with_swap(rock.model_copy(update={"made_for": "0" * 32}))
@@ -87,9 +95,15 @@ def _northern_lights(folder: Path, game: Path) -> None:
     text = space.catalogue.read(space.catalogue.get("rules/playlist.json")).decode()
     list_file.write_text(text.replace('"fog"', '"lantern_waltz"'))
     project = project.with_swap(space.new_swap("rules/playlist.json", list_file))
-    space.save(project.model_copy(update={"mod": _about(project, "Green light over the tarn, and an otter to match", "look")}))
+    space.save(
+        project.model_copy(
+            update={"mod": _about(project, "Green light over the tarn, and an otter to match", "look")}
+        )
+    )
     build(space)
-    space.save(space.project.with_swap(space.new_swap("art/hulls/hull_otter.dds", sources / "dusk_paint.jpg")))
+    space.save(
+        space.project.with_swap(space.new_swap("art/hulls/hull_otter.dds", sources / "dusk_paint.jpg"))
+    )
     space.close()
 
 
@@ -103,7 +117,9 @@ def _herring_day(folder: Path, game: Path) -> None:
         space.fitted(space.new_swap("art/sails/sail_heron.dds", folder / "sources" / "sail_fish.png"))
     )
     list_file = folder / "sources" / "playlist.json"
-    list_file.write_bytes(space.catalogue.read(space.catalogue.get("rules/playlist.json")).replace(b'"slow_water"', b'"fog"'))
+    list_file.write_bytes(
+        space.catalogue.read(space.catalogue.get("rules/playlist.json")).replace(b'"slow_water"', b'"fog"')
+    )
     project = project.with_swap(space.new_swap("rules/playlist.json", list_file))
     space.save(project.model_copy(update={"mod": _about(project, "Fish on every sail", "look")}))
     _install(space)
@@ -137,13 +153,20 @@ def _aurora_mask(width: int, height: int) -> np.ndarray:
     for place, sway, strength in ((0.28, 0.09, 1.0), (0.46, 0.07, 0.7), (0.62, 0.05, 0.5)):
         line = place + sway * np.sin(x * 7 + place * 9) + 0.03 * np.sin(x * 19)
         rise = line - y
-        out += strength * np.where(rise > 0, np.exp(-rise * 9), np.exp(rise * 40)) * (0.6 + 0.4 * np.sin(x * 60 + np.sin(x * 11) * 4))
+        out += (
+            strength
+            * np.where(rise > 0, np.exp(-rise * 9), np.exp(rise * 40))
+            * (0.6 + 0.4 * np.sin(x * 60 + np.sin(x * 11) * 4))
+        )
     return np.clip(out, 0, 1).astype(np.float32)
 
 
 def _bell(rate: int) -> np.ndarray:
     t = np.arange(int(2.8 * rate)) / rate
-    wave = sum(a * np.exp(-t * d) * np.sin(2 * np.pi * f * t) for f, a, d in ((587, 1, 1.1), (293, 0.5, 0.8), (705, 0.5, 1.8), (1175, 0.5, 2.6), (1760, 0.2, 4)))
+    wave = sum(
+        a * np.exp(-t * d) * np.sin(2 * np.pi * f * t)
+        for f, a, d in ((587, 1, 1.1), (293, 0.5, 0.8), (705, 0.5, 1.8), (1175, 0.5, 2.6), (1760, 0.2, 4))
+    )
     return np.asarray(wave) / np.abs(wave).max() * 0.5
 
 

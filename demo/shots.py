@@ -19,25 +19,29 @@ def take(out: Path, game: Path | None = None) -> None:
     with tempfile.TemporaryDirectory(prefix="furnel-shots-") as scratch:
         folder = Path(scratch)
         if game is not None and game.is_dir():
-            shutil.copytree(game, folder / "game", ignore=lambda _, names: [name for name in names if name == "order.toml"])
+            shutil.copytree(
+                game,
+                folder / "game",
+                ignore=lambda _, names: [name for name in names if name == "order.toml"],
+            )
         project = make_demo(folder)
         application = make_application()
         window = make_window()
         window.show()
         hands = Hands(window)
         hands.open(project)
-        window.find.wall.select("art/hulls/hull_otter.dds")
+        window.find_station.wall.select("art/hulls/hull_otter.dds")
         hands.shot(out / "find.png")
         for name, original in (
             ("fit-picture", "art/hulls/hull_otter.dds"), ("fit-sheet", "cast/otter_walk.png"),
             ("fit-sound", "bank0/000.wav"), ("fit-music", "music/slow_water.ogg"), ("fit-text", "rules/playlist.json"),
         ):  # fmt: skip
             hands.station(2)
-            window.fit.pick(original)
+            window.fit_station.pick(original)
             hands.shot(out / f"{name}.png")
         window.session.fit_all(["art/hulls/hull_otter.dds", "bank0/012.wav"])
         hands.settle()
-        window.fit.pick("art/hulls/hull_otter.dds")
+        window.fit_station.pick("art/hulls/hull_otter.dds")
         hands.shot(out / "fit-fitted.png")
         hands.station(3)
         hands.key("Ctrl+B", window)
@@ -46,7 +50,7 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.until(lambda: window.session.installed, "the install")
         hands.shot(out / "build.png")
         hands.station(4)
-        hands.until(lambda: window.trying.report is not None, "the report")
+        hands.until(lambda: window.try_station.report is not None, "the report")
         hands.shot(out / "try.png")
         window.look.use("light")
         hands.station(1)

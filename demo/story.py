@@ -14,8 +14,18 @@ from demo.hands import Hands
 from demo.make import make_game, make_sources
 
 SWAPS = (
-    ("hull_otter", "art/hulls/hull_otter.dds", "dusk_paint.jpg", "a 900 × 700 JPEG for a 512 × 512 BC3 hull with levels"),
-    ("otter_walk", "cast/otter_walk.png", "otter_teal.png", "a sheet on green, twice the size, for the otter"),
+    (
+        "hull_otter",
+        "art/hulls/hull_otter.dds",
+        "dusk_paint.jpg",
+        "a 900 × 700 JPEG for a 512 × 512 BC3 hull with levels",
+    ),
+    (
+        "otter_walk",
+        "cast/otter_walk.png",
+        "otter_teal.png",
+        "a sheet on green, twice the size, for the otter",
+    ),
     ("bell_near", "bank0/000.wav", "church_bell.mp3", "a 44.1 kHz stereo MP3 for a 48 kHz mono WAV bell"),
     ("slow_water", "music/slow_water.ogg", "night_song.wav", "a 13 s WAV tune for a 20 s Ogg loop"),
 )
@@ -48,10 +58,16 @@ def tell(folder: Path) -> int:
         hands.drop_on_tile(mod / "sources" / source, original)
         hands.until(lambda original=original: original in session.examined, f"{original} to be looked at")
         hands.settle()
-        faults = [f"{p.label.lower()} {p.yours} for {p.original}" for p in session.examined[original].points if p.state == "breaks"]
+        faults = [
+            f"{p.label.lower()} {p.yours} for {p.original}"
+            for p in session.examined[original].points
+            if p.state == "breaks"
+        ]
         print(f"dropped {what}: Furnel says it breaks in {', '.join(faults)}")
-        hands.click(window.fit.table._fit)
-        hands.until(lambda original=original: session.examined[original].state != "breaks", f"{original} to fit")
+        hands.click(window.fit_station.table._fit)
+        hands.until(
+            lambda original=original: session.examined[original].state != "breaks", f"{original} to fit"
+        )
         hands.shot(folder / "shots" / f"fit-{words}.png")
         print(f"  fitted: {window.strip.state('fit').line}")
     hands.key("Ctrl+Z", window)
@@ -70,10 +86,10 @@ def tell(folder: Path) -> int:
     hands.shot(folder / "shots" / "build.png")
     print(f"installed: {window.line.message}")
     hands.station(4)
-    hands.until(lambda: window.trying.report is not None, "the game's report")
+    hands.until(lambda: window.try_station.report is not None, "the game's report")
     hands.shot(folder / "shots" / "try.png")
     (folder / "stills").mkdir(exist_ok=True)
-    for name, image in window.trying.stills.images.items():
+    for name, image in window.try_station.stills.images.items():
         image.save(str(folder / "stills" / f"{name}.png"))
     good = report(game, "evening-post")
     hands.station(3)
@@ -81,7 +97,9 @@ def tell(folder: Path) -> int:
     hands.until(lambda: not session.installed, "the mod to come off")
     hands.settle()
     same = digest(game) == before
-    print(f"removed: {window.line.message}; the game's folder is {'the same to the byte' if same else 'NOT the same'}")
+    print(
+        f"removed: {window.line.message}; the game's folder is {'the same to the byte' if same else 'NOT the same'}"
+    )
     window.close()
     application.processEvents()
     wrong = [notice.text for notice in window.messages if notice.tone == "wrong"]
@@ -93,10 +111,17 @@ def tell(folder: Path) -> int:
 
 def report(game: Path, mod: str) -> bool:
     """Print the game's word on what a mod provides; whether it accepts all four."""
-    ran = subprocess.run([sys.executable, "-m", "tarnlight", "report", str(game), "--json"], capture_output=True, text=True, check=False)
+    ran = subprocess.run(
+        [sys.executable, "-m", "tarnlight", "report", str(game), "--json"],
+        capture_output=True,
+        text=True,
+        check=False,
+    )
     words = [entry for entry in json.loads(ran.stdout)["assets"] if entry["winner"] == mod]
     for entry in words:
-        print(f"the game: {entry['path']} from {entry['winner']}: {entry['verdict']}, {entry['reason'] or entry['effect']}")
+        print(
+            f"the game: {entry['path']} from {entry['winner']}: {entry['verdict']}, {entry['reason'] or entry['effect']}"
+        )
     return len(words) == len(SWAPS) and all(entry["verdict"] == "accepted" for entry in words)
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import os
 from collections.abc import Callable
 from pathlib import Path
-from typing import Any, TypeVar
+from typing import Any, TypeVar, cast
 
 Function = TypeVar("Function", bound=Callable[..., Any])
 
@@ -17,20 +17,16 @@ def cache_folder() -> Path:
     return Path(os.environ.get("FURNEL_CACHE") or platformdirs.user_cache_dir("furnel"))
 
 
-def kernel(*signatures: str, inline: bool = False) -> Callable[[Function], Function]:
+def kernel(*signatures: str) -> Callable[[Function], Function]:
     """Compile a function with Numba: eager `signatures`, no interpreter lock, cached on disk."""
     if "NUMBA_CACHE_DIR" not in os.environ:
         os.environ["NUMBA_CACHE_DIR"] = str(cache_folder() / "kernels")
     import numba
 
     options: dict[str, Any] = {"nogil": True, "cache": True, "fastmath": False, "error_model": "numpy"}
-    if inline:
-        options["inline"] = "always"
 
     def compile_now(function: Function) -> Function:
-        compiled: Function = numba.njit(list(signatures), **options)(function) if signatures else numba.njit(
-            **options
-        )(function)
-        return compiled
+        compiled: Any = numba.njit(list(signatures) or None, **options)(function)
+        return cast(Function, compiled)
 
     return compile_now

@@ -24,7 +24,9 @@ def main(arguments: list[str] | None = None) -> int:
 
 
 def _parser() -> argparse.ArgumentParser:
-    parser = argparse.ArgumentParser(prog="tarnlight", description="Tarnlight Ferry, the night-mail ferry over a mountain tarn")
+    parser = argparse.ArgumentParser(
+        prog="tarnlight", description="Tarnlight Ferry, the night-mail ferry over a mountain tarn"
+    )
     commands = parser.add_subparsers(required=True)
     forge = commands.add_parser("forge", help="make an install")
     forge.add_argument("folder", type=Path)
@@ -83,7 +85,11 @@ def _report(options: argparse.Namespace) -> int:
     else:
         for verdict in verdicts:
             if verdict.winner != "game" or verdict.verdict != "accepted":
-                print(f"{verdict.verdict:9} {verdict.path}  from {verdict.winner}  {verdict.reason or verdict.effect}")
+                print(
+                    f"{verdict.verdict:9} {verdict.path}  from {verdict.winner}  {verdict.reason or verdict.effect}"
+                )
         for stray in [*world.strays(), *world.notes]:
             print(f"unknown   {stray}")
-    return 0 if all(v.verdict == "accepted" for v in verdicts) and not world.strays() and not world.notes else 1
+    return (
+        0 if all(v.verdict == "accepted" for v in verdicts) and not world.strays() and not world.notes else 1
+    )

@@ -23,28 +23,64 @@ _PALE = ("6d5637", "a98a5c", "d8bd8c")
 # path: (block format, how to draw it)
 TEXTURES: dict[str, tuple[str, Draw]] = {
     "art/hulls/hull_otter.dds": ("DXT5", lambda rng: surfaces.planks(rng, 512, 512, 8, _OAK)),
-    "art/hulls/hull_heron.dds": ("DXT1", lambda rng: surfaces.planks(rng, 512, 512, 6, _OAK, paint="2f5d68", wear=0.35)),
-    "art/hulls/hull_mail.dds": ("DXT1", lambda rng: surfaces.planks(rng, 512, 512, 7, _DARK, paint="8c2f2b", wear=0.25)),
-    "art/hulls/hull_skiff.dds": ("DXT1", lambda rng: surfaces.planks(rng, 256, 256, 5, _PALE, paint="4f7155", wear=0.4)),
-    "art/hulls/hull_wreck.dds": ("DXT1", lambda rng: surfaces.planks(rng, 512, 256, 5, _GREY, paint="55606a", wear=0.7)),
-    "art/sails/sail_heron.dds": ("DXT5", lambda rng: surfaces.cloth(rng, 512, 512, "d9cba6", surfaces.heron(512, 512), "2d3e4c")),
+    "art/hulls/hull_heron.dds": (
+        "DXT1",
+        lambda rng: surfaces.planks(rng, 512, 512, 6, _OAK, paint="2f5d68", wear=0.35),
+    ),
+    "art/hulls/hull_mail.dds": (
+        "DXT1",
+        lambda rng: surfaces.planks(rng, 512, 512, 7, _DARK, paint="8c2f2b", wear=0.25),
+    ),
+    "art/hulls/hull_skiff.dds": (
+        "DXT1",
+        lambda rng: surfaces.planks(rng, 256, 256, 5, _PALE, paint="4f7155", wear=0.4),
+    ),
+    "art/hulls/hull_wreck.dds": (
+        "DXT1",
+        lambda rng: surfaces.planks(rng, 512, 256, 5, _GREY, paint="55606a", wear=0.7),
+    ),
+    "art/sails/sail_heron.dds": (
+        "DXT5",
+        lambda rng: surfaces.cloth(rng, 512, 512, "d9cba6", surfaces.heron(512, 512), "2d3e4c"),
+    ),
     "art/sails/sail_rust.dds": ("DXT1", lambda rng: surfaces.cloth(rng, 512, 512, "a8482f", None, "000000")),
-    "art/sails/sail_night.dds": ("DXT5", lambda rng: surfaces.cloth(rng, 512, 512, "2d4257", surfaces.heron(512, 512), "d9cba6")),
-    "art/sails/sail_herring.dds": ("DXT1", lambda rng: surfaces.cloth(rng, 512, 512, "a4392c", surfaces.fish(512, 512), "e8d9b0")),
+    "art/sails/sail_night.dds": (
+        "DXT5",
+        lambda rng: surfaces.cloth(rng, 512, 512, "2d4257", surfaces.heron(512, 512), "d9cba6"),
+    ),
+    "art/sails/sail_herring.dds": (
+        "DXT1",
+        lambda rng: surfaces.cloth(rng, 512, 512, "a4392c", surfaces.fish(512, 512), "e8d9b0"),
+    ),
     "art/sails/jib_plain.dds": ("DXT1", lambda rng: surfaces.cloth(rng, 256, 512, "cfc6b2", None, "000000")),
     "art/planks/jetty.dds": ("DXT1", lambda rng: surfaces.planks(rng, 512, 512, 9, _GREY)),
     "art/planks/deck.dds": ("DXT1", lambda rng: surfaces.planks(rng, 256, 256, 6, _PALE)),
     "art/planks/thwart.dds": ("DXT1", lambda rng: surfaces.planks(rng, 256, 64, 2, _PALE)),
-    "art/planks/boathouse.dds": ("DXT1", lambda rng: surfaces.planks(rng, 512, 512, 12, _DARK, paint="7a3b2c", wear=0.3)),
+    "art/planks/boathouse.dds": (
+        "DXT1",
+        lambda rng: surfaces.planks(rng, 512, 512, 12, _DARK, paint="7a3b2c", wear=0.3),
+    ),
     "art/planks/crate_heron.dds": ("DXT1", lambda rng: surfaces.crate(rng, 256, surfaces.heron(256, 256))),
     "art/planks/crate_fish.dds": ("DXT1", lambda rng: surfaces.crate(rng, 256, surfaces.fish(256, 256))),
     "art/planks/crate_plain.dds": ("DXT1", lambda rng: surfaces.crate(rng, 128, None)),
     "art/rock/granite.dds": ("DXT1", lambda rng: surfaces.rock(rng, 256, ("2e3336", "5d666a", "98a1a1"))),
-    "art/rock/granite_moss.dds": ("DXT1", lambda rng: surfaces.rock(rng, 256, ("2e3336", "5d666a", "98a1a1"), 0.5)),
+    "art/rock/granite_moss.dds": (
+        "DXT1",
+        lambda rng: surfaces.rock(rng, 256, ("2e3336", "5d666a", "98a1a1"), 0.5),
+    ),
     "art/rock/slate.dds": ("DXT1", lambda rng: surfaces.rock(rng, 256, ("1f262e", "3d4955", "6d7b88"))),
-    "art/rock/sandstone.dds": ("DXT1", lambda rng: surfaces.rock(rng, 256, ("5b3f2b", "9a7450", "cdaa7c"), 0.15)),
-    "art/water/tarn_deep.dds": ("DXT1", lambda rng: surfaces.water(rng, 512, ("0b1d2b", "123a4f", "2b6a7c", "7fb2b0"), "ffd9a0")),
-    "art/water/tarn_shallow.dds": ("DXT1", lambda rng: surfaces.water(rng, 256, ("163a3d", "2a6560", "5ba08c", "a9d1b8"), "ffe9c0")),
+    "art/rock/sandstone.dds": (
+        "DXT1",
+        lambda rng: surfaces.rock(rng, 256, ("5b3f2b", "9a7450", "cdaa7c"), 0.15),
+    ),
+    "art/water/tarn_deep.dds": (
+        "DXT1",
+        lambda rng: surfaces.water(rng, 512, ("0b1d2b", "123a4f", "2b6a7c", "7fb2b0"), "ffd9a0"),
+    ),
+    "art/water/tarn_shallow.dds": (
+        "DXT1",
+        lambda rng: surfaces.water(rng, 256, ("163a3d", "2a6560", "5ba08c", "a9d1b8"), "ffe9c0"),
+    ),
     "art/water/ripple.dds": ("DXT5", lambda rng: surfaces.ripples(rng, 256, "bfe0e0")),
     "art/lamps/lantern.dds": ("DXT5", lambda rng: surfaces.lantern(rng, 128, 256)),
     "art/lamps/glow_warm.dds": ("DXT5", lambda rng: surfaces.glow(256, "ffb45a")),
@@ -80,7 +116,8 @@ def rules() -> dict[str, bytes]:
     for number, (event, _) in enumerate(bank()):
         numbers.setdefault(event, []).append(f"bank0/{number:03}.wav")
     events = {
-        event: {"sounds": files, "volume": 0.8, "fade_from_m": 12, "silent_at_m": 80} for event, files in numbers.items()
+        event: {"sounds": files, "volume": 0.8, "fade_from_m": 12, "silent_at_m": 80}
+        for event, files in numbers.items()
     }
     boats = """# The boats that the yard hires out.
 [otter]
@@ -118,7 +155,11 @@ speed = 2.4
 </scenes>
 """
     playlist = {"quay": ["slow_water", "fog"], "open water": ["reel_night", "lantern_waltz"]}
-    palette = {"otter": dict(sprites.OTTER), "otter_grey": dict(sprites.GREY_OTTER), "lantern": ["ffb45a", "fff3c4"]}
+    palette = {
+        "otter": dict(sprites.OTTER),
+        "otter_grey": dict(sprites.GREY_OTTER),
+        "lantern": ["ffb45a", "fff3c4"],
+    }
     strings = "key,en\nquay,The quay\nopen_water,Open water\nmail,Night mail\n" + "".join(
         f"village.{name},{name.title()}\n" for name in VILLAGES
     )

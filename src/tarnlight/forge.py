@@ -29,7 +29,10 @@ def forge(folder: Path, seed: int = 1, scale: int = 1) -> int:
         for path, (_, _, _, columns, frames) in content.SHEETS.items():
             sheets[path.replace(".png", f"{mark}.png")] = writers.png(sprites.sheet(frames(), columns))
         for path, (size, village) in content.ensign_paths().items():
-            writers.put(data / "ensigns" / path.replace(".tga", f"{mark}.tga"), writers.tga(ensigns.ensign(village, size)))
+            writers.put(
+                data / "ensigns" / path.replace(".tga", f"{mark}.tga"),
+                writers.tga(ensigns.ensign(village, size)),
+            )
     writers.put(data / "art.tlp", writers.tlp(textures))
     writers.put(data / "cast.tlc", writers.tlc(sheets))
     bank = [

@@ -26,8 +26,20 @@ def load_container(path: Path) -> dict[str, bytes]:
             return _tlm(path.read_bytes())
         if path.suffix == ".zip":
             with zipfile.ZipFile(path) as archive:
-                return {f"{path.stem}/{name}": archive.read(name) for name in archive.namelist() if not name.endswith("/")}
-    except (struct.error, zlib.error, zipfile.BadZipFile, UnicodeDecodeError, OSError, IndexError, ValueError) as error:
+                return {
+                    f"{path.stem}/{name}": archive.read(name)
+                    for name in archive.namelist()
+                    if not name.endswith("/")
+                }
+    except (
+        struct.error,
+        zlib.error,
+        zipfile.BadZipFile,
+        UnicodeDecodeError,
+        OSError,
+        IndexError,
+        ValueError,
+    ) as error:
         raise Broken(f"{path.name}: {error}") from error
     raise Broken(f"{path.name}: not a container of this game")
 

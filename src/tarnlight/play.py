@@ -35,7 +35,10 @@ class View(QWidget):
         painter.fillRect(self.rect(), Qt.GlobalColor.black)
         if not self._frame.isNull():
             size = self._frame.size().scaled(self.size(), Qt.AspectRatioMode.KeepAspectRatio)
-            at = self.rect().center() - self._frame.rect().translated(0, 0).center() * size.width() / self._frame.width()
+            at = (
+                self.rect().center()
+                - self._frame.rect().translated(0, 0).center() * size.width() / self._frame.width()
+            )
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
             painter.drawPixmap(at.x(), at.y(), size.width(), size.height(), self._frame)
 

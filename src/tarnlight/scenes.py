@@ -77,7 +77,16 @@ class Stage:
 
     def _quay(self, canvas: Floats, tick: int) -> None:
         self._shore(canvas)
-        self._boat(canvas, 640, 398 + round(3 * math.sin(tick * 0.06)), "art/hulls/hull_otter.dds", "art/sails/sail_heron.dds", 1.0, tick, True)
+        self._boat(
+            canvas,
+            640,
+            398 + round(3 * math.sin(tick * 0.06)),
+            "art/hulls/hull_otter.dds",
+            "art/sails/sail_heron.dds",
+            1.0,
+            tick,
+            True,
+        )
         self._jetty(canvas, tick)
         self._sprite(canvas, "cast/ferryman_idle.png", tick // 8, 250, 316, 3)
         self._sprite(canvas, "cast/otter_walk.png", tick // 4, 330 + (tick * 2) % 170, 404, 3)
@@ -87,8 +96,27 @@ class Stage:
         self._glow(canvas, 206, 284, 250, tick)
 
     def _open_water(self, canvas: Floats, tick: int) -> None:
-        self._boat(canvas, 752, 308 + round(2 * math.sin(tick * 0.05 + 2)), "art/hulls/hull_heron.dds", "art/sails/sail_night.dds", 0.5, tick, False)
-        self._boat(canvas, 400, 412 + round(4 * math.sin(tick * 0.06)), "art/hulls/hull_otter.dds", "art/sails/sail_heron.dds", 1.15, tick, True, True)
+        self._boat(
+            canvas,
+            752,
+            308 + round(2 * math.sin(tick * 0.05 + 2)),
+            "art/hulls/hull_heron.dds",
+            "art/sails/sail_night.dds",
+            0.5,
+            tick,
+            False,
+        )
+        self._boat(
+            canvas,
+            400,
+            412 + round(4 * math.sin(tick * 0.06)),
+            "art/hulls/hull_otter.dds",
+            "art/sails/sail_heron.dds",
+            1.15,
+            tick,
+            True,
+            True,
+        )
         self._sprite(canvas, "cast/otter_dive.png", (tick // 5) % 6, 640 + (tick // 30 * 37) % 120, 448, 3)
         self._gulls(canvas, tick)
 
@@ -101,7 +129,9 @@ class Stage:
         left = HORIZON + 18 + np.maximum(0, (x - 60)) * 0.3 + 7 * np.sin(x * 0.05) + 5 * np.sin(x * 0.013)
         right = HORIZON + 150 - np.maximum(0, x - 800) * 0.2 + 5 * np.sin(x * 0.07)
         y = np.arange(HEIGHT)[:, None]
-        bank = (y > left - 30) & (y < left + 62 - 0.28 * x) | (x > 800) & (y > right - 6 + (WIDTH - x) * 0.35) & (y < right + 70)
+        bank = (y > left - 30) & (y < left + 62 - 0.28 * x) | (x > 800) & (
+            y > right - 6 + (WIDTH - x) * 0.35
+        ) & (y < right + 70)
         tile = rock[y % rock.shape[0], (x * 1)[None] % rock.shape[1]]
         depth = np.clip((y - HORIZON) / 200, 0.35, 0.9)[..., None]
         canvas[bank] = (tile * (depth * 0.85))[bank]
@@ -114,10 +144,17 @@ class Stage:
         depth = (y - top) / (bottom - top)
         u = (x - 200) * (1.3 - 0.5 * depth) + 900
         v = depth**0.8 * 250 + 0 * x
-        deck = wood[(u * wood.shape[0] / 512).astype(int) % wood.shape[0], (v * wood.shape[1] / 512).astype(int) % wood.shape[1]]
+        deck = wood[
+            (u * wood.shape[0] / 512).astype(int) % wood.shape[0],
+            (v * wood.shape[1] / 512).astype(int) % wood.shape[1],
+        ]
         inside = (x < end - 46 + depth * 46)[..., None]
-        canvas[top:bottom, :end] = np.where(inside, deck * (0.62 + 0.35 * depth)[..., None], canvas[top:bottom, :end])
-        canvas[bottom : bottom + 12, :end] = deck[-1:, :] * np.linspace(0.5, 0.3, 12, dtype=np.float32)[:, None, None]
+        canvas[top:bottom, :end] = np.where(
+            inside, deck * (0.62 + 0.35 * depth)[..., None], canvas[top:bottom, :end]
+        )
+        canvas[bottom : bottom + 12, :end] = (
+            deck[-1:, :] * np.linspace(0.5, 0.3, 12, dtype=np.float32)[:, None, None]
+        )
         for post in (40, 190, 340, 500):
             shade = np.clip(1 - np.abs(np.linspace(-1, 1, 22, dtype=np.float32)), 0.15, 1)[None, :, None]
             part = wood[np.arange(90)[:, None] % wood.shape[0], np.arange(22) % wood.shape[1]]
@@ -130,27 +167,52 @@ class Stage:
         canvas[150:420, mast : mast + 6] = np.float32([0.28, 0.20, 0.13])
         self._ensign(canvas, "ensigns/large/aldvik.tga", mast + 6, 154, 132, 88, tick)
 
-    def _ensign(self, canvas: Floats, path: str, left: int, top: int, width: int, height: int, tick: int) -> None:
+    def _ensign(
+        self, canvas: Floats, path: str, left: int, top: int, width: int, height: int, tick: int
+    ) -> None:
         flag = _resized(self.world.picture(path), width, height)
         x = np.arange(width)
         lift = (np.sin(x * 0.06 - tick * 0.16) * x / width * 9).astype(int)
         light = 1 + 0.16 * np.cos(x * 0.06 - tick * 0.16) * x / width
         waved = np.zeros((height + 20, width, 4), np.float32)
         rows = np.arange(height)[:, None] + 10 + lift[None]
-        waved[rows, x[None]] = flag * np.stack([light, light, light, np.ones(width)], -1).astype(np.float32)[None]
+        waved[rows, x[None]] = (
+            flag * np.stack([light, light, light, np.ones(width)], -1).astype(np.float32)[None]
+        )
         _lay(canvas, waved, left, top - 10)
 
-    def _boat(self, canvas: Floats, cx: int, waterline: int, hull: str, sail: str, scale: float, tick: int, lamp: bool, crew: bool = False) -> None:
+    def _boat(
+        self,
+        canvas: Floats,
+        cx: int,
+        waterline: int,
+        hull: str,
+        sail: str,
+        scale: float,
+        tick: int,
+        lamp: bool,
+        crew: bool = False,
+    ) -> None:
         length, depth = int(330 * scale), int(74 * scale)
         x = np.linspace(-1, 1, length, dtype=np.float32)
         sheer = depth * (0.42 * x**2 + 0.10 * x)
         keel = depth * (1 - 0.55 * np.abs(x) ** 3.5)
         y = np.arange(-depth, depth * 2, dtype=np.float32)[:, None]
         v = (y + sheer[None]) / (keel + sheer)[None]
-        fade = np.clip(np.minimum(v, 1 - v) * depth * 0.9, 0, 1) * np.clip((1 - np.abs(x)) * length * 0.2, 0, 1)[None]
+        fade = (
+            np.clip(np.minimum(v, 1 - v) * depth * 0.9, 0, 1)
+            * np.clip((1 - np.abs(x)) * length * 0.2, 0, 1)[None]
+        )
         wood = self.world.picture(hull, 0 if scale > 0.7 else 1)
-        picked = wood[np.clip(v * wood.shape[0] * 0.72, 0, wood.shape[0] - 1).astype(int), (np.arange(length) * wood.shape[1] // int(220 * max(scale, 0.3)))[None] % wood.shape[1]]
-        colour = picked[..., :3].astype(np.float32) / 255 * (1.02 - 0.62 * np.clip(v, 0, 1) ** 1.5 - 0.18 * np.abs(x)[None])[..., None]
+        picked = wood[
+            np.clip(v * wood.shape[0] * 0.72, 0, wood.shape[0] - 1).astype(int),
+            (np.arange(length) * wood.shape[1] // int(220 * max(scale, 0.3)))[None] % wood.shape[1],
+        ]
+        colour = (
+            picked[..., :3].astype(np.float32)
+            / 255
+            * (1.02 - 0.62 * np.clip(v, 0, 1) ** 1.5 - 0.18 * np.abs(x)[None])[..., None]
+        )
         rail = ((v > 0) & (v < 0.09))[..., None]
         colour = np.where(rail, np.float32([0.44, 0.31, 0.19]), colour)
         part = np.concatenate([colour, fade[..., None]], -1)
@@ -161,12 +223,22 @@ class Stage:
         top, left = waterline + int(26 * scale), cx - length // 2
         rows = min(int(34 * scale), HEIGHT - top)
         band = canvas[top : top + rows, max(left, 0) : left + length]
-        dark = np.linspace(0.55, 0.0, rows, dtype=np.float32)[:, None] * np.clip(1.15 - x**2, 0, 1)[None, -band.shape[1] :]
+        dark = (
+            np.linspace(0.55, 0.0, rows, dtype=np.float32)[:, None]
+            * np.clip(1.15 - x**2, 0, 1)[None, -band.shape[1] :]
+        )
         canvas[top : top + rows, max(left, 0) : left + length] = band * (1 - dark[..., None])
         if lamp:
             side = int(26 * scale)
-            _lay(canvas, _resized(self.world.picture("art/lamps/lantern.dds"), side, side * 2), cx + int(112 * scale), waterline - int(112 * scale))
-            self._glow(canvas, cx + int(125 * scale), waterline - int(84 * scale), int(190 * scale), tick + 11)
+            _lay(
+                canvas,
+                _resized(self.world.picture("art/lamps/lantern.dds"), side, side * 2),
+                cx + int(112 * scale),
+                waterline - int(112 * scale),
+            )
+            self._glow(
+                canvas, cx + int(125 * scale), waterline - int(84 * scale), int(190 * scale), tick + 11
+            )
 
     def _sail(self, canvas: Floats, path: str, cx: int, foot: int, scale: float, tick: int) -> None:
         width, height = int(190 * scale), int(230 * scale)
@@ -182,9 +254,17 @@ class Stage:
         lift = y + 0.10 * u * (1 - y)
         inside = (u <= 1) & (lift - 0.10 * u * 0.4 >= 0.02 * u)
         row = np.clip((y - 0.05 * np.sin(u * np.pi)) * 0.96 + 0.02, 0, 0.999)
-        picked = cloth[(row * cloth.shape[0]).astype(int), np.clip(u * cloth.shape[1], 0, cloth.shape[1] - 1).astype(int)]
+        picked = cloth[
+            (row * cloth.shape[0]).astype(int), np.clip(u * cloth.shape[1], 0, cloth.shape[1] - 1).astype(int)
+        ]
         light = 0.62 + 0.4 * np.sin(np.clip(u, 0, 1) * np.pi * 0.8 + 0.4)
-        part = np.concatenate([picked[..., :3].astype(np.float32) / 255 * light[..., None], (inside * picked[..., 3] / 255)[..., None]], -1)
+        part = np.concatenate(
+            [
+                picked[..., :3].astype(np.float32) / 255 * light[..., None],
+                (inside * picked[..., 3] / 255)[..., None],
+            ],
+            -1,
+        )
         _lay(canvas, np.asarray(part, np.float32), mast + 3, top)
 
     def _sprite(self, canvas: Floats, path: str, frame: int, left: int, top: int, zoom: int) -> None:
@@ -200,7 +280,14 @@ class Stage:
     def _gulls(self, canvas: Floats, tick: int) -> None:
         for number, (height, speed) in enumerate(((74, 2.1), (112, 1.6), (54, 2.6))):
             at = int((tick * speed + number * 330) % (WIDTH + 80)) - 60
-            self._sprite(canvas, "cast/gull_fly.png", tick // 4 + number * 2, at, height + round(9 * math.sin(tick * 0.05 + number)), 2)
+            self._sprite(
+                canvas,
+                "cast/gull_fly.png",
+                tick // 4 + number * 2,
+                at,
+                height + round(9 * math.sin(tick * 0.05 + number)),
+                2,
+            )
 
     def _glow(self, canvas: Floats, cx: int, cy: int, size: int, tick: int) -> None:
         flicker = 0.8 + 0.07 * math.sin(tick * 0.31) + 0.05 * math.sin(tick * 0.83)
@@ -214,7 +301,10 @@ def still(world: World, scene: str, tick: int) -> Image.Image:
 
 
 def _resized(pixels: Pixels, width: int, height: int) -> Floats:
-    return np.asarray(Image.fromarray(pixels).resize((width, height), Image.Resampling.BILINEAR), np.float32) / 255
+    return (
+        np.asarray(Image.fromarray(pixels).resize((width, height), Image.Resampling.BILINEAR), np.float32)
+        / 255
+    )
 
 
 def _stretched(pixels: Pixels, width: int, height: int) -> Pixels:
@@ -229,4 +319,6 @@ def _lay(canvas: Floats, part: Floats, left: int, top: int, add: bool = False) -
     piece = part[y0 - top : y1 - top, x0 - left : x1 - left]
     alpha = piece[..., 3:]
     under = canvas[y0:y1, x0:x1]
-    canvas[y0:y1, x0:x1] = under + piece[..., :3] * alpha if add else under * (1 - alpha) + piece[..., :3] * alpha
+    canvas[y0:y1, x0:x1] = (
+        under + piece[..., :3] * alpha if add else under * (1 - alpha) + piece[..., :3] * alpha
+    )

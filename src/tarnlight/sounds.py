@@ -20,7 +20,9 @@ def event_sound(event: str, variation: int, seed: int) -> Wave:
     """One variation of an event's sound, 48 kHz mono."""
     rng = np.random.default_rng([seed, *event.encode(), variation])
     wave = _MAKERS[event](rng)
-    level = {"bell_far": 0.25, "creak": 0.3, "rope": 0.22, "step_plank": 0.4, "lamp_lit": 0.35}.get(event, 0.6)
+    level = {"bell_far": 0.25, "creak": 0.3, "rope": 0.22, "step_plank": 0.4, "lamp_lit": 0.35}.get(
+        event, 0.6
+    )
     fade = min(len(wave) // 8, 480)
     wave[-fade:] *= np.linspace(1, 0, fade)
     return np.asarray(wave / max(np.abs(wave).max(), 1e-9) * level * rng.uniform(0.9, 1.0))
@@ -33,7 +35,9 @@ def _time(length_s: float) -> Wave:
 def _shaped(rng: np.random.Generator, frames: int, low: float, high: float) -> Wave:
     spectrum = np.fft.rfft(rng.standard_normal(frames))
     hertz = np.fft.rfftfreq(frames, 1 / RATE)
-    spectrum *= np.exp(-(((np.log2(np.maximum(hertz, 1)) - np.log2((low * high) ** 0.5)) / (np.log2(high / low) / 2)) ** 2))
+    spectrum *= np.exp(
+        -(((np.log2(np.maximum(hertz, 1)) - np.log2((low * high) ** 0.5)) / (np.log2(high / low) / 2)) ** 2)
+    )
     wave = np.fft.irfft(spectrum, frames)
     return np.asarray(wave / np.abs(wave).max())
 
@@ -41,13 +45,28 @@ def _shaped(rng: np.random.Generator, frames: int, low: float, high: float) -> W
 def _bell(rng: np.random.Generator, base: float, length_s: float, soft: float) -> Wave:
     t = _time(length_s)
     wave = np.zeros_like(t)
-    for ratio, strength, decay in ((0.5, 0.5, 0.9), (1, 1, 1.3), (1.19, 0.6, 1.9), (1.5, 0.4, 2.3), (2, 0.7, 2.6), (2.52, 0.3, 4), (3.01, 0.3, 5), (4.2, 0.2, 8)):
-        wave += strength * np.exp(-t * decay * (1 + soft)) * np.sin(2 * np.pi * base * ratio * t + rng.uniform(0, 6))
+    for ratio, strength, decay in (
+        (0.5, 0.5, 0.9),
+        (1, 1, 1.3),
+        (1.19, 0.6, 1.9),
+        (1.5, 0.4, 2.3),
+        (2, 0.7, 2.6),
+        (2.52, 0.3, 4),
+        (3.01, 0.3, 5),
+        (4.2, 0.2, 8),
+    ):
+        wave += (
+            strength
+            * np.exp(-t * decay * (1 + soft))
+            * np.sin(2 * np.pi * base * ratio * t + rng.uniform(0, 6))
+        )
     strike = _shaped(rng, len(t), 1500, 6000) * np.exp(-t * 90)
     return np.asarray(wave * np.minimum(t * 900, 1) + strike * 0.8 * (1 - soft))
 
 
-def _burst(rng: np.random.Generator, length_s: float, low: float, high: float, attack: float, decay: float) -> Wave:
+def _burst(
+    rng: np.random.Generator, length_s: float, low: float, high: float, attack: float, decay: float
+) -> Wave:
     t = _time(length_s)
     return _shaped(rng, len(t), low, high) * np.minimum(t / attack, 1) * np.exp(-t * decay)
 
@@ -69,7 +88,12 @@ def _creak(rng: np.random.Generator) -> Wave:
     t = _time(rng.uniform(0.6, 1.1))
     ticks = (np.sin(2 * np.pi * np.cumsum(18 + 26 * np.sin(t * 3) ** 2) / RATE) > 0.93).astype(float)
     body = _shaped(rng, len(t), 250, 1400)
-    return np.asarray(np.convolve(np.diff(ticks, prepend=0), np.exp(-np.arange(900) / 160) * np.sin(np.arange(900) * 0.07), "same") + 0.1 * body * ticks)
+    return np.asarray(
+        np.convolve(
+            np.diff(ticks, prepend=0), np.exp(-np.arange(900) / 160) * np.sin(np.arange(900) * 0.07), "same"
+        )
+        + 0.1 * body * ticks
+    )
 
 
 def _lamp(rng: np.random.Generator) -> Wave:
@@ -81,15 +105,27 @@ def _lamp(rng: np.random.Generator) -> Wave:
 _MAKERS = {
     "bell_near": lambda rng: _bell(rng, 523 * rng.uniform(0.995, 1.005), 2.4, 0.0),
     "bell_far": lambda rng: _bell(rng, 392 * rng.uniform(0.995, 1.005), 2.0, 0.6),
-    "oar_wet": lambda rng: _burst(rng, 0.7, 200, 1800, 0.05, 7) + 0.6 * np.roll(_burst(rng, 0.7, 700, 4000, 0.02, 12), 9000),
-    "gull": lambda rng: _cry(rng, [(1300 * rng.uniform(0.9, 1.1), 1000, 0.22)] * int(rng.integers(2, 5)), 0.5),
-    "otter": lambda rng: _cry(rng, [(2100 * rng.uniform(0.9, 1.1), 2700, 0.09)] * int(rng.integers(2, 4)), 0.15),
+    "oar_wet": lambda rng: (
+        _burst(rng, 0.7, 200, 1800, 0.05, 7) + 0.6 * np.roll(_burst(rng, 0.7, 700, 4000, 0.02, 12), 9000)
+    ),
+    "gull": lambda rng: _cry(
+        rng, [(1300 * rng.uniform(0.9, 1.1), 1000, 0.22)] * int(rng.integers(2, 5)), 0.5
+    ),
+    "otter": lambda rng: _cry(
+        rng, [(2100 * rng.uniform(0.9, 1.1), 2700, 0.09)] * int(rng.integers(2, 4)), 0.15
+    ),
     "horn": lambda rng: _cry(rng, [(98, 96, 1.6)], 0.1) + 0.7 * _cry(rng, [(147, 146, 1.6)], 0.1),
     "creak": _creak,
-    "splash": lambda rng: _burst(rng, 0.9, 300, 5000, 0.01, 6) + 0.5 * np.roll(_burst(rng, 0.9, 100, 600, 0.02, 9), 3000),
-    "step_plank": lambda rng: _burst(rng, 0.28, 90, 420, 0.003, 28) + 0.3 * _burst(rng, 0.28, 900, 3000, 0.002, 60),
+    "splash": lambda rng: (
+        _burst(rng, 0.9, 300, 5000, 0.01, 6) + 0.5 * np.roll(_burst(rng, 0.9, 100, 600, 0.02, 9), 3000)
+    ),
+    "step_plank": lambda rng: (
+        _burst(rng, 0.28, 90, 420, 0.003, 28) + 0.3 * _burst(rng, 0.28, 900, 3000, 0.002, 60)
+    ),
     "lamp_lit": _lamp,
-    "rope": lambda rng: _burst(rng, 0.5, 500, 2600, 0.15, 5) * (1 + 0.6 * np.sin(2 * np.pi * 23 * _time(0.5))),
+    "rope": lambda rng: (
+        _burst(rng, 0.5, 500, 2600, 0.15, 5) * (1 + 0.6 * np.sin(2 * np.pi * 23 * _time(0.5)))
+    ),
     "heron": lambda rng: _cry(rng, [(330 * rng.uniform(0.95, 1.05), 270, 0.3)], 0.9),
 }
 
@@ -128,7 +164,15 @@ def tune(name: str, seed: int) -> tuple[Wave, int, int]:
                     lead_at = chord + 2 * int(rng.integers(0, 3))
                 count = beats * (2 if colour == "bright" else 1)
                 length_s = 60 / tempo * beats / count * rng.choice([0.9, 1.3])
-                _note(out, start + part * bar // count, _pitch(root + 12, lead_at), length_s, 0.17, colour, 0.42 + 0.16 * rng.random())
+                _note(
+                    out,
+                    start + part * bar // count,
+                    _pitch(root + 12, lead_at),
+                    length_s,
+                    0.17,
+                    colour,
+                    0.42 + 0.16 * rng.random(),
+                )
     out[: len(out) - frames] += out[frames:]
     wave = out[:frames]
     return np.asarray(wave / np.abs(wave).max() * 0.7), 0, frames
@@ -148,7 +192,14 @@ def _note(out: Wave, at: int, hertz: float, length_s: float, level: float, voice
         shake = 1 + 0.004 * np.sin(2 * np.pi * 5 * t)
         wave = np.sin(2 * np.pi * hertz * np.cumsum(shake) / MUSIC_RATE) * np.exp(-t * 0.9)
     else:
-        wave = sum(np.sin(2 * np.pi * hertz * k * t * (1 + d)) / k for k in (1, 2, 3, 4) for d in (-0.0015, 0.0015)) * 0.5
+        wave = (
+            sum(
+                np.sin(2 * np.pi * hertz * k * t * (1 + d)) / k
+                for k in (1, 2, 3, 4)
+                for d in (-0.0015, 0.0015)
+            )
+            * 0.5
+        )
     envelope = np.minimum(t / 0.012, 1) * np.clip((length_s + 0.3 - t) / 0.3, 0, 1)
     whole = np.asarray(wave * envelope * level)[: max(len(out) - at, 0)]
     out[at : at + len(whole), 0] += whole * np.cos(pan * np.pi / 2)

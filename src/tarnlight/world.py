@@ -66,7 +66,9 @@ class World:
 
     def strays(self) -> list[str]:
         """Files in mods that no asset of the game is named like."""
-        return [f"{name}: {path}" for name, files in self.mods for path in files if path not in self.originals]
+        return [
+            f"{name}: {path}" for name, files in self.mods for path in files if path not in self.originals
+        ]
 
     @cached_property
     def palette(self) -> dict[str, object]:
@@ -120,7 +122,18 @@ class World:
             if file.is_file() and file.suffix in (".tlp", ".tlc", ".tls", ".tlm", ".zip"):
                 files |= loaders.load_container(file)
         for file in sorted(folder.rglob("*")):
-            if file.is_file() and file.suffix in (".dds", ".tga", ".png", ".wav", ".ogg", ".loop", ".toml", ".json", ".xml", ".csv"):
+            if file.is_file() and file.suffix in (
+                ".dds",
+                ".tga",
+                ".png",
+                ".wav",
+                ".ogg",
+                ".loop",
+                ".toml",
+                ".json",
+                ".xml",
+                ".csv",
+            ):
                 inner = file.relative_to(folder).as_posix()
                 if inner != "mod.toml":
                     files[inner] = file.read_bytes()
@@ -140,7 +153,9 @@ class World:
             part = data[at : at + _blocks(wide, high) * size]
             if len(part) < _blocks(wide, high) * size:
                 raise Broken("too few bytes")
-            head = struct.pack("<4s7I44x", b"DDS ", 124, 0x1007, (high + 3) // 4 * 4, (wide + 3) // 4 * 4, 0, 0, 0)
+            head = struct.pack(
+                "<4s7I44x", b"DDS ", 124, 0x1007, (high + 3) // 4 * 4, (wide + 3) // 4 * 4, 0, 0, 0
+            )
             head += struct.pack("<2I4s5I5I", 32, 4, fmt.encode(), 0, 0, 0, 0, 0, 0x1000, 0, 0, 0, 0)
             return np.asarray(Image.open(io.BytesIO(head + part)).convert("RGBA"))[:high, :wide]
         if path.endswith(".tga"):
@@ -156,7 +171,13 @@ class World:
         try:
             fault, effect = self._judge(path, data, self.originals[path])
         except (Broken, OSError, ValueError, SyntaxError, struct.error) as error:
-            return Verdict(path, winner, "refused", str(error), "shows the missing pattern" if _is_picture(path) else "stays silent")
+            return Verdict(
+                path,
+                winner,
+                "refused",
+                str(error),
+                "shows the missing pattern" if _is_picture(path) else "stays silent",
+            )
         return Verdict(path, winner, "garbled" if fault else "accepted", fault, effect)
 
     def _judge(self, path: str, data: bytes, original: bytes) -> tuple[str, str]:

@@ -33,9 +33,16 @@ def _levels(image: Image.Image, count: int) -> list[Image.Image]:
     out = [image]
     for level in range(1, count):
         size = max(image.width >> level, 1), max(image.height >> level, 1)
-        bands = [np.asarray(Image.fromarray(light[..., band]).resize(size, Image.Resampling.BOX)) for band in range(4)]
+        bands = [
+            np.asarray(Image.fromarray(light[..., band]).resize(size, Image.Resampling.BOX))
+            for band in range(4)
+        ]
         light = np.stack(bands, -1)
-        out.append(Image.fromarray((light ** np.float32([1 / 2.2, 1 / 2.2, 1 / 2.2, 1]) * 255 + 0.5).astype(np.uint8)))
+        out.append(
+            Image.fromarray(
+                (light ** np.float32([1 / 2.2, 1 / 2.2, 1 / 2.2, 1]) * 255 + 0.5).astype(np.uint8)
+            )
+        )
     return out
 
 
@@ -64,7 +71,16 @@ def wav(wave: npt.NDArray[np.float64], rate: int) -> bytes:
     """PCM 16, mono."""
     frames = (np.clip(wave, -1, 1) * 32767).astype("<i2").tobytes()
     fmt = struct.pack("<HHIIHH", 1, 1, rate, rate * 2, 2, 16)
-    return b"RIFF" + struct.pack("<I", 36 + len(frames)) + b"WAVEfmt " + struct.pack("<I", 16) + fmt + b"data" + struct.pack("<I", len(frames)) + frames
+    return (
+        b"RIFF"
+        + struct.pack("<I", 36 + len(frames))
+        + b"WAVEfmt "
+        + struct.pack("<I", 16)
+        + fmt
+        + b"data"
+        + struct.pack("<I", len(frames))
+        + frames
+    )
 
 
 def ogg(wave: npt.NDArray[np.float64], rate: int, serial: int) -> bytes:
@@ -107,7 +123,9 @@ def tlp(entries: dict[str, bytes]) -> bytes:
     for path, data in entries.items():
         body += bytes(-(start + len(body)) % 16)
         packed = zlib.compress(data, 9)
-        index += struct.pack("<48sIIII", path.encode(), start + len(body), len(packed), len(data), zlib.crc32(path.encode()))
+        index += struct.pack(
+            "<48sIIII", path.encode(), start + len(body), len(packed), len(data), zlib.crc32(path.encode())
+        )
         body += packed
     return struct.pack("<4sHHII", b"TLP2", 2, 0x11, len(entries), 16) + index + body
 

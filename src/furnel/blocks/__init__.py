@@ -28,7 +28,9 @@ def decode(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixel
     """
     pixel_format = _block_format(fmt)
     if width < 1 or height < 1:
-        raise FurnelError("Decoding a texture level", where=f"{width}×{height}", why="a level has at least one pixel")
+        raise FurnelError(
+            "Decoding a texture level", where=f"{width}×{height}", why="a level has at least one pixel"
+        )
     needed = pixel_format.level_bytes(width, height)
     if len(data) < needed:
         raise FurnelError(
@@ -40,7 +42,7 @@ def decode(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixel
     from furnel.blocks import bc1, bc4
 
     blocks = np.frombuffer(data, np.uint8, needed).reshape(-1, pixel_format.size_bytes)
-    blocks = np.ascontiguousarray(blocks) if blocks.flags.writeable else blocks.copy()
+    blocks = np.require(blocks, requirements=["C", "W"])
     out = np.empty((height, width, 4), np.uint8)
     rows = -(-height // 4)
     if fmt == "BC1":
@@ -59,7 +61,11 @@ def encode(pixels: Pixels, fmt: str, quality: Quality = "good") -> bytes:
     """
     pixel_format = _block_format(fmt)
     if quality not in QUALITIES:
-        raise FurnelError("Encoding a texture level", why=f"there is no quality {quality!r}", remedy="Use fast, good or best")
+        raise FurnelError(
+            "Encoding a texture level",
+            why=f"there is no quality {quality!r}",
+            remedy="Use fast, good or best",
+        )
     if pixels.ndim != 3 or pixels.shape[2] != 4 or pixels.dtype != np.uint8 or 0 in pixels.shape:
         raise FurnelError(
             "Encoding a texture level",
@@ -68,16 +74,20 @@ def encode(pixels: Pixels, fmt: str, quality: Quality = "good") -> bytes:
         )
     from furnel.blocks import bc1, bc4
 
-    pixels = np.ascontiguousarray(pixels)
+    pixels = np.require(pixels, requirements=["C", "W"])
     height, width = pixels.shape[:2]
     rows, across = -(-height // 4), -(-width // 4)
     blocks = np.empty((rows * across, pixel_format.size_bytes), np.uint8)
     rounds, sweeps = _COLOUR_EFFORT[quality]
     reach = _ALPHA_REACH[quality]
     if fmt == "BC1":
-        over_rows(lambda first, end: bc1.encode_rows(pixels, blocks, first, end, 0, rounds, sweeps, False), rows)
+        over_rows(
+            lambda first, end: bc1.encode_rows(pixels, blocks, first, end, 0, rounds, sweeps, False), rows
+        )
     else:
-        over_rows(lambda first, end: bc1.encode_rows(pixels, blocks, first, end, 8, rounds, sweeps, True), rows)
+        over_rows(
+            lambda first, end: bc1.encode_rows(pixels, blocks, first, end, 8, rounds, sweeps, True), rows
+        )
         over_rows(lambda first, end: bc4.encode_rows(pixels, blocks, first, end, 0, 3, reach), rows)
     return blocks.tobytes()
 
@@ -91,5 +101,7 @@ def _block_format(fmt: str) -> PixelFormat:
     found = FORMATS.get(fmt)
     if found is None or not found.compressed:
         known = ", ".join(name for name, entry in FORMATS.items() if entry.compressed)
-        raise FurnelError("Block compression", why=f"there is no block format {fmt!r}", remedy=f"Known ones: {known}")
+        raise FurnelError(
+            "Block compression", why=f"there is no block format {fmt!r}", remedy=f"Known ones: {known}"
+        )
     return found

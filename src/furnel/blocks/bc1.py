@@ -12,7 +12,7 @@ import numpy.typing as npt
 
 from furnel.kernels import kernel
 
-_PATIENCE = 8  # sweeps over the neighbours before an encoder settles
+_PATIENCE = 8  # with at least as many sweeps, the three-colour mode is tried as well
 
 
 def _tables() -> tuple[npt.NDArray[np.uint8], ...]:
@@ -33,7 +33,7 @@ _ENDS5, _ENDS6, _THIRD5, _THIRD6, _HALF5, _HALF6 = _tables()
 
 
 @kernel("void(uint8[:, ::1], uint8[:, :, ::1], int64, int64, int64, boolean)")
-def decode_rows(blocks, out, first, end, offset, four_only):  # type: ignore[no-untyped-def]
+def decode_rows(blocks, out, first, end, offset, four_only):
     """Decode block rows `first`..`end` of `blocks` (count, block bytes) into `out` (height, width, 4)."""
     height, width = out.shape[0], out.shape[1]
     across = (width + 3) // 4
@@ -45,12 +45,30 @@ def decode_rows(blocks, out, first, end, offset, four_only):  # type: ignore[no-
             c1 = np.int64(data[offset + 2]) | np.int64(data[offset + 3]) << 8
             r0, g0, b0 = c0 >> 11, (c0 >> 5) & 63, c0 & 31
             r1, g1, b1 = c1 >> 11, (c1 >> 5) & 63, c1 & 31
-            palette[0, 0], palette[0, 1], palette[0, 2], palette[0, 3] = _ENDS5[r0], _ENDS6[g0], _ENDS5[b0], 255
-            palette[1, 0], palette[1, 1], palette[1, 2], palette[1, 3] = _ENDS5[r1], _ENDS6[g1], _ENDS5[b1], 255
+            palette[0, 0], palette[0, 1], palette[0, 2], palette[0, 3] = (
+                _ENDS5[r0],
+                _ENDS6[g0],
+                _ENDS5[b0],
+                255,
+            )
+            palette[1, 0], palette[1, 1], palette[1, 2], palette[1, 3] = (
+                _ENDS5[r1],
+                _ENDS6[g1],
+                _ENDS5[b1],
+                255,
+            )
             palette[2, 3] = 255
             if four_only or c0 > c1:
-                palette[2, 0], palette[2, 1], palette[2, 2] = _THIRD5[r0, r1], _THIRD6[g0, g1], _THIRD5[b0, b1]
-                palette[3, 0], palette[3, 1], palette[3, 2] = _THIRD5[r1, r0], _THIRD6[g1, g0], _THIRD5[b1, b0]
+                palette[2, 0], palette[2, 1], palette[2, 2] = (
+                    _THIRD5[r0, r1],
+                    _THIRD6[g0, g1],
+                    _THIRD5[b0, b1],
+                )
+                palette[3, 0], palette[3, 1], palette[3, 2] = (
+                    _THIRD5[r1, r0],
+                    _THIRD6[g1, g0],
+                    _THIRD5[b1, b0],
+                )
                 palette[3, 3] = 255
             else:
                 palette[2, 0], palette[2, 1], palette[2, 2] = _HALF5[r0, r1], _HALF6[g0, g1], _HALF5[b0, b1]
@@ -66,7 +84,7 @@ def decode_rows(blocks, out, first, end, offset, four_only):  # type: ignore[no-
 
 
 @kernel()
-def _assign(px, weight, ends, four, index):  # type: ignore[no-untyped-def]
+def _assign(px, weight, ends, four, index):
     """Nearest palette entry of every pixel, into `index`; the weighted squared error of the whole block."""
     r0, g0, b0, r1, g1, b1 = ends[0], ends[1], ends[2], ends[3], ends[4], ends[5]
     ar, ag, ab = np.float32(_ENDS5[r0]), np.float32(_ENDS6[g0]), np.float32(_ENDS5[b0])
@@ -94,7 +112,7 @@ def _assign(px, weight, ends, four, index):  # type: ignore[no-untyped-def]
 
 
 @kernel()
-def _quantise(value, ends):  # type: ignore[no-untyped-def]
+def _quantise(value, ends):
     """Six float channel values (0..255) to the nearest 5:6:5 end points."""
     for c in range(6):
         top = 63.0 if c % 3 == 1 else 31.0
@@ -102,7 +120,7 @@ def _quantise(value, ends):  # type: ignore[no-untyped-def]
 
 
 @kernel()
-def _axis_ends(px, weight, value):  # type: ignore[no-untyped-def]
+def _axis_ends(px, weight, value):
     """The block's extremes along its principal colour axis, into `value`; False when it has but one colour."""
     total = np.float32(0.0)
     mr = mg = mb = np.float32(0.0)
@@ -153,7 +171,7 @@ def _axis_ends(px, weight, value):  # type: ignore[no-untyped-def]
 
 
 @kernel()
-def _solve(px, weight, index, four, value):  # type: ignore[no-untyped-def]
+def _solve(px, weight, index, four, value):
     """Least-squares end points for the indices given, into `value`; False when they leave one undetermined."""
     aa = ab = bb = np.float32(0.0)
     a0 = a1 = a2 = b0 = b1 = b2 = np.float32(0.0)
@@ -181,13 +199,21 @@ def _solve(px, weight, index, four, value):  # type: ignore[no-untyped-def]
     if abs(det) < np.float32(1e-4):
         return False
     inv = np.float32(1.0) / det
-    value[0], value[1], value[2] = (a0 * bb - b0 * ab) * inv, (a1 * bb - b1 * ab) * inv, (a2 * bb - b2 * ab) * inv
-    value[3], value[4], value[5] = (b0 * aa - a0 * ab) * inv, (b1 * aa - a1 * ab) * inv, (b2 * aa - a2 * ab) * inv
+    value[0], value[1], value[2] = (
+        (a0 * bb - b0 * ab) * inv,
+        (a1 * bb - b1 * ab) * inv,
+        (a2 * bb - b2 * ab) * inv,
+    )
+    value[3], value[4], value[5] = (
+        (b0 * aa - a0 * ab) * inv,
+        (b1 * aa - a1 * ab) * inv,
+        (b2 * aa - a2 * ab) * inv,
+    )
     return True
 
 
 @kernel()
-def _solid(value, four, ends):  # type: ignore[no-untyped-def]
+def _solid(value, four, ends):
     """The end points whose third (or half) point comes nearest to one colour, channel by channel."""
     for c in range(3):
         top = 64 if c == 1 else 32
@@ -206,7 +232,7 @@ def _solid(value, four, ends):  # type: ignore[no-untyped-def]
 
 
 @kernel()
-def _fit(px, weight, four, rounds, sweeps, ends, index, work):  # type: ignore[no-untyped-def]
+def _fit(px, weight, four, rounds, sweeps, ends, index, work):
     """Find end points and indices for one block; returns the squared error. `work` is scratch space."""
     value, trial, trial_index = work
     if not _axis_ends(px, weight, value):
@@ -250,7 +276,7 @@ def _fit(px, weight, four, rounds, sweeps, ends, index, work):  # type: ignore[n
 
 
 @kernel()
-def _pack(out, offset, ends, index, four, clear, four_only):  # type: ignore[no-untyped-def]
+def _pack(out, offset, ends, index, four, clear, four_only):
     """Write the block; the order of the end points tells the mode, so indices may have to be mirrored."""
     c0 = ends[0] << 11 | ends[1] << 5 | ends[2]
     c1 = ends[3] << 11 | ends[4] << 5 | ends[5]
@@ -277,7 +303,7 @@ def _pack(out, offset, ends, index, four, clear, four_only):  # type: ignore[no-
 
 
 @kernel("void(uint8[:, :, ::1], uint8[:, ::1], int64, int64, int64, int64, int64, boolean)")
-def encode_rows(pixels, blocks, first, end, offset, rounds, sweeps, four_only):  # type: ignore[no-untyped-def]
+def encode_rows(pixels, blocks, first, end, offset, rounds, sweeps, four_only):
     """Encode block rows `first`..`end` of `pixels` (height, width, 4) into `blocks` (count, block bytes).
 
     With `four_only` (BC3) alpha is stored elsewhere; else pixels with alpha below 128 become clear.
@@ -306,9 +332,9 @@ def encode_rows(pixels, blocks, first, end, offset, rounds, sweeps, four_only): 
                         weight[i] = 0.0 if clear[i] else 1.0
             four = not any_clear
             error = _fit(px, weight, four, rounds, sweeps, ends, index, work)
-            if four and not four_only and sweeps >= _PATIENCE and error > 0:
-                if _fit(px, weight, False, rounds, sweeps, other_ends, other_index, work) < error:
-                    four = False
-                    ends[:] = other_ends
-                    index[:] = other_index
+            three_too = four and not four_only and sweeps >= _PATIENCE and error > 0
+            if three_too and _fit(px, weight, False, rounds, sweeps, other_ends, other_index, work) < error:
+                four = False
+                ends[:] = other_ends
+                index[:] = other_index
             _pack(blocks[row * across + column], offset, ends, index, four, clear, four_only)

@@ -10,7 +10,7 @@ from furnel.kernels import kernel
 
 
 @kernel()
-def _palette(a, b, palette):  # type: ignore[no-untyped-def]
+def _palette(a, b, palette):
     palette[0], palette[1] = a, b
     if a > b:
         for k in range(1, 7):
@@ -22,7 +22,7 @@ def _palette(a, b, palette):  # type: ignore[no-untyped-def]
 
 
 @kernel("void(uint8[:, ::1], uint8[:, :, ::1], int64, int64, int64, int64)")
-def decode_rows(blocks, out, first, end, offset, channel):  # type: ignore[no-untyped-def]
+def decode_rows(blocks, out, first, end, offset, channel):
     """Decode block rows `first`..`end` of `blocks` (count, block bytes) into one channel of `out`."""
     height, width = out.shape[0], out.shape[1]
     across = (width + 3) // 4
@@ -40,7 +40,7 @@ def decode_rows(blocks, out, first, end, offset, channel):  # type: ignore[no-un
 
 
 @kernel()
-def _cost(values, a, b, palette, stop):  # type: ignore[no-untyped-def]
+def _cost(values, a, b, palette, stop):
     """The squared error of a block with these end points; gives up once it is past `stop`."""
     _palette(a, b, palette)
     total = 0
@@ -56,7 +56,7 @@ def _cost(values, a, b, palette, stop):  # type: ignore[no-untyped-def]
 
 
 @kernel()
-def _search(values, reach, palette):  # type: ignore[no-untyped-def]
+def _search(values, reach, palette):
     """The best end points near the block's extremes, in the eight-value and the six-value mode."""
     low, high = values.min(), values.max()
     if low == high:
@@ -86,7 +86,7 @@ def _search(values, reach, palette):  # type: ignore[no-untyped-def]
 
 
 @kernel("void(uint8[:, :, ::1], uint8[:, ::1], int64, int64, int64, int64, int64)")
-def encode_rows(pixels, blocks, first, end, offset, channel, reach):  # type: ignore[no-untyped-def]
+def encode_rows(pixels, blocks, first, end, offset, channel, reach):
     """Encode one channel of block rows `first`..`end`; `reach` is how far end points are tried around the extremes."""
     height, width = pixels.shape[0], pixels.shape[1]
     across = (width + 3) // 4
@@ -96,7 +96,9 @@ def encode_rows(pixels, blocks, first, end, offset, channel, reach):  # type: ig
         for column in range(across):
             for y in range(4):
                 for x in range(4):
-                    values[y * 4 + x] = pixels[min(row * 4 + y, height - 1), min(column * 4 + x, width - 1), channel]
+                    values[y * 4 + x] = pixels[
+                        min(row * 4 + y, height - 1), min(column * 4 + x, width - 1), channel
+                    ]
             a, b = _search(values, reach, palette)
             _palette(a, b, palette)
             bits = np.int64(0)

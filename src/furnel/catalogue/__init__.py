@@ -7,6 +7,21 @@ from furnel.catalogue.sieve import GROUPINGS, Facets, Sieve, count_facets, group
 from furnel.catalogue.takeout import FORMS, Form, take_out
 
 __all__ = [
-    "FORMS", "GROUPINGS", "KINDS", "Asset", "Catalogue", "Facets", "Facts", "Form", "Kind", "Preview", "Sieve", "count_facets", "facts_of",
-    "grouped", "preview", "preview_of", "take_out",
-]  # fmt: skip
+    "FORMS",
+    "GROUPINGS",
+    "KINDS",
+    "Asset",
+    "Catalogue",
+    "Facets",
+    "Facts",
+    "Form",
+    "Kind",
+    "Preview",
+    "Sieve",
+    "count_facets",
+    "facts_of",
+    "grouped",
+    "preview",
+    "preview_of",
+    "take_out",
+]

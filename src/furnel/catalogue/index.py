@@ -64,7 +64,10 @@ class Catalogue:
         """Scan what is new or changed since the last time, then load the index."""
         archives = self.install.archives
         with self._lock:
-            known = {path: (number, stamp) for number, path, stamp in self._database.execute("SELECT * FROM archive")}
+            known = {
+                path: (number, stamp)
+                for number, path, stamp in self._database.execute("SELECT * FROM archive")
+            }
         for place, archive in enumerate(archives):
             check(progress, "Scanning the game")
             stamp = _stamp(archive.path)
@@ -80,7 +83,9 @@ class Catalogue:
         if path not in self._by_path:
             near = [known for known in self._by_path if known.casefold() == path.casefold()]
             remedy = f"Names are case-sensitive: it is {near[0]}" if near else "Find it with `furnel find`"
-            raise FurnelError("Looking up an asset", where=path, why="the game has no such asset", remedy=remedy)
+            raise FurnelError(
+                "Looking up an asset", where=path, why="the game has no such asset", remedy=remedy
+            )
         return self._by_path[path]
 
     def has(self, path: str) -> bool:
@@ -135,9 +140,13 @@ class Catalogue:
                 "INSERT INTO archive (path, stamp) VALUES (?, ?) ON CONFLICT (path) DO UPDATE SET stamp = excluded.stamp",
                 (str(archive.path), stamp),
             )
-            number = database.execute("SELECT id FROM archive WHERE path = ?", (str(archive.path),)).fetchone()[0]
+            number = database.execute(
+                "SELECT id FROM archive WHERE path = ?", (str(archive.path),)
+            ).fetchone()[0]
             marks = ",".join("?" * 13)
-            database.executemany(f"INSERT OR REPLACE INTO asset VALUES ({marks})", [(number, *row) for row in rows])
+            database.executemany(
+                f"INSERT OR REPLACE INTO asset VALUES ({marks})", [(number, *row) for row in rows]
+            )
 
     def _load(self, archives: Iterable[Archive]) -> Iterable[Asset]:
         profile = self.install.profile
@@ -150,7 +159,9 @@ class Catalogue:
             for _, path, inner, size, stored, *facts in rows:
                 role = profile.role_of(path)
                 title = profile.titles.get(path, "")
-                yield Asset(path, archive, inner, size, stored, Facts(*facts), role.role if role else "", title)
+                yield Asset(
+                    path, archive, inner, size, stored, Facts(*facts), role.role if role else "", title
+                )
 
 
 def _open(file: Path) -> sqlite3.Connection:
@@ -165,7 +176,9 @@ def _open(file: Path) -> sqlite3.Connection:
             raise sqlite3.DatabaseError("another version")
         except sqlite3.DatabaseError as error:
             if attempt and "another version" not in str(error):
-                raise FurnelError("Opening the catalogue", where=file, why=str(error), remedy="Delete the file") from error
+                raise FurnelError(
+                    "Opening the catalogue", where=file, why=str(error), remedy="Delete the file"
+                ) from error
             for suffix in ("", "-wal", "-shm"):
                 file.with_name(file.name + suffix).unlink(missing_ok=True)
             with sqlite3.connect(file) as fresh:

@@ -42,7 +42,9 @@ def preview_of(data: bytes, kind: Kind, where: object = "") -> Preview:
             clip, _ = sound.read_clip(data, where)
             return Preview(waveform=np.stack(sound.waveform(clip, COLUMNS)))
         if kind == "definition":
-            lines = texts.read_text(data[:4096].rsplit(b"\n", 1)[0] if len(data) > 4096 else data, where).splitlines()
+            lines = texts.read_text(
+                data[:4096].rsplit(b"\n", 1)[0] if len(data) > 4096 else data, where
+            ).splitlines()
             return Preview(text="\n".join(line[:60] for line in lines[:LINES]))
     except FurnelError as error:
         return Preview(fault=error.why or error.what)
@@ -67,7 +69,9 @@ def _shrunk(picture: Picture) -> Picture:
     longest = max(picture.size)
     if longest <= SIDE:
         return picture
-    return resize(picture, max(picture.width * SIDE // longest, 1), max(picture.height * SIDE // longest, 1), "area")
+    return resize(
+        picture, max(picture.width * SIDE // longest, 1), max(picture.height * SIDE // longest, 1), "area"
+    )
 
 
 def _pack(made: Preview) -> bytes:

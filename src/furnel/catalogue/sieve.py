@@ -68,7 +68,12 @@ def count_facets(assets: Iterable[Asset]) -> Facets:
             pixels[side.bit_length() - 1] += 1
         if asset.size:
             sizes[asset.size.bit_length() - 1] += 1
-    return Facets(dict(kinds.most_common()), dict(formats.most_common()), dict(sorted(pixels.items())), dict(sorted(sizes.items())))
+    return Facets(
+        dict(kinds.most_common()),
+        dict(formats.most_common()),
+        dict(sorted(pixels.items())),
+        dict(sorted(sizes.items())),
+    )
 
 
 GROUPINGS = ("folder", "archive", "kind", "format", "size")

@@ -18,7 +18,11 @@ FORMS: tuple[Form, ...] = ("raw", "png", "wav")
 
 
 def take_out(
-    paths: Sequence[str], read: Callable[[str], bytes], folder: Path, form: Form = "raw", progress: Progress = QUIET
+    paths: Sequence[str],
+    read: Callable[[str], bytes],
+    folder: Path,
+    form: Form = "raw",
+    progress: Progress = QUIET,
 ) -> list[Path]:
     """Write assets below `folder` under their inner paths; the files written.
 

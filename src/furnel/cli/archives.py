@@ -23,8 +23,12 @@ def pack(folder: Path, layout: str, target: Path) -> int:
 
 @click.command()
 @click.argument("archive", type=click.Path(path_type=Path))
-@click.option("--to", "folder", type=click.Path(path_type=Path), required=True, help="Where to write its entries.")
-@click.option("--layout", help="A layout's name or its .toml file; without it, the one that recognises the file.")
+@click.option(
+    "--to", "folder", type=click.Path(path_type=Path), required=True, help="Where to write its entries."
+)
+@click.option(
+    "--layout", help="A layout's name or its .toml file; without it, the one that recognises the file."
+)
 def unpack(archive: Path, folder: Path, layout: str | None) -> int:
     """Write every entry of ARCHIVE as a file."""
     chosen = find_layout(layout) if layout and layout != "zip" else None

@@ -32,7 +32,9 @@ def find(game: Path, text: str, kind: str | None, as_json: bool) -> int:
     if as_json:
         say_json([_row(asset) for asset in found])
     else:
-        say_rows((a.path, a.facts.kind, a.facts.format, _size(a), a.size, a.archive.name, a.title) for a in found)
+        say_rows(
+            (a.path, a.facts.kind, a.facts.format, _size(a), a.size, a.archive.name, a.title) for a in found
+        )
     catalogue.close()
     return 0 if found else 1
 
@@ -41,7 +43,13 @@ def find(game: Path, text: str, kind: str | None, as_json: bool) -> int:
 @click.argument("game", type=click.Path(path_type=Path))
 @click.argument("assets", nargs=-1, required=True)
 @click.option("--to", "folder", type=click.Path(path_type=Path), required=True, help="Where to write them.")
-@click.option("--as", "form", type=click.Choice(FORMS), default="raw", help="As they are, or pictures as PNG, sounds as WAV.")
+@click.option(
+    "--as",
+    "form",
+    type=click.Choice(FORMS),
+    default="raw",
+    help="As they are, or pictures as PNG, sounds as WAV.",
+)
 def take(game: Path, assets: tuple[str, ...], folder: Path, form: Form) -> int:
     """Take ASSETS out of GAME, which may also be a single archive."""
     if game.is_file():

@@ -36,17 +36,32 @@ def spec(file_or_game: Path, asset: str | None, as_json: bool) -> int:
 
 @click.command()
 @click.argument("source", type=click.Path(path_type=Path))
-@click.option("--like", "original", type=click.Path(path_type=Path), required=True, help="The original: a file, or an asset of --game.")
+@click.option(
+    "--like",
+    "original",
+    type=click.Path(path_type=Path),
+    required=True,
+    help="The original: a file, or an asset of --game.",
+)
 @click.option("--game", type=click.Path(path_type=Path), help="The game that has the original.")
 @click.option("--out", "target", type=click.Path(path_type=Path), required=True, help="The file to write.")
 @click.option("--quality", type=click.Choice(QUALITIES), default="good")
 @click.option("--json", "as_json", is_flag=True, help="For scripts.")
-def fit(source: Path, original: Path, game: Path | None, target: Path, quality: Quality, as_json: bool) -> int:
+def fit(
+    source: Path, original: Path, game: Path | None, target: Path, quality: Quality, as_json: bool
+) -> int:
     """Make SOURCE match an original and write the result."""
     if target.exists() and source.exists() and target.samefile(source):
-        raise FurnelError("Fitting", where=target, why="it is the source itself", remedy="Write the result to another file")
+        raise FurnelError(
+            "Fitting", where=target, why="it is the source itself", remedy="Write the result to another file"
+        )
     if target.exists() and original.exists() and target.samefile(original):
-        raise FurnelError("Fitting", where=target, why="it is the original itself", remedy="Write the result to another file")
+        raise FurnelError(
+            "Fitting",
+            where=target,
+            why="it is the original itself",
+            remedy="Write the result to another file",
+        )
     data, path, role = _original(game, str(original)) if game else _original(original, None)
     result, points = fit_file(source, data, path, quality, role, Bar())
     write_bytes(target, result)

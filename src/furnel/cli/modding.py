@@ -41,10 +41,20 @@ def new(folder: Path, game: Path, name: str, author: str) -> int:
 @click.argument("original")
 @click.argument("source", type=click.Path(path_type=Path))
 @click.option("--as-it-is", is_flag=True, help="Take the file unchanged, without fitting it.")
-@click.option("--step", "extra", multiple=True, metavar="NAME[:KEY=VALUE,…]", help="A step before the fitting ones.")
+@click.option(
+    "--step", "extra", multiple=True, metavar="NAME[:KEY=VALUE,…]", help="A step before the fitting ones."
+)
 @click.option("--credit", default="", help="Whose source it is, and under what terms.")
 @GAME
-def add(project: Path, original: str, source: Path, as_it_is: bool, extra: tuple[str, ...], credit: str, game: Path | None) -> int:
+def add(
+    project: Path,
+    original: str,
+    source: Path,
+    as_it_is: bool,
+    extra: tuple[str, ...],
+    credit: str,
+    game: Path | None,
+) -> int:
     """Swap ORIGINAL for SOURCE, and fit it."""
     space = open_workspace(project, Bar(), game)
     try:
@@ -70,13 +80,19 @@ def check(project: Path, game: Path | None, as_json: bool) -> int:
     try:
         examined = examine_all(space, Bar())
         if as_json:
-            say_json([{"original": e.swap.original, "state": e.state, "points": points_json(e.points)} for e in examined])
+            say_json(
+                [
+                    {"original": e.swap.original, "state": e.state, "points": points_json(e.points)}
+                    for e in examined
+                ]
+            )
         else:
             for item in examined:
                 click.echo(f"{item.swap.original}  from {item.swap.source}")
                 say_points(point for point in item.points if point.state != "fits" or item.state == "fits")
             changed = stale(space, examined)
-            click.echo(f"{sum(e.state != 'breaks' for e in examined)} of {len(examined)} fit; {len(changed)} changed since the last build")
+            good = sum(item.state != "breaks" for item in examined)
+            click.echo(f"{good} of {len(examined)} fit; {len(changed)} changed since the last build")
         return 1 if any(item.state == "breaks" for item in examined) else 0
     finally:
         space.close()
@@ -142,10 +158,17 @@ def package(project: Path, target: Path | None, game: Path | None) -> int:
 def _built(space: Workspace) -> Path:
     built = last_build(space)
     if built is None:
-        raise FurnelError("Installing the mod", where=space.project.mod.name, why="it is not built yet", remedy="Run `furnel mod build` first")
+        raise FurnelError(
+            "Installing the mod",
+            where=space.project.mod.name,
+            why="it is not built yet",
+            remedy="Run `furnel mod build` first",
+        )
     changed = stale(space, examine_all(space, Bar()))
     if changed:
-        click.echo(f"furnel: the build is older than {len(changed)} of the swaps: {', '.join(changed[:3])}", err=True)
+        click.echo(
+            f"furnel: the build is older than {len(changed)} of the swaps: {', '.join(changed[:3])}", err=True
+        )
     return built.folder
 
 

@@ -52,7 +52,10 @@ def say_rows(rows: Iterable[Sequence[object]]) -> None:
 def say_points(points: Iterable[FitPoint]) -> None:
     """A fit table."""
     listed = list(points)
-    widths = [max([len(getattr(point, part)) for point in listed], default=0) for part in ("label", "original", "yours")]
+    widths = [
+        max([len(getattr(point, part)) for point in listed], default=0)
+        for part in ("label", "original", "yours")
+    ]
     for point in listed:
         mark, colour = _MARKS[point.state]
         text = f"{mark} {point.label:{widths[0]}}  {point.original:{widths[1]}}  {point.yours:{widths[2]}}"
@@ -61,7 +64,9 @@ def say_points(points: Iterable[FitPoint]) -> None:
 
 def say_spec(spec: Spec) -> None:
     """A spec, a line a field."""
-    say_rows([(field.name.replace("_", " "), getattr(spec, field.name)) for field in dataclasses.fields(spec)])
+    say_rows(
+        [(field.name.replace("_", " "), getattr(spec, field.name)) for field in dataclasses.fields(spec)]
+    )
 
 
 def points_json(points: Iterable[FitPoint]) -> list[dict[str, Any]]:
@@ -69,4 +74,8 @@ def points_json(points: Iterable[FitPoint]) -> list[dict[str, Any]]:
 
 
 def _plain(value: Any) -> Any:
-    return dataclasses.asdict(value) if dataclasses.is_dataclass(value) and not isinstance(value, type) else str(value)
+    return (
+        dataclasses.asdict(value)
+        if dataclasses.is_dataclass(value) and not isinstance(value, type)
+        else str(value)
+    )

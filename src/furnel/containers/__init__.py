@@ -15,9 +15,20 @@ from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress
 
 __all__ = [
-    "Container", "Entry", "Layout", "check_path", "find_layout", "open_container", "open_layout", "pack_folder",
-    "parse_layout", "shipped_layouts", "unpack_to", "write_archive", "write_zip",
-]  # fmt: skip
+    "Container",
+    "Entry",
+    "Layout",
+    "check_path",
+    "find_layout",
+    "open_container",
+    "open_layout",
+    "pack_folder",
+    "parse_layout",
+    "shipped_layouts",
+    "unpack_to",
+    "write_archive",
+    "write_zip",
+]
 
 
 def find_layout(name: str) -> Layout:
@@ -28,7 +39,12 @@ def find_layout(name: str) -> Layout:
     if name.endswith(".toml"):
         return open_layout(Path(name))
     known = ", ".join(["zip", *layouts])
-    raise FurnelError("Choosing a layout", where=name, why="there is no such layout", remedy=f"Use {known}, or a layout's .toml file")
+    raise FurnelError(
+        "Choosing a layout",
+        where=name,
+        why="there is no such layout",
+        remedy=f"Use {known}, or a layout's .toml file",
+    )
 
 
 def open_container(path: Path, layout: Layout | None = None) -> Container:
@@ -41,7 +57,9 @@ def open_container(path: Path, layout: Layout | None = None) -> Container:
     if layout is not None:
         return _open_with(path, layout)
     if not path.is_file():
-        raise FurnelError("Opening an archive", where=path, why="there is no such file", remedy="Check the path")
+        raise FurnelError(
+            "Opening an archive", where=path, why="there is no such file", remedy="Check the path"
+        )
     with path.open("rb") as stream:
         if stream.read(4) in (b"PK\3\4", b"PK\5\6"):
             return Zip(path)
@@ -60,7 +78,9 @@ def open_container(path: Path, layout: Layout | None = None) -> Container:
     )
 
 
-def write_archive(target: Path, contents: Mapping[str, bytes], layout: Layout | None, progress: Progress = QUIET) -> None:
+def write_archive(
+    target: Path, contents: Mapping[str, bytes], layout: Layout | None, progress: Progress = QUIET
+) -> None:
     """A new archive of `contents` by inner path; without a layout, a ZIP."""
     if layout is None:
         write_zip(target, contents.items())
@@ -94,7 +114,9 @@ def unpack_to(container: Container, folder: Path, progress: Progress = QUIET) ->
         twin = seen.setdefault(entry.path.casefold(), entry.path)
         if twin != entry.path:
             raise FurnelError(
-                "Unpacking an archive", where=container.path, why=f"{twin} and {entry.path} differ only in letter case"
+                "Unpacking an archive",
+                where=container.path,
+                why=f"{twin} and {entry.path} differ only in letter case",
             )
     for entry in steps(entries, len(entries), progress, f"Unpacking {container.path.name}"):
         write_bytes(folder / entry.path, container.read(entry.path))

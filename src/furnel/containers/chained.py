@@ -41,14 +41,18 @@ class Chained:
             self._entries: dict[str, _Chunk] = {}
             for part in (part for chunk in self._chunks for part in chunk.inside if part.path):
                 if part.path in self._entries:
-                    raise FurnelError("Reading an archive", where=path, why=f"the path {part.path} occurs twice")
+                    raise FurnelError(
+                        "Reading an archive", where=path, why=f"the path {part.path} occurs twice"
+                    )
                 self._entries[part.path] = part
         except FurnelError:
             self._main.close()
             raise
 
     def entries(self) -> Sequence[Entry]:
-        return [Entry(path, part.end - part.start, part.end - part.start) for path, part in self._entries.items()]
+        return [
+            Entry(path, part.end - part.start, part.end - part.start) for path, part in self._entries.items()
+        ]
 
     def read(self, path: str) -> bytes:
         return self.peek(path, MAX)
@@ -109,7 +113,9 @@ class Chained:
         names = [part for part in inside if part.tag == nest.named_by]
         if len(names) != 1:
             raise FurnelError(
-                "Reading an archive", where=f"{self.path}, byte {chunk.start}", why=f"a {nest.tag} has {len(names)} names, not one"
+                "Reading an archive",
+                where=f"{self.path}, byte {chunk.start}",
+                why=f"a {nest.tag} has {len(names)} names, not one",
             )
         name = records.text_of(bytes(self._main.view[names[0].start : names[0].end]), self.path)
         named = tuple(self._named(part, nest, name) for part in inside)
@@ -140,7 +146,9 @@ def create(target: Path, layout: Layout, contents: Mapping[str, bytes], progress
             _write_nest(out, layout, chain, chain.nests[number], name, parts)
 
 
-def _write_nest(out: BinaryIO, layout: Layout, chain: ChainPart, nest: NestPart, name: str, parts: dict[str, bytes]) -> None:
+def _write_nest(
+    out: BinaryIO, layout: Layout, chain: ChainPart, nest: NestPart, name: str, parts: dict[str, bytes]
+) -> None:
     inner = [_new_chunk(layout, chain, nest.named_by, name.encode("utf-8"))]
     inner += [_new_chunk(layout, chain, tag, parts[tag]) for tag in nest.parts if tag in parts]
     out.write(_new_chunk(layout, chain, nest.tag, b"".join(inner)))
@@ -165,4 +173,9 @@ def _place(path: str, chain: ChainPart) -> tuple[int, str, str]:
             if path.startswith(before) and path.endswith(after) and len(path) > len(before) + len(after):
                 return number, path[len(before) : len(path) - len(after)], tag
     allowed = ", ".join(pattern for nest in chain.nests for pattern in nest.parts.values())
-    raise FurnelError("Writing an archive", where=path, why="the layout has no place for such a name", remedy=f"Name it like {allowed}")
+    raise FurnelError(
+        "Writing an archive",
+        where=path,
+        why="the layout has no place for such a name",
+        remedy=f"Name it like {allowed}",
+    )

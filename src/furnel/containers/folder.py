@@ -43,7 +43,9 @@ class Folder:
 
     def rewrite(self, target: Path, changes: Mapping[str, bytes], progress: Progress = QUIET) -> None:
         unknown_changes(changes, self._files, self.path)
-        for inner, file in steps(self._files.items(), len(self._files), progress, f"Copying {self.path.name}"):
+        for inner, file in steps(
+            self._files.items(), len(self._files), progress, f"Copying {self.path.name}"
+        ):
             if inner in changes:
                 write_bytes(target / inner, changes[inner])
             else:

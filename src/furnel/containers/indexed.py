@@ -5,6 +5,7 @@ from __future__ import annotations
 import zlib
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from pathlib import Path
 from typing import BinaryIO
 
@@ -70,7 +71,7 @@ class Indexed:
         order = sorted(self._slots.values(), key=lambda slot: slot.offset)
         packed = {path: pack(data, self.layout.entry.packed) for path, data in changes.items()}
         following = {
-            first.path: second.offset for first, second in zip(order, order[1:], strict=False) if second.offset >= first.offset
+            first.path: second.offset for first, second in pairwise(order) if second.offset >= first.offset
         }
         last = order[-1] if order else None
 
@@ -85,18 +86,30 @@ class Indexed:
                 _fill(out, self._gap_to(slot, out.tell()), self.layout.entry.align)
                 start = out.tell()
                 if slot.path in changes:
-                    placed[slot.path] = (start, _put(out, packed[slot.path], self.layout), len(changes[slot.path]))
+                    placed[slot.path] = (
+                        start,
+                        _put(out, packed[slot.path], self.layout),
+                        len(changes[slot.path]),
+                    )
                 else:
                     self._main.copy(slot.offset, slot.offset + slot.stored, out)
                     placed[slot.path] = shared[key] = (start, slot.stored, slot.size)
                 gap = following.get(slot.path, slot.offset + slot.stored) - slot.offset - slot.stored
                 if slot is last:
                     gap = self._data_end - slot.offset - slot.stored
-                if slot.path not in changes and 0 < gap:
+                if slot.path not in changes and gap > 0:
                     self._main.copy(slot.offset + slot.stored, slot.offset + slot.stored + gap, out)
             return placed
 
-        _write(target, self.layout, self._start, self._footer, list(self._slots.values()), data, self._kept_index())
+        _write(
+            target,
+            self.layout,
+            self._start,
+            self._footer,
+            list(self._slots.values()),
+            data,
+            self._kept_index(),
+        )
 
     def _gap_to(self, slot: _Slot, at: int) -> bytes:
         """What lies before the first entry in the original, so that it is carried through."""
@@ -125,21 +138,29 @@ class Indexed:
         data_end = len(self._main.view)
         if layout.footer is not None:
             data_end -= layout.footer.width
-            self._footer, _ = records.read_record(layout.footer.fields, self._main.view, data_end, order, where)
-        at = self._number("index offset", 0 if index.file else head_end)
-        stored = self._number("index stored size", len(self._side.view) - at if index.file or index.place == "back" else None)
+            self._footer, _ = records.read_record(
+                layout.footer.fields, self._main.view, data_end, order, where
+            )
+        at = self._number("index offset", 0 if index.file else head_end) or 0
+        stored = self._number(
+            "index stored size", len(self._side.view) - at if index.file or index.place == "back" else None
+        )
         view = self._side.view
         if at > len(view) or (stored is not None and at + stored > len(view)):
             raise FurnelError(
-                _WHAT, where=where, why=f"its index should lie at byte {at} and the file ends at {len(view)}",
+                _WHAT,
+                where=where,
+                why=f"its index should lie at byte {at} and the file ends at {len(view)}",
                 remedy="The archive is cut short or described by the wrong layout",
-            )  # fmt: skip
+            )
         raw = view[at : at + stored] if stored is not None else view[at:]
         if index.packed == "none":
             table = raw
         else:
             size = self._number("index size", None)
-            table = memoryview(unpack(raw, index.packed, size if size is not None else len(raw), f"{where}, index"))
+            table = memoryview(
+                unpack(raw, index.packed, size if size is not None else len(raw), f"{where}, index")
+            )
         starts: records.Values = {}
         begin = 0
         if index.start:
@@ -150,13 +171,15 @@ class Indexed:
             count = (len(table) - begin) // index.width
         if begin + count * index.width > len(table):
             raise FurnelError(
-                _WHAT, where=where, why=f"its index says {count} entries and has room for {(len(table) - begin) // index.width}",
+                _WHAT,
+                where=where,
+                why=f"its index says {count} entries and has room for {(len(table) - begin) // index.width}",
                 remedy="The archive is damaged or described by the wrong layout",
-            )  # fmt: skip
+            )
         self._index_start = starts
-        self._data_end = at if index.place == "back" and not index.file else data_end
+        self._data_end: int = at if index.place == "back" and not index.file else data_end
         rows = []
-        for number in range(count):
+        for _ in range(count):
             values, begin = records.read_record(index.fields, table, begin, order, where)
             rows.append(values)
         self._slots = self._resolve(rows, table[begin:])
@@ -172,11 +195,15 @@ class Indexed:
         ends = dict(zip(sorted(set(offsets)), [*sorted(set(offsets))[1:], self._data_end], strict=True))
         for number, values in enumerate(rows):
             if index.names == "fields":
-                name = next(records.text_of(values[f.name], self.path) for f in index.fields if f.holds == "path")
+                name = next(
+                    records.text_of(values[f.name], self.path) for f in index.fields if f.holds == "path"
+                )
             elif index.names == "table":
                 at = records.held(index.fields, values, "name offset") or 0
                 if at >= len(names):
-                    raise FurnelError(_WHAT, where=self.path, why=f"entry {number} has its name outside the name table")
+                    raise FurnelError(
+                        _WHAT, where=self.path, why=f"entry {number} has its name outside the name table"
+                    )
                 name = records.text_of(bytes(names[at : at + 2048]), self.path)
             else:
                 name = index.number.format(number=number)
@@ -185,13 +212,21 @@ class Indexed:
             size = records.held(index.fields, values, "size")
             stored = records.held(index.fields, values, "stored size")
             if stored is None:
-                stored = size if size is not None and self.layout.entry.packed == "none" else ends[offset] - offset
+                stored = (
+                    size if size is not None and self.layout.entry.packed == "none" else ends[offset] - offset
+                )
             if stored < 0 or offset + stored > self._data_end or name in slots:
-                why = "its path occurs twice" if name in slots else f"it should end at byte {offset + stored}, outside the data"
+                why = (
+                    "its path occurs twice"
+                    if name in slots
+                    else f"it should end at byte {offset + stored}, outside the data"
+                )
                 raise FurnelError(
-                    _WHAT, where=f"{self.path}, {name}", why=why,
+                    _WHAT,
+                    where=f"{self.path}, {name}",
+                    why=why,
                     remedy="The archive is damaged or described by the wrong layout",
-                )  # fmt: skip
+                )
             slots[name] = _Slot(name, offset, stored, stored if size is None else size, values)
         return slots
 
@@ -230,14 +265,16 @@ def create(target: Path, layout: Layout, contents: Mapping[str, bytes], progress
     for number, (path, data) in enumerate(contents.items()):
         if index.names == "numbers" and path != index.number.format(number=number):
             raise FurnelError(
-                _WRITING, where=path, why=f"entry {number} has to be named {index.number.format(number=number)}",
+                _WRITING,
+                where=path,
+                why=f"entry {number} has to be named {index.number.format(number=number)}",
                 remedy="Give the files numbers without gaps",
-            )  # fmt: skip
+            )
         values: records.Values = {}
         records.set_held(index.fields, values, "path", path.removeprefix(layout.entry.prefix).encode("utf-8"))
         slots.append(_Slot(check_path(path, target), 0, 0, len(data), values))
 
-    def data(out: BinaryIO) -> dict[str, tuple[int, int, int]]:
+    def write_data(out: BinaryIO) -> dict[str, tuple[int, int, int]]:
         placed = {}
         for path, content in steps(contents.items(), len(contents), progress, f"Packing {target.name}"):
             packed = pack(content, layout.entry.packed)
@@ -246,7 +283,7 @@ def create(target: Path, layout: Layout, contents: Mapping[str, bytes], progress
             placed[path] = (start, _put(out, packed, layout), len(content))
         return placed
 
-    _write(target, layout, {}, {}, slots, data, (b"", b""))
+    _write(target, layout, {}, {}, slots, write_data, (b"", b""))
 
 
 def _fill(out: BinaryIO, gap: bytes, align: int) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import mmap
 from pathlib import Path
 from typing import BinaryIO
@@ -30,6 +31,8 @@ class MappedFile:
             out.write(self.view[at : min(at + (1 << 20), end)])
 
     def close(self) -> None:
-        self.view.release()
-        if self._map is not None:
-            self._map.close()
+        """Let go of the file; a span of it still in use somewhere (a refusal's trace, say) lets go of it later."""
+        with contextlib.suppress(BufferError):
+            self.view.release()
+            if self._map is not None:
+                self._map.close()

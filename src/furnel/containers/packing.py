@@ -26,7 +26,9 @@ def unpack(data: bytes | memoryview, packing: Packing, size: int, where: object)
     """Exactly `size` bytes, unpacked. Refuses damage, another size, and sizes that `data` cannot hold."""
     if size > MOST_ENTRY_BYTES or size > len(data) * _MOST_RATIO[packing] + 64:
         raise FurnelError(
-            "Unpacking", where=where, why=f"{len(data)} stored bytes cannot hold the {size} that its index says"
+            "Unpacking",
+            where=where,
+            why=f"{len(data)} stored bytes cannot hold the {size} that its index says",
         )
     try:
         if packing == "zlib":
@@ -41,7 +43,9 @@ def unpack(data: bytes | memoryview, packing: Packing, size: int, where: object)
     except (zlib.error, lz4.block.LZ4BlockError, ValueError, MemoryError) as error:
         raise FurnelError("Unpacking", where=where, why=f"the {packing} data is damaged ({error})") from error
     if len(out) != size:
-        raise FurnelError("Unpacking", where=where, why=f"it unpacks to another size than the {size} bytes of its index")
+        raise FurnelError(
+            "Unpacking", where=where, why=f"it unpacks to another size than the {size} bytes of its index"
+        )
     return out
 
 

@@ -67,7 +67,9 @@ def text_of(raw: int | bytes, where: object) -> str:
     try:
         return data.split(b"\0", 1)[0].decode("utf-8")
     except UnicodeDecodeError as error:
-        raise FurnelError("Reading an archive", where=where, why="a name in its index is not UTF-8") from error
+        raise FurnelError(
+            "Reading an archive", where=where, why="a name in its index is not UTF-8"
+        ) from error
 
 
 def _constant(field: FieldPart) -> int | bytes:
@@ -82,7 +84,7 @@ def _write(field: FieldPart, value: int | bytes, order: Order) -> bytes:
             return value.to_bytes(field.width, order)
     except OverflowError as error:
         raise FurnelError(
-            "Writing an archive", where=field.name, why=f"{value} does not fit into {field.width} bytes"
+            "Writing an archive", where=field.name, why=f"{value!r} does not fit into {field.width} bytes"
         ) from error
     if len(value) > field.width:
         raise FurnelError(

@@ -35,8 +35,17 @@ class FieldPart(_Part):
     value: str | int | None = Field(None, alias="is")
     holds: (
         Literal[
-            "path", "name offset", "offset", "size", "stored size", "tag",
-            "entry count", "index offset", "index size", "index stored size", "names offset",
+            "path",
+            "name offset",
+            "offset",
+            "size",
+            "stored size",
+            "tag",
+            "entry count",
+            "index offset",
+            "index size",
+            "index stored size",
+            "names offset",
         ]
         | None
     ) = None
@@ -114,7 +123,7 @@ class Layout(_Part):
     start: RecordPart | None = None
     footer: RecordPart | None = None
     index: IndexPart | None = None
-    entry: EntryPart = EntryPart()
+    entry: EntryPart = EntryPart(align=1)
     sums: SumsPart | None = None
     chain: ChainPart | None = None
 
@@ -126,7 +135,9 @@ class Layout(_Part):
             held = {field.holds for field in self.index.fields}
             wanted = {"fields": "path", "table": "name offset", "numbers": None}[self.index.names]
             if "offset" not in held or (wanted and wanted not in held):
-                raise ValueError(f"the index has no field that holds the {'offset' if 'offset' not in held else wanted}")
+                raise ValueError(
+                    f"the index has no field that holds the {'offset' if 'offset' not in held else wanted}"
+                )
         elif self.chain is not None and {"tag", "size"} - {field.holds for field in self.chain.fields}:
             raise ValueError("a chain's fields hold the tag and the size")
         return self
@@ -139,7 +150,9 @@ def parse_layout(text: str, where: object) -> Layout:
     except tomllib.TOMLDecodeError as error:
         raise FurnelError(WHAT, where=where, why=str(error), remedy="Correct the TOML") from error
     except ValidationError as error:
-        raise FurnelError(WHAT, where=where, why=explain(error), remedy="docs/layouts.md lists what is allowed") from error
+        raise FurnelError(
+            WHAT, where=where, why=explain(error), remedy="docs/layouts.md lists what is allowed"
+        ) from error
 
 
 def explain(error: ValidationError) -> str:

@@ -65,17 +65,31 @@ class Zip:
         info = self._infos[path]
         wanted = info.file_size if size is None else min(size, info.file_size)
         if wanted > MOST_ENTRY_BYTES or wanted > info.compress_size * 1200 + 1024:
-            raise FurnelError(WHAT, where=f"{self.path}, {path}", why="it claims to unpack to far more than it can")
+            raise FurnelError(
+                WHAT, where=f"{self.path}, {path}", why="it claims to unpack to far more than it can"
+            )
         try:
             with self._zip.open(info) as stream:
                 data = stream.read(wanted)
                 if size is None and (len(data) != wanted or stream.read(1)):
-                    raise FurnelError(WHAT, where=f"{self.path}, {path}", why="it unpacks to another size than it says")
+                    raise FurnelError(
+                        WHAT, where=f"{self.path}, {path}", why="it unpacks to another size than it says"
+                    )
                 return data
         except FurnelError:
             raise
-        except (OSError, zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, ValueError) as error:
-            raise FurnelError(WHAT, where=f"{self.path}, {path}", why=str(error), remedy="Take a fresh copy of it") from error
+        except (
+            OSError,
+            zipfile.BadZipFile,
+            zlib.error,
+            EOFError,
+            NotImplementedError,
+            RuntimeError,
+            ValueError,
+        ) as error:
+            raise FurnelError(
+                WHAT, where=f"{self.path}, {path}", why=str(error), remedy="Take a fresh copy of it"
+            ) from error
 
     def rewrite(self, target: Path, changes: Mapping[str, bytes], progress: Progress = QUIET) -> None:
         unknown_changes(changes, self._infos, self.path)
@@ -96,7 +110,9 @@ def write_zip(target: Path, contents: Iterable[tuple[str, bytes]]) -> None:
             _add(archive, path, data, zipfile.ZIP_DEFLATED, FIXED_TIME)
 
 
-def _add(archive: zipfile.ZipFile, path: str, data: bytes, method: int, date: tuple[int, int, int, int, int, int]) -> None:
+def _add(
+    archive: zipfile.ZipFile, path: str, data: bytes, method: int, date: tuple[int, int, int, int, int, int]
+) -> None:
     info = zipfile.ZipInfo(path, date)
     info.compress_type = method
     info.external_attr = 0o644 << 16
@@ -105,13 +121,19 @@ def _add(archive: zipfile.ZipFile, path: str, data: bytes, method: int, date: tu
 
 
 def _merge(
-    source: BinaryIO, archive: zipfile.ZipFile, out: BinaryIO, changes: Mapping[str, bytes], progress: Progress
+    source: BinaryIO,
+    archive: zipfile.ZipFile,
+    out: BinaryIO,
+    changes: Mapping[str, bytes],
+    progress: Progress,
 ) -> None:
     start = archive.start_dir
     infos = sorted(archive.infolist(), key=lambda info: info.header_offset)
     ends = [info.header_offset for info in infos[1:]] + [start]
     if start >= 0xFFFFFFFF:
-        raise FurnelError("Writing a ZIP archive", where=archive.filename, why="ZIPs over 4 GiB are only read so far")
+        raise FurnelError(
+            "Writing a ZIP archive", where=archive.filename, why="ZIPs over 4 GiB are only read so far"
+        )
     central = _central_records(source, archive, start)
     moved: dict[int, tuple[int, bytes | None]] = {}
     if infos and infos[0].header_offset:

@@ -29,20 +29,49 @@ COMMANDS: tuple[Command, ...] = (
     Command("redo", "Edit", "Redo", "Ctrl+Shift+Z", "Make the change again"),
     Command("search", "Find", "Search the wall", "Ctrl+F", "Type a part of a name, path or number"),
     Command("clear-sieve", "Find", "Clear the sieve", "Ctrl+Shift+F", "Show everything again"),
-    Command("swap", "Find", "Swap with a file…", "Ctrl+E", "Choose a file to put in this asset's place", "asset"),
+    Command(
+        "swap", "Find", "Swap with a file…", "Ctrl+E", "Choose a file to put in this asset's place", "asset"
+    ),
     Command("take-out", "Find", "Take out…", "Ctrl+T", "Save this asset as a file", "asset"),
-    Command("copy-path", "Find", "Copy inner path", "Ctrl+Shift+C", "Copy the asset's path in the game", "asset"),
+    Command(
+        "copy-path", "Find", "Copy inner path", "Ctrl+Shift+C", "Copy the asset's path in the game", "asset"
+    ),
     Command("hear", "Find", "Play or stop", "Space", "Hear the selected sound", "sound"),
-    Command("fit-all", "Fit", "Fit all points", "Ctrl+Return", "Choose steps and encoding so that the swap fits", "swap"),
-    Command("fit-everything", "Fit", "Fit every swap", "Ctrl+Shift+Return", "Fit all swaps that do not fit yet", "mod"),
-    Command("replace-source", "Fit", "Choose another source…", "", "Put another file in the source's place", "swap"),
+    Command(
+        "fit-all",
+        "Fit",
+        "Fit all points",
+        "Ctrl+Return",
+        "Choose steps and encoding so that the swap fits",
+        "swap",
+    ),
+    Command(
+        "fit-everything",
+        "Fit",
+        "Fit every swap",
+        "Ctrl+Shift+Return",
+        "Fit all swaps that do not fit yet",
+        "mod",
+    ),
+    Command(
+        "replace-source",
+        "Fit",
+        "Choose another source…",
+        "",
+        "Put another file in the source's place",
+        "swap",
+    ),
     Command("remove-swap", "Fit", "Remove the swap", "Del", "The game's own asset is used again", "swap"),
     Command("build", "Build", "Build", "Ctrl+B", "Write the mod and read it back", "mod"),
     Command("package", "Build", "Package", "", "Make one ZIP to share", "built"),
     Command("install", "Build", "Install", "Ctrl+I", "Put the build in the game's mods folder", "built"),
-    Command("remove", "Build", "Remove from the game", "", "Bring the mods folder back as it was", "installed"),
+    Command(
+        "remove", "Build", "Remove from the game", "", "Bring the mods folder back as it was", "installed"
+    ),
     Command("start-game", "Try", "Start the game", "F5", "Start the game with your mods", "game"),
-    Command("renew-stills", "Try", "Draw the stills anew", "Ctrl+R", "The same scene, before and after", "game"),
+    Command(
+        "renew-stills", "Try", "Draw the stills anew", "Ctrl+R", "The same scene, before and after", "game"
+    ),
     Command("quick", "Window", "Do anything…", "Ctrl+K", "Find any command by its name"),
     Command("theme", "Window", "Light or dark", "Ctrl+Shift+L", "Change the theme"),
     Command("keys", "Window", "Keys", "F1", "Every key at a glance"),

@@ -42,7 +42,10 @@ def make_window(theme: str = "dark") -> Window:
     def hook(kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:
         log.error("unforeseen", exc_info=(kind, error, trace))
         if not sip.isdeleted(window):
-            window.session.tell("wrong", f"Something unforeseen went wrong ({error}). The log has the details; your mod is saved.")
+            window.session.tell(
+                "wrong",
+                f"Something unforeseen went wrong ({error}). The log has the details; your mod is saved.",
+            )
 
     sys.excepthook = hook
     return window
@@ -54,7 +57,9 @@ def _keep_log() -> None:
         return
     folder = cache_folder()
     folder.mkdir(parents=True, exist_ok=True)
-    handler = logging.handlers.RotatingFileHandler(folder / "furnel.log", maxBytes=1 << 20, backupCount=2, encoding="utf-8")
+    handler = logging.handlers.RotatingFileHandler(
+        folder / "furnel.log", maxBytes=1 << 20, backupCount=2, encoding="utf-8"
+    )
     handler.setFormatter(logging.Formatter("%(asctime)s %(levelname)s %(name)s %(message)s"))
     root.addHandler(handler)
     root.setLevel(logging.INFO)

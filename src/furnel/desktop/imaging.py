@@ -12,8 +12,11 @@ from furnel.images.picture import Picture
 def to_image(picture: Picture) -> QImage:
     """A picture as a QImage of its own."""
     pixels = np.ascontiguousarray(picture.pixels)
-    image = QImage(pixels.data, picture.width, picture.height, picture.width * 4, QImage.Format.Format_RGBA8888)
-    return image.copy()
+    image = QImage(
+        pixels.data, picture.width, picture.height, picture.width * 4, QImage.Format.Format_RGBA8888
+    )
+    copied: QImage = image.copy()
+    return copied
 
 
 def paint_checks(painter: QPainter, rect: QRectF, light: QColor, dark: QColor, side: int = 8) -> None:

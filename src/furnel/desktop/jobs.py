@@ -146,7 +146,9 @@ class JobRunner(QObject):
     def _fail(self, entry: _Entry, error: BaseException) -> None:
         if not isinstance(error, FurnelError):
             log.error("in the job “%s”", entry.job.title, exc_info=error)
-            error = FurnelError(entry.job.title, why="something unforeseen went wrong", remedy="The log has the details")
+            error = FurnelError(
+                entry.job.title, why="something unforeseen went wrong", remedy="The log has the details"
+            )
         if entry.failed is not None:
             entry.failed(error)
         else:

@@ -57,8 +57,9 @@ class Look(QObject):
         text = (resources.files(_FOLDER) / "themes" / "window.qss").read_text("utf-8")
         for role in sorted(self._colours, key=len, reverse=True):
             text = text.replace(f"@{role}", self._colours[role].name())
-        text = text.replace("url(chevron.svg)", f"url({_shapes()}/chevron.svg)").replace("url(tick.svg)", f"url({_shapes()}/tick.svg)")
-        return text
+        return text.replace("url(chevron.svg)", f"url({_shapes()}/chevron.svg)").replace(
+            "url(tick.svg)", f"url({_shapes()}/tick.svg)"
+        )
 
 
 def _shapes() -> str:
@@ -79,7 +80,9 @@ def font(pixels: int = CONTENT_PX, weight: QFont.Weight = QFont.Weight.Normal) -
     made = QFont("Inter")
     made.setPixelSize(pixels)
     made.setWeight(weight)
-    made.setFeature(QFont.Tag.fromString("tnum"), 1)
+    tabular = QFont.Tag.fromString("tnum")
+    if tabular is not None:
+        made.setFeature(tabular, 1)
     return made
 
 

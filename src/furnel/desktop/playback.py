@@ -4,10 +4,14 @@ from __future__ import annotations
 
 import tempfile
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QObject, QTimer, QUrl, pyqtSignal
 
 from furnel.sound import Clip, write_clip
+
+if TYPE_CHECKING:
+    from PyQt6.QtMultimedia import QMediaPlayer
 
 
 class Player(QObject):
@@ -20,7 +24,7 @@ class Player(QObject):
         super().__init__()
         self._folder = tempfile.TemporaryDirectory(prefix="furnel-")
         self._count = 0
-        self._player = None
+        self._player: QMediaPlayer | None = None
         self._length_s = 0.0
         self._clock = QTimer(self, interval=33)
         self._clock.timeout.connect(self._tick)

@@ -1,4 +1,4 @@
-"""What is open in the window: the game, the mod, how its swaps fit. Views show it and ask it to change; it computes nothing itself."""
+"""What is open in the window: the game, the mod, how its swaps fit. Views show it and ask it to change."""
 
 from __future__ import annotations
 
@@ -123,7 +123,9 @@ class Session(QObject):
             recover(space.catalogue.install)
             return space
 
-        self.jobs.start(f"Opening {path.name}", work, lambda space: self._take(space.catalogue, space), key="open")
+        self.jobs.start(
+            f"Opening {path.name}", work, lambda space: self._take(space.catalogue, space), key="open"
+        )
 
     def new_mod(self, folder: Path, name: str) -> None:
         """Start a mod for the open game in a folder, and open it."""
@@ -131,7 +133,10 @@ class Session(QObject):
             return
         game = self.catalogue.install.folder
         self.jobs.start(
-            f"Starting {name}", lambda _: create_project(folder, name, game), lambda file: self.open_mod(file), lane="write"
+            f"Starting {name}",
+            lambda _: create_project(folder, name, game),
+            lambda file: self.open_mod(file),
+            lane="write",
         )
 
     def close(self) -> None:
@@ -214,7 +219,12 @@ class Session(QObject):
             project = space.project
             for swap in found:
                 project = project.with_swap(swap)
-            self.edit(project, f"Fit {len(found)} swaps" if len(found) > 1 else f"Fit {found[0].original.rpartition('/')[2]}")
+            self.edit(
+                project,
+                f"Fit {len(found)} swaps"
+                if len(found) > 1
+                else f"Fit {found[0].original.rpartition('/')[2]}",
+            )
 
         if swaps:
             self.jobs.start("Fitting", work, done, key="fit")
@@ -233,7 +243,9 @@ class Session(QObject):
                 self.install()
             self._weigh_build()
 
-        self.jobs.start("Building", lambda progress: build(space, progress, anyway), done, key="build", lane="write")
+        self.jobs.start(
+            "Building", lambda progress: build(space, progress, anyway), done, key="build", lane="write"
+        )
 
     def package(self, then: Callable[[Path], None] | None = None) -> None:
         """Make the ZIP to share."""
@@ -259,7 +271,12 @@ class Session(QObject):
             self.refresh_stack()
 
         install, mod = space.catalogue.install, space.project.mod.id
-        self.jobs.start("Installing", lambda progress: install_mod(install, mod, built.folder, progress), done, lane="write")
+        self.jobs.start(
+            "Installing",
+            lambda progress: install_mod(install, mod, built.folder, progress),
+            done,
+            lane="write",
+        )
 
     def remove(self) -> None:
         """Take the mod off the game."""
@@ -280,7 +297,13 @@ class Session(QObject):
             return
         install = self.catalogue.install
         path = install.folder / install.profile.mods.order
-        self.jobs.start("Saving the load order", lambda _: write_order(path, order), lambda _: self.refresh_stack(), lane="write", shown=False)
+        self.jobs.start(
+            "Saving the load order",
+            lambda _: write_order(path, order),
+            lambda _: self.refresh_stack(),
+            lane="write",
+            shown=False,
+        )
 
     def refresh_stack(self) -> None:
         """Read the installed mods and where they clash."""
@@ -292,7 +315,9 @@ class Session(QObject):
             self.stack, self.clashes = found, clashes(found)
             self.stack_changed.emit()
 
-        self.jobs.start("Reading the load order", lambda _: read_stack(install), done, key="stack", shown=False)
+        self.jobs.start(
+            "Reading the load order", lambda _: read_stack(install), done, key="stack", shown=False
+        )
 
     def tell(self, tone: str, text: str) -> None:
         """Say something to the modder."""
@@ -312,7 +337,10 @@ class Session(QObject):
             self._examine(swap)
         self._weigh_build()
         self.refresh_stack()
-        self.tell("calm", f"Catalogue up to date: {len(catalogue.assets)} assets in {len(catalogue.install.archives)} archives")
+        self.tell(
+            "calm",
+            f"Catalogue up to date: {len(catalogue.assets)} assets in {len(catalogue.install.archives)} archives",
+        )
 
     def _examine(self, swap: Swap) -> None:
         space = self.space
@@ -326,7 +354,12 @@ class Session(QObject):
                 self._weigh_build()
 
         name = swap.original.rpartition("/")[2]
-        self.jobs.start(f"Fitting {name}", lambda progress: space.examine(swap, progress), done, key=f"examine {swap.original}")
+        self.jobs.start(
+            f"Fitting {name}",
+            lambda progress: space.examine(swap, progress),
+            done,
+            key=f"examine {swap.original}",
+        )
 
     def _weigh_build(self) -> None:
         if self.space is None:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 from PyQt6.QtCore import QObject, QPointF, QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QImage, QPainter, QPen, QPolygonF
+from PyQt6.QtGui import QColor, QImage, QPainter, QPolygonF
 
 from furnel.catalogue import Asset, Catalogue, Preview, preview, preview_of
 from furnel.desktop.imaging import paint_checks, to_image
@@ -105,7 +105,9 @@ class TileStore(QObject):
         self._jobs.start("Previews", work, done, lambda _: None, lane="preview", shown=False)
 
 
-def paint_waveform(painter: QPainter, rect: QRectF, waveform: Samples, colour: object, peak: float = 0.0) -> None:
+def paint_waveform(
+    painter: QPainter, rect: QRectF, waveform: Samples, colour: QColor, peak: float = 0.0
+) -> None:
     """A waveform's lows and highs as one shape around the middle line; `peak` fills the height (0: its own)."""
     columns = waveform.shape[1]
     peak = peak or max(float(np.abs(waveform).max()), 0.05)
@@ -116,7 +118,7 @@ def paint_waveform(painter: QPainter, rect: QRectF, waveform: Samples, colour: o
     points = [QPointF(x, y - 0.4) for x, y in zip(xs, tops, strict=True)]
     points += [QPointF(x, y + 0.4) for x, y in zip(xs[::-1], bottoms[::-1], strict=True)]
     painter.setPen(Qt.PenStyle.NoPen)
-    painter.setBrush(colour)  # type: ignore[arg-type]
+    painter.setBrush(colour)
     painter.drawPolygon(QPolygonF(points))
 
 
@@ -134,7 +136,11 @@ def paint_tile(
         if tile is not None:
             painter.setFont(font(10))
             painter.setPen(look.colour("faint"))
-            painter.drawText(rect.adjusted(4, 4, -4, -4), Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap, tile.fault)
+            painter.drawText(
+                rect.adjusted(4, 4, -4, -4),
+                Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap,
+                tile.fault,
+            )
     elif tile.image is not None:
         source = QRectF(tile.image.rect())
         if crop and source.width() / source.height() > 2.4 * rect.width() / rect.height():
@@ -148,11 +154,15 @@ def paint_tile(
         painter.drawImage(box, tile.image, source)
     elif tile.waveform is not None:
         painter.fillRect(rect, look.colour("panel"))
-        paint_waveform(painter, rect.adjusted(3, 6, -3, -6), tile.waveform, look.colour("ember" if yours else "tarn"))
+        paint_waveform(
+            painter, rect.adjusted(3, 6, -3, -6), tile.waveform, look.colour("ember" if yours else "tarn")
+        )
     else:
         painter.fillRect(rect, look.colour("panel"))
         painter.setFont(font(9))
         painter.setPen(look.colour("quiet"))
         painter.setClipRect(rect)
-        painter.drawText(rect.adjusted(6, 5, -4, -4), Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop, tile.text)
+        painter.drawText(
+            rect.adjusted(6, 5, -4, -4), Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop, tile.text
+        )
     painter.restore()

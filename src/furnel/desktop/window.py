@@ -9,9 +9,19 @@ from pathlib import Path
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
 from PyQt6.QtWidgets import (
-    QApplication, QDialog, QFileDialog, QGridLayout, QHBoxLayout, QInputDialog, QMenu, QPlainTextEdit, QPushButton, QStackedWidget,
-    QVBoxLayout, QWidget,
-)  # fmt: skip
+    QApplication,
+    QDialog,
+    QFileDialog,
+    QGridLayout,
+    QHBoxLayout,
+    QInputDialog,
+    QMenu,
+    QPlainTextEdit,
+    QPushButton,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
 
 from furnel.catalogue import take_out
 from furnel.desktop.actions import COMMANDS, Command, command
@@ -45,16 +55,16 @@ class Window(QWidget):
         self.session, self.player = Session(self.jobs), Player()
         self.tiles = TileStore(self.jobs)
         self.messages: list[Notice] = []
-        self.find = FindStation(look, self.session, self.tiles, self.player)
-        self.fit = FitStation(look, self.session, self.tiles, self.player)
-        self.build = BuildStation(look, self.session, self.tiles)
-        self.trying = TryStation(look, self.session)
+        self.find_station = FindStation(look, self.session, self.tiles, self.player)
+        self.fit_station = FitStation(look, self.session, self.tiles, self.player)
+        self.build_station = BuildStation(look, self.session, self.tiles)
+        self.try_station = TryStation(look, self.session)
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
         self.stations = QStackedWidget()
-        for station in (self.find, self.fit, self.build, self.trying):
+        for station in (self.find_station, self.fit_station, self.build_station, self.try_station):
             self.stations.addWidget(station)
             station.wanted.connect(self.run_command)
-        self.build.opened.connect(self._open_bench)
+        self.build_station.opened.connect(self._open_bench)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
@@ -73,7 +83,7 @@ class Window(QWidget):
         for signal in (session.opened, session.project_changed, session.build_changed, session.stack_changed):
             signal.connect(self._weigh)
         session.fitted.connect(lambda _: self._weigh())
-        self.trying.running_changed.connect(lambda _: self._weigh())
+        self.try_station.running_changed.connect(lambda _: self._weigh())
         session.undo.indexChanged.connect(lambda _: self._weigh())
         self._weigh()
 
@@ -85,14 +95,20 @@ class Window(QWidget):
         if self.usable(entry):
             self._acts[name]()
         else:
-            words = {"game": "open a game first", "mod": "start or open a mod first", "asset": "select something on the wall first",
-                     "sound": "select a sound first", "swap": "put a swap on the bench first", "built": "build the mod first",
-                     "installed": "the mod is not in the game"}  # fmt: skip
+            words = {
+                "game": "open a game first",
+                "mod": "start or open a mod first",
+                "asset": "select something on the wall first",
+                "sound": "select a sound first",
+                "swap": "put a swap on the bench first",
+                "built": "build the mod first",
+                "installed": "the mod is not in the game",
+            }
             self.session.tell("wrong", f"{entry.text.rstrip('…')}: {words[entry.needs]}")
 
     def usable(self, entry: Command) -> bool:
         """Whether a command can be used now."""
-        session, asset = self.session, self.find.wall.current()
+        session, asset = self.session, self.find_station.wall.current()
         return {
             "": True,
             "game": session.catalogue is not None,
@@ -109,7 +125,10 @@ class Window(QWidget):
         self.stations.setCurrentIndex(STATIONS.index(station))
         self.strip.set_current(station)
         current = self.stations.currentWidget()
-        focus = {self.find: self.find.wall, self.fit: self.fit.queue.rows}.get(current, current)  # type: ignore[arg-type]
+        focus = {
+            self.find_station: self.find_station.wall,
+            self.fit_station: self.fit_station.queue.rows,
+        }.get(current, current)  # type: ignore[arg-type]
         if focus is not None:
             focus.setFocus()
         self._weigh()
@@ -117,17 +136,37 @@ class Window(QWidget):
     def _callbacks(self) -> dict[str, Callable[[], object]]:
         session, undo = self.session, self.session.undo
         return {
-            "open-game": self._open_game, "new-mod": self._new_mod, "open-mod": self._open_mod,
-            "go-find": lambda: self.go("find"), "go-fit": self._go_fit, "go-build": lambda: self.go("build"), "go-try": lambda: self.go("try"),
-            "undo": undo.undo, "redo": undo.redo, "search": self._search, "clear-sieve": self.find.sieve.clear,
-            "swap": self._swap, "take-out": self._take_out, "copy-path": self._copy_path, "hear": self.find.hear,
-            "fit-all": lambda: session.fit_all([self._swap_at_hand()]), "fit-everything": self._fit_everything,
-            "replace-source": self._replace_source, "remove-swap": self._remove_swap,
-            "build": lambda: session.start_build(self.build.anyway.isChecked()), "package": session.package, "install": session.install,
-            "remove": session.remove, "start-game": self.trying.start, "renew-stills": self.trying.renew, "quick": self._quick,
-            "theme": lambda: self.look.use("light" if self.look.theme == "dark" else "dark"), "keys": self._keys, "log": self._log,
+            "open-game": self._open_game,
+            "new-mod": self._new_mod,
+            "open-mod": self._open_mod,
+            "go-find": lambda: self.go("find"),
+            "go-fit": self._go_fit,
+            "go-build": lambda: self.go("build"),
+            "go-try": lambda: self.go("try"),
+            "undo": undo.undo,
+            "redo": undo.redo,
+            "search": self._search,
+            "clear-sieve": self.find_station.sieve.clear,
+            "swap": self._swap,
+            "take-out": self._take_out,
+            "copy-path": self._copy_path,
+            "hear": self.find_station.hear,
+            "fit-all": lambda: session.fit_all([self._swap_at_hand()]),
+            "fit-everything": self._fit_everything,
+            "replace-source": self._replace_source,
+            "remove-swap": self._remove_swap,
+            "build": lambda: session.start_build(self.build_station.anyway.isChecked()),
+            "package": session.package,
+            "install": session.install,
+            "remove": session.remove,
+            "start-game": self.try_station.start,
+            "renew-stills": self.try_station.renew,
+            "quick": self._quick,
+            "theme": lambda: self.look.use("light" if self.look.theme == "dark" else "dark"),
+            "keys": self._keys,
+            "log": self._log,
             "quit": self.close,
-        }  # fmt: skip
+        }
 
     def _make_actions(self) -> dict[str, QAction]:
         out = {}
@@ -138,7 +177,7 @@ class Window(QWidget):
             action.triggered.connect(lambda _=False, name=entry.id: self.run_command(name))
             if entry.id == "hear":  # the benches have a play button with the same key
                 action.setShortcutContext(Qt.ShortcutContext.WidgetShortcut)
-                self.find.wall.addAction(action)
+                self.find_station.wall.addAction(action)
             else:
                 self.addAction(action)
             out[entry.id] = action
@@ -167,7 +206,10 @@ class Window(QWidget):
         holder = QWidget()
         holder.setLayout(names)
         holder.setFixedWidth(212)
-        self._undo, self._redo = button("↶", "Undo  (Ctrl+Z)", "plain"), button("↷", "Redo  (Ctrl+Shift+Z)", "plain")
+        self._undo, self._redo = (
+            button("↶", "Undo  (Ctrl+Z)", "plain"),
+            button("↷", "Redo  (Ctrl+Shift+Z)", "plain"),
+        )
         for part, name in ((self._undo, "undo"), (self._redo, "redo")):
             part.setStyleSheet("QPushButton { font-size: 17px; padding: 2px 7px }")
             part.clicked.connect(lambda _=False, name=name: self.run_command(name))
@@ -217,7 +259,7 @@ class Window(QWidget):
         menu.exec(self._mod.mapToGlobal(self._mod.rect().bottomLeft()))
 
     def _swap(self) -> None:
-        asset = self.find.wall.current()
+        asset = self.find_station.wall.current()
         if asset is not None and (file := self._ask_source(asset.name)):
             self.session.swap_with(asset.path, file, self._open_bench)
 
@@ -231,20 +273,22 @@ class Window(QWidget):
         return Path(file) if file else None
 
     def _take_out(self) -> None:
-        asset, catalogue = self.find.wall.current(), self.session.catalogue
+        asset, catalogue = self.find_station.wall.current(), self.session.catalogue
         if asset is None or catalogue is None:
             return
         folder = QFileDialog.getExistingDirectory(self, f"Where to put {asset.name}")
         if folder:
             self.session.jobs.start(
                 "Taking out",
-                lambda progress: take_out([asset.path], lambda _: catalogue.read(asset), Path(folder), "raw", progress),
+                lambda progress: take_out(
+                    [asset.path], lambda _: catalogue.read(asset), Path(folder), "raw", progress
+                ),
                 lambda files: self.session.tell("calm", f"Taken out to {files[0]}"),
                 lane="write",
             )
 
     def _copy_path(self) -> None:
-        asset, clipboard = self.find.wall.current(), QApplication.clipboard()
+        asset, clipboard = self.find_station.wall.current(), QApplication.clipboard()
         if asset is not None and clipboard is not None:
             clipboard.setText(asset.path)
             self.session.tell("calm", f"Copied {asset.path}")
@@ -264,29 +308,35 @@ class Window(QWidget):
 
     def _search(self) -> None:
         self.go("find")
-        self.find.sieve.text.setFocus()
-        self.find.sieve.text.selectAll()
+        self.find_station.sieve.text.setFocus()
+        self.find_station.sieve.text.selectAll()
 
     def _go_fit(self) -> None:
-        asset = self.find.wall.current()
-        if self.stations.currentWidget() is self.find and asset is not None and self.session.swap(asset.path) is not None:
-            self.fit.pick(asset.path)
+        asset = self.find_station.wall.current()
+        if (
+            self.stations.currentWidget() is self.find_station
+            and asset is not None
+            and self.session.swap(asset.path) is not None
+        ):
+            self.fit_station.pick(asset.path)
         self.go("fit")
 
     def _open_bench(self, original: str) -> None:
-        self.fit.pick(original)
+        self.fit_station.pick(original)
         self.go("fit")
 
     def _swap_at_hand(self) -> str:
-        asset = self.find.wall.current()
-        if self.stations.currentWidget() is self.find and asset is not None:
+        asset = self.find_station.wall.current()
+        if self.stations.currentWidget() is self.find_station and asset is not None:
             return asset.path if self.session.swap(asset.path) is not None else ""
-        return self.fit.current
+        return self.fit_station.current
 
     # small dialogs
 
     def _quick(self) -> None:
-        dialog = QuickCommand(self, self.usable, lambda name: QTimer.singleShot(0, lambda: self.run_command(name)))
+        dialog = QuickCommand(
+            self, self.usable, lambda name: QTimer.singleShot(0, lambda: self.run_command(name))
+        )
         corner = self.mapToGlobal(self.rect().topRight())
         dialog.move(corner.x() - dialog.width() - 14, corner.y() + 50)
         dialog.show()
@@ -317,7 +367,9 @@ class Window(QWidget):
         dialog = QDialog(self)
         dialog.setWindowTitle("Log")
         dialog.resize(720, 380)
-        field = QPlainTextEdit("\n".join(("✕ " if n.tone == "wrong" else "  ") + n.text for n in self.messages))
+        field = QPlainTextEdit(
+            "\n".join(("✕ " if n.tone == "wrong" else "  ") + n.text for n in self.messages)
+        )
         field.setReadOnly(True)
         column = QVBoxLayout(dialog)
         column.addWidget(field)
@@ -331,7 +383,7 @@ class Window(QWidget):
         self.tiles.open(catalogue)
         self._game.setText(f"{catalogue.install.profile.name}" if catalogue else "Open a game…")
         self._mod.setText(project.mod.name if project else "New mod…")
-        self.find.wall.setFocus()
+        self.find_station.wall.setFocus()
         self.setWindowTitle(f"{project.mod.name} — Furnel" if project else "Furnel")
 
     def _tell(self, notice: Notice) -> None:
@@ -344,18 +396,32 @@ class Window(QWidget):
         counts = session.count()
         assets = len(session.catalogue.assets) if session.catalogue else 0
         self.strip.set_state("find", StationState(f"{number(assets)} assets" if assets else "no game open"))
-        fit = f"{counts['all'] - counts['breaks'] - counts['waiting']} of {counts['all']} fit" if counts["all"] else "no swaps yet"
+        fit = (
+            f"{counts['all'] - counts['breaks'] - counts['waiting']} of {counts['all']} fit"
+            if counts["all"]
+            else "no swaps yet"
+        )
         self.strip.set_state("fit", StationState(fit, counts["breaks"], counts["differs"]))
         self.strip.set_state("build", self._build_state())
         enabled = sum(mod.on for mod in session.stack)
         words = f"{enabled} mod{'s' if enabled != 1 else ''} on" if session.catalogue else "no game open"
-        self.strip.set_state("try", StationState("running" if self.trying.running else words))
+        self.strip.set_state("try", StationState("running" if self.try_station.running else words))
         self._undo.setEnabled(session.undo.canUndo())
         self._redo.setEnabled(session.undo.canRedo())
-        self._undo.setToolTip(f"Undo: {session.undo.undoText()}  (Ctrl+Z)" if session.undo.canUndo() else "Nothing to undo  (Ctrl+Z)")
-        self._redo.setToolTip(f"Redo: {session.undo.redoText()}  (Ctrl+Shift+Z)" if session.undo.canRedo() else "Nothing to redo  (Ctrl+Shift+Z)")
+        self._undo.setToolTip(
+            f"Undo: {session.undo.undoText()}  (Ctrl+Z)"
+            if session.undo.canUndo()
+            else "Nothing to undo  (Ctrl+Z)"
+        )
+        self._redo.setToolTip(
+            f"Redo: {session.undo.redoText()}  (Ctrl+Shift+Z)"
+            if session.undo.canRedo()
+            else "Nothing to redo  (Ctrl+Shift+Z)"
+        )
         for name, action in self._actions.items():
-            action.setEnabled(True if name in ("undo", "redo") else self.usable(command(name)) or not command(name).key)
+            action.setEnabled(
+                True if name in ("undo", "redo") else self.usable(command(name)) or not command(name).key
+            )
 
     def _build_state(self) -> StationState:
         session = self.session
@@ -369,7 +435,7 @@ class Window(QWidget):
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         self.player.stop()
-        self.trying.close_game()
+        self.try_station.close_game()
         self.jobs.stop()
         self.session.close()
         self.session.undo.blockSignals(True)

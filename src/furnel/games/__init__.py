@@ -6,6 +6,22 @@ from furnel.games.running import GameWord, Report, ask_report, draw_still, start
 from furnel.games.stack import Clash, InstalledMod, clashes, read_order, read_stack, write_order
 
 __all__ = [
-    "Archive", "Clash", "GameWord", "Install", "InstalledMod", "Place", "Profile", "Report", "RoleRule", "ask_report", "clashes", "draw_still", "read_order", "read_stack",
-    "recognise", "shipped_profiles", "start_game", "write_order",
-]  # fmt: skip
+    "Archive",
+    "Clash",
+    "GameWord",
+    "Install",
+    "InstalledMod",
+    "Place",
+    "Profile",
+    "Report",
+    "RoleRule",
+    "ask_report",
+    "clashes",
+    "draw_still",
+    "read_order",
+    "read_stack",
+    "recognise",
+    "shipped_profiles",
+    "start_game",
+    "write_order",
+]

@@ -51,7 +51,8 @@ class Install:
         """Every asset of one archive."""
         container = self._container(archive)
         return [
-            Place(archive.prefix + entry.path, archive, entry.path, entry.size, entry.stored) for entry in container.entries()
+            Place(archive.prefix + entry.path, archive, entry.path, entry.size, entry.stored)
+            for entry in container.entries()
         ]
 
     def read(self, archive: Archive, inner: str) -> bytes:

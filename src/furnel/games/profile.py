@@ -16,12 +16,17 @@ from furnel.errors import FurnelError, reason
 
 WHAT = "Reading a profile"
 
-RoleName = Literal["surface", "hull", "sail", "light", "backdrop", "emblem", "sheet", "event sound", "loop", "definition"]
+RoleName = Literal[
+    "surface", "hull", "sail", "light", "backdrop", "emblem", "sheet", "event sound", "loop", "definition"
+]
 
 
 class _Part(BaseModel):
     model_config = ConfigDict(
-        extra="forbid", frozen=True, populate_by_name=True, alias_generator=lambda name: name.replace("_", "-")
+        extra="forbid",
+        frozen=True,
+        populate_by_name=True,
+        alias_generator=lambda name: name.replace("_", "-"),
     )
 
 
@@ -100,21 +105,29 @@ def parse_profile(text: str, where: object) -> Profile:
     except tomllib.TOMLDecodeError as error:
         raise FurnelError(WHAT, where=where, why=str(error), remedy="Correct the TOML") from error
     except ValidationError as error:
-        raise FurnelError(WHAT, where=where, why=explain(error), remedy="docs/profiles.md lists what is allowed") from error
+        raise FurnelError(
+            WHAT, where=where, why=explain(error), remedy="docs/profiles.md lists what is allowed"
+        ) from error
 
 
 @cache
 def shipped_profiles() -> dict[str, Profile]:
     """The profiles that come with Furnel, by id."""
     folder = resources.files("furnel.games") / "profiles"
-    found = [parse_profile(file.read_text("utf-8"), file.name) for file in folder.iterdir() if file.name.endswith(".toml")]
+    found = [
+        parse_profile(file.read_text("utf-8"), file.name)
+        for file in folder.iterdir()
+        if file.name.endswith(".toml")
+    ]
     return {profile.id: profile for profile in found}
 
 
 def recognise(folder: Path) -> Profile:
     """The profile of the game in `folder`. Raises FurnelError when none fits."""
     if not folder.is_dir():
-        raise FurnelError("Opening a game", where=folder, why="there is no such folder", remedy="Check the path")
+        raise FurnelError(
+            "Opening a game", where=folder, why="there is no such folder", remedy="Check the path"
+        )
     try:
         for profile in shipped_profiles().values():
             if profile.recognises(folder):
@@ -123,5 +136,8 @@ def recognise(folder: Path) -> Profile:
         raise FurnelError("Opening a game", where=folder, why=reason(error)) from error
     known = ", ".join(profile.name for profile in shipped_profiles().values())
     raise FurnelError(
-        "Opening a game", where=folder, why="no profile recognises it", remedy=f"Choose the folder of one of: {known}"
+        "Opening a game",
+        where=folder,
+        why="no profile recognises it",
+        remedy=f"Choose the folder of one of: {known}",
     )

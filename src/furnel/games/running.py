@@ -46,11 +46,23 @@ def start_game(install: Install, scene: str) -> subprocess.Popen[bytes]:
 
 
 def draw_still(
-    install: Install, scene: str, out: Path, with_mods: bool = True, tick: int = 90, progress: Progress = QUIET
+    install: Install,
+    scene: str,
+    out: Path,
+    with_mods: bool = True,
+    tick: int = 90,
+    progress: Progress = QUIET,
 ) -> Path:
     """A still of a scene, drawn by the game itself, with or without mods."""
     start = install.profile.start
-    command = _filled(install, start.still if with_mods else start.still_without_mods, "draw a still", scene=scene, tick=str(tick), out=str(out))
+    command = _filled(
+        install,
+        start.still if with_mods else start.still_without_mods,
+        "draw a still",
+        scene=scene,
+        tick=str(tick),
+        out=str(out),
+    )
     _run("Drawing a still", command, progress)
     if not out.is_file():
         raise _failed("Drawing a still", command, "it wrote no picture")
@@ -71,7 +83,9 @@ def ask_report(install: Install, progress: Progress = QUIET) -> Report:
 
 def _filled(install: Install, command: tuple[str, ...], what: str, **values: str) -> list[str]:
     if not command:
-        raise FurnelError("Running the game", where=install.profile.name, why=f"its profile does not say how it can {what}")
+        raise FurnelError(
+            "Running the game", where=install.profile.name, why=f"its profile does not say how it can {what}"
+        )
     known = {"game": str(install.folder), **values}
     parts = []
     for part in command:
@@ -83,7 +97,9 @@ def _filled(install: Install, command: tuple[str, ...], what: str, **values: str
 
 def _run(what: str, command: list[str], progress: Progress, allowed: tuple[int, ...] = (0,)) -> str:
     try:
-        process = subprocess.Popen(command, stdin=subprocess.DEVNULL, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True)
+        process = subprocess.Popen(
+            command, stdin=subprocess.DEVNULL, stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True
+        )
     except OSError as error:
         raise _failed(what, command, str(error)) from error
     started = time.monotonic()
@@ -101,9 +117,15 @@ def _run(what: str, command: list[str], progress: Progress, allowed: tuple[int, 
                     raise Cancelled(what) from None
                 raise _failed(what, command, f"it did not answer within {_LONGEST_S} s") from None
     if process.returncode not in allowed:
-        raise _failed(what, command, err.strip().splitlines()[-1] if err.strip() else f"it ended with {process.returncode}")
+        raise _failed(
+            what,
+            command,
+            err.strip().splitlines()[-1] if err.strip() else f"it ended with {process.returncode}",
+        )
     return out
 
 
 def _failed(what: str, command: list[str], why: str) -> FurnelError:
-    return FurnelError(what, where=command[0], why=why, remedy="Check the game, or the commands in its profile")
+    return FurnelError(
+        what, where=command[0], why=why, remedy="Check the game, or the commands in its profile"
+    )

@@ -39,7 +39,11 @@ def read_stack(install: Install) -> list[InstalledMod]:
     """The installed mods in load order; mods that the order does not know come last, switched off."""
     order = read_order(install.folder / install.profile.mods.order)
     folder = install.mods_folder()
-    present = {sub.name for sub in folder.iterdir() if (sub / install.profile.mods.about).is_file()} if folder.is_dir() else set()
+    present = (
+        {sub.name for sub in folder.iterdir() if (sub / install.profile.mods.about).is_file()}
+        if folder.is_dir()
+        else set()
+    )
     known = [(mod, on) for mod, on in order if mod in present]
     known += [(mod, False) for mod in sorted(present - {mod for mod, _ in known})]
     return [_read_mod(folder / mod, install.profile.mods.about, on) for mod, on in known]
@@ -62,8 +66,15 @@ def read_order(path: Path) -> list[tuple[str, bool]]:
         why = reason(error) if isinstance(error, OSError) else str(error)
         raise FurnelError(WHAT, where=path, why=why, remedy="Correct or delete the file") from error
     entries = raw.get("mod", [])
-    if not isinstance(entries, list) or not all(isinstance(entry, dict) and isinstance(entry.get("id"), str) for entry in entries):
-        raise FurnelError(WHAT, where=path, why="it should list [[mod]] tables with an id each", remedy="Correct or delete the file")
+    if not isinstance(entries, list) or not all(
+        isinstance(entry, dict) and isinstance(entry.get("id"), str) for entry in entries
+    ):
+        raise FurnelError(
+            WHAT,
+            where=path,
+            why="it should list [[mod]] tables with an id each",
+            remedy="Correct or delete the file",
+        )
     return [(entry["id"], bool(entry.get("on", True))) for entry in entries]
 
 
@@ -97,4 +108,6 @@ def _read_mod(folder: Path, about: str, on: bool) -> InstalledMod:
             if file.is_file() and file.name != about and not file.name.startswith(".")
         )
     )
-    return InstalledMod(folder.name, str(raw.get("name", folder.name)), str(raw.get("version", "?")), on, paths)
+    return InstalledMod(
+        folder.name, str(raw.get("name", folder.name)), str(raw.get("version", "?")), on, paths
+    )

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from pathlib import Path
+from typing import Protocol
 
 import numpy as np
 
@@ -13,8 +14,22 @@ from furnel.imagefiles import dds, pillow, tga
 from furnel.images.picture import Picture
 from furnel.images.texture import Texture
 
-_BY_SIGNATURE = (dds, pillow, tga)  # tga has no signature and so comes last
-_WRITERS = {"DDS": dds, "TGA": tga, "PNG": pillow}
+
+class _Format(Protocol):
+    """What a format's module offers."""
+
+    @property
+    def recognises(self) -> Callable[[bytes | memoryview], bool]: ...
+    @property
+    def read(self) -> Callable[[bytes | memoryview, object], Texture]: ...
+    @property
+    def read_header(self) -> Callable[[bytes | memoryview, object], Texture]: ...
+    @property
+    def write(self) -> Callable[[Texture], bytes]: ...
+
+
+_BY_SIGNATURE: tuple[_Format, ...] = (dds, pillow, tga)  # tga has no signature and so comes last
+_WRITERS: dict[str, _Format] = {"DDS": dds, "TGA": tga, "PNG": pillow}
 SUFFIXES: tuple[str, ...] = dds.SUFFIXES + tga.SUFFIXES + pillow.SUFFIXES
 _MOST_BYTES = 2 << 30
 
@@ -39,12 +54,9 @@ def read_texture(data: bytes | memoryview, where: object = "") -> Texture:
 
 def read_header(data: bytes | memoryview, where: object = "") -> Texture:
     """What the first bytes of a picture file say of it, as a Texture whose levels hold no data."""
-    if dds.recognises(data):
-        return dds.read_header(data, where)[0]
-    if pillow.recognises(data):
-        return pillow.read_header(data, where)
-    if tga.recognises(data):
-        return tga.read_header(data, where)
+    for module in _BY_SIGNATURE:
+        if module.recognises(data):
+            return module.read_header(data, where)
     raise FurnelError("Reading a picture", where=where, why="it is no picture file that Furnel knows")
 
 
@@ -61,7 +73,9 @@ def open_texture(path: Path) -> Texture:
 def write_texture(texture: Texture) -> bytes:
     """The bytes of a file of the texture's own `file_type`."""
     if texture.file_type not in _WRITERS:
-        raise FurnelError("Writing a picture", why=f"{texture.file_type} is not written", remedy="Use DDS, TGA or PNG")
+        raise FurnelError(
+            "Writing a picture", why=f"{texture.file_type} is not written", remedy="Use DDS, TGA or PNG"
+        )
     return _WRITERS[texture.file_type].write(texture)
 
 

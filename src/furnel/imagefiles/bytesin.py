@@ -8,7 +8,9 @@ from typing import Any
 from furnel.errors import FurnelError
 
 
-def unpack(record: struct.Struct, data: bytes | memoryview, offset: int, what: str, where: object) -> tuple[Any, ...]:
+def unpack(
+    record: struct.Struct, data: bytes | memoryview, offset: int, what: str, where: object
+) -> tuple[Any, ...]:
     """`record` at `offset` of `data`; FurnelError when the data ends before it does."""
     if offset < 0 or offset + record.size > len(data):
         raise FurnelError(

@@ -23,8 +23,18 @@ _CAPS_COMPLEX, _CAPS_TEXTURE, _CAPS_LEVELS = 0x8, 0x1000, 0x400000
 
 _FOURCC = {b"DXT1": "BC1", b"DXT5": "BC3"}
 _TO_FOURCC = {fmt: code for code, fmt in _FOURCC.items()}
-_DXGI = {71: ("BC1", False), 72: ("BC1", True), 77: ("BC3", False), 78: ("BC3", True), 28: ("RGBA8", False),
-         29: ("RGBA8", True), 87: ("BGRA8", False), 91: ("BGRA8", True), 88: ("BGRX8", False), 93: ("BGRX8", True)}
+_DXGI = {
+    71: ("BC1", False),
+    72: ("BC1", True),
+    77: ("BC3", False),
+    78: ("BC3", True),
+    28: ("RGBA8", False),
+    29: ("RGBA8", True),
+    87: ("BGRA8", False),
+    91: ("BGRA8", True),
+    88: ("BGRX8", False),
+    93: ("BGRX8", True),
+}
 _TO_DXGI = {pair: number for number, pair in _DXGI.items()}
 _MASKS = {
     "RGBA8": (32, 0xFF, 0xFF00, 0xFF0000, 0xFF000000),
@@ -39,14 +49,21 @@ def recognises(data: bytes | memoryview) -> bool:
     return bytes(data[:4]) == b"DDS "
 
 
-def read_header(data: bytes | memoryview, where: object = "") -> tuple[Texture, int]:
-    """What the header says, as a Texture with empty levels, and where the first level begins."""
+def read_header(data: bytes | memoryview, where: object = "") -> Texture:
+    """What the header says, as a Texture whose levels hold no data."""
+    return _read_header(data, where)[0]
+
+
+def _read_header(data: bytes | memoryview, where: object) -> tuple[Texture, int]:
+    """The same, and where the first level begins."""
     fields = unpack(_HEADER, data, 0, WHAT, where)
     magic, size, _flags, height, width, _pitch, _depth, levels = fields[:8]
     _pf_size, pf_flags, fourcc, bits, *masks = fields[8:16]
     _caps, caps2 = fields[16], fields[17]
     if magic != b"DDS " or size != 124:
-        raise FurnelError(WHAT, where=where, why="it does not begin like one", remedy="Is it another kind of file?")
+        raise FurnelError(
+            WHAT, where=where, why="it does not begin like one", remedy="Is it another kind of file?"
+        )
     check_size(width, height, WHAT, where)
     if caps2 & 0x200200:
         raise FurnelError(WHAT, where=where, why="it is a cube or a volume, and flat ones are read so far")
@@ -56,7 +73,9 @@ def read_header(data: bytes | memoryview, where: object = "") -> tuple[Texture, 
         number, _dimension, _misc, layers, _alpha = unpack(_DX10, data, start, WHAT, where)
         start, header = start + _DX10.size, "DX10"
         if number not in _DXGI or layers > 1:
-            raise FurnelError(WHAT, where=where, why=f"DXGI format {number} with {layers} layers is not read so far")
+            raise FurnelError(
+                WHAT, where=where, why=f"DXGI format {number} with {layers} layers is not read so far"
+            )
         fmt, srgb = _DXGI[number]
     elif pf_flags & _PF_FOURCC:
         if code not in _FOURCC:
@@ -66,17 +85,21 @@ def read_header(data: bytes | memoryview, where: object = "") -> tuple[Texture, 
         key = (bits, *masks) if pf_flags & _PF_ALPHA else (bits, *masks[:3], 0)
         if key not in _FROM_MASKS:
             shown = " ".join(f"{mask:08x}" for mask in masks)
-            raise FurnelError(WHAT, where=where, why=f"{bits}-bit pixels with the masks {shown} are not read so far")
+            raise FurnelError(
+                WHAT, where=where, why=f"{bits}-bit pixels with the masks {shown} are not read so far"
+            )
         fmt = _FROM_MASKS[key]
     count = max(levels, 1)
     if count > full_levels(width, height):
-        raise FurnelError(WHAT, where=where, why=f"it says {count} levels, more than {width} × {height} pixels have")
+        raise FurnelError(
+            WHAT, where=where, why=f"it says {count} levels, more than {width} × {height} pixels have"
+        )
     return Texture(width, height, fmt, (b"",) * count, "DDS", srgb, (("header", header),)), start
 
 
 def read(data: bytes | memoryview, where: object = "") -> Texture:
     """A DDS file as a Texture; its levels are views into `data`. Raises FurnelError for damage or an unread kind."""
-    texture, start = read_header(data, where)
+    texture, start = _read_header(data, where)
     view = memoryview(data)
     found = []
     for level in range(len(texture.levels)):
@@ -111,11 +134,28 @@ def write(texture: Texture) -> bytes:
         masks = _MASKS[texture.format]
         pixel_format = (32, _PF_RGB | (_PF_ALPHA if masks[4] else 0), 0, *masks)
     head = _HEADER.pack(
-        b"DDS ", 124, flags, texture.height, texture.width, pitch, 0, len(texture.levels), *pixel_format, caps, 0, 0, 0, 0
+        b"DDS ",
+        124,
+        flags,
+        texture.height,
+        texture.width,
+        pitch,
+        0,
+        len(texture.levels),
+        *pixel_format,
+        caps,
+        0,
+        0,
+        0,
+        0,
     )
     if dx10:
         key = (texture.format, bool(texture.srgb))
         if key not in _TO_DXGI:
-            raise FurnelError("Writing a DDS texture", why=f"{texture.format} has no DX10 code", remedy="Use the legacy header")
+            raise FurnelError(
+                "Writing a DDS texture",
+                why=f"{texture.format} has no DX10 code",
+                remedy="Use the legacy header",
+            )
         head += _DX10.pack(_TO_DXGI[key], 3, 0, 1, 0)
     return head + b"".join(texture.levels)

@@ -19,10 +19,8 @@ _ALLOWED = ("PNG", "JPEG", "WEBP", "BMP", "GIF")
 
 def recognises(data: bytes | memoryview) -> bool:
     head = bytes(data[:12])
-    return (
-        head.startswith((b"\x89PNG\r\n\x1a\n", b"\xff\xd8\xff", b"BM", b"GIF8"))
-        or head[:4] == b"RIFF"
-        and head[8:] == b"WEBP"
+    return head.startswith((b"\x89PNG\r\n\x1a\n", b"\xff\xd8\xff", b"BM", b"GIF8")) or (
+        head[:4] == b"RIFF" and head[8:] == b"WEBP"
     )
 
 
@@ -38,13 +36,17 @@ def read(data: bytes | memoryview, where: object = "") -> Texture:
         except (OSError, ValueError, SyntaxError, MemoryError, IndexError) as error:
             raise _damaged(where, error) from error
         notes = (("mode", _mode(image)),)
-        return Texture(rgba.shape[1], rgba.shape[0], "RGBA8", (rgba.tobytes(),), image.format or "", True, notes)
+        return Texture(
+            rgba.shape[1], rgba.shape[0], "RGBA8", (rgba.tobytes(),), image.format or "", True, notes
+        )
 
 
 def read_header(data: bytes | memoryview, where: object = "") -> Texture:
     """Size and type alone, as a Texture whose level holds no data."""
     with _open(data, where) as image:
-        return Texture(image.width, image.height, "RGBA8", (b"",), image.format or "", True, (("mode", _mode(image)),))
+        return Texture(
+            image.width, image.height, "RGBA8", (b"",), image.format or "", True, (("mode", _mode(image)),)
+        )
 
 
 def write(texture: Texture) -> bytes:
@@ -55,8 +57,14 @@ def write(texture: Texture) -> bytes:
     if texture.note("mode") == "palette":
         colours = image.getcolors(256)
         if colours is None:
-            raise FurnelError("Writing a palette PNG", why="the picture has more than 256 colours", remedy="Reduce them first")
-        image = image.quantize(max(len(colours), 2), method=Image.Quantize.FASTOCTREE, dither=Image.Dither.NONE)
+            raise FurnelError(
+                "Writing a palette PNG",
+                why="the picture has more than 256 colours",
+                remedy="Reduce them first",
+            )
+        image = image.quantize(
+            max(len(colours), 2), method=Image.Quantize.FASTOCTREE, dither=Image.Dither.NONE
+        )
     image.save(stream, "PNG", optimize=False)
     return stream.getvalue()
 
@@ -81,4 +89,9 @@ def _open(data: bytes | memoryview, where: object) -> Image.Image:
 
 
 def _damaged(where: object, error: BaseException) -> FurnelError:
-    return FurnelError(WHAT, where=where, why=f"it is damaged ({error})", remedy="Open it in the program that made it and save it again")
+    return FurnelError(
+        WHAT,
+        where=where,
+        why=f"it is damaged ({error})",
+        remedy="Open it in the program that made it and save it again",
+    )

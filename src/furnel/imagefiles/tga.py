@@ -23,10 +23,12 @@ def recognises(data: bytes | memoryview) -> bool:
     """TGA has no signature: a header whose every field makes sense."""
     if len(data) < _HEADER.size:
         return False
-    _id, mapped, kind, _first, _count, _bits, _x, _y, width, height, depth, descriptor = _HEADER.unpack_from(data)
+    _id, mapped, kind, _first, _count, _bits, _x, _y, width, height, depth, descriptor = _HEADER.unpack_from(
+        data
+    )
     return (
         mapped == 0
-        and (kind in (2, 10) and depth in (24, 32) or kind in (3, 11) and depth == 8)
+        and ((kind in (2, 10) and depth in (24, 32)) or (kind in (3, 11) and depth == 8))
         and width > 0
         and height > 0
         and descriptor & 0xC0 == 0
@@ -98,11 +100,15 @@ def write(texture: Texture) -> bytes:
     return head + (b"".join(_pack_row(row) for row in rows) if run_length else rows.tobytes())
 
 
-def _expand(body: memoryview, pixels: int, size: int, where: object) -> np.ndarray[tuple[int], np.dtype[np.uint8]]:
+def _expand(
+    body: memoryview, pixels: int, size: int, where: object
+) -> np.ndarray[tuple[int], np.dtype[np.uint8]]:
     out = bytearray()
     position, wanted = 0, pixels * size
     if len(body) * 128 < pixels:  # the best run-length can do is 128 pixels in `size` + 1 bytes
-        raise FurnelError(WHAT, where=where, why="its runs are too few for its size", remedy="The file is cut short")
+        raise FurnelError(
+            WHAT, where=where, why="its runs are too few for its size", remedy="The file is cut short"
+        )
     while len(out) < wanted:
         if position >= len(body):
             raise FurnelError(WHAT, where=where, why="its runs end too soon", remedy="The file is cut short")

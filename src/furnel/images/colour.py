@@ -45,7 +45,7 @@ def from_premultiplied_light(light: Floats) -> Pixels:
     """The inverse of `premultiplied_light`; colour where alpha is 0 becomes black."""
     alpha = np.clip(light[..., 3:], 0.0, 1.0)
     out = np.empty(light.shape, np.uint8)
-    out[..., :3] = to_srgb(light[..., :3] / np.maximum(alpha, np.float32(1e-6)))
+    out[..., :3] = to_srgb(np.asarray(light[..., :3] / np.maximum(alpha, np.float32(1e-6)), np.float32))
     out[..., 3:] = np.round(alpha * 255)
     return out
 

@@ -23,7 +23,9 @@ class Picture:
     def __post_init__(self) -> None:
         shape = self.pixels.shape
         if self.pixels.dtype != np.uint8 or len(shape) != 3 or shape[2] != 4 or 0 in shape:
-            raise FurnelError("A picture", why=f"pixels are {self.pixels.dtype} {shape}, not (height, width, 4) uint8")
+            raise FurnelError(
+                "A picture", why=f"pixels are {self.pixels.dtype} {shape}, not (height, width, 4) uint8"
+            )
 
     @property
     def width(self) -> int:

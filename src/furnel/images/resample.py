@@ -27,14 +27,20 @@ def resize(picture: Picture, width: int, height: int, how: Filter = "lanczos") -
     """`picture` at another size in pixels. `nearest` keeps exact colours; the others average linear light."""
     check_size(width, height, "Resizing a picture")
     if how not in FILTERS:
-        raise FurnelError("Resizing a picture", why=f"there is no filter {how!r}", remedy=f"Use {', '.join(FILTERS)}")
+        raise FurnelError(
+            "Resizing a picture", why=f"there is no filter {how!r}", remedy=f"Use {', '.join(FILTERS)}"
+        )
     if picture.size == (width, height):
         return picture
     if how == "nearest":
         down = (np.arange(height) * picture.height + picture.height // 2) // height
         across = (np.arange(width) * picture.width + picture.width // 2) // width
-        return Picture(picture.pixels[np.minimum(down, picture.height - 1)][:, np.minimum(across, picture.width - 1)])
-    return Picture(from_premultiplied_light(_resize_light(premultiplied_light(picture.pixels), width, height, how)))
+        return Picture(
+            picture.pixels[np.minimum(down, picture.height - 1)][:, np.minimum(across, picture.width - 1)]
+        )
+    return Picture(
+        from_premultiplied_light(_resize_light(premultiplied_light(picture.pixels), width, height, how))
+    )
 
 
 def level_chain(picture: Picture, count: int | None = None) -> list[Picture]:
@@ -66,7 +72,9 @@ def _halve(light: Floats, width: int, height: int) -> Floats:
 
 def _resize_light(light: Floats, width: int, height: int, how: Filter) -> Floats:
     bands = [
-        np.asarray(Image.fromarray(np.ascontiguousarray(light[..., band])).resize((width, height), _PILLOW[how]))
+        np.asarray(
+            Image.fromarray(np.ascontiguousarray(light[..., band])).resize((width, height), _PILLOW[how])
+        )
         for band in range(light.shape[2])
     ]
     return np.stack(bands, axis=-1)

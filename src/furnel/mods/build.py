@@ -67,9 +67,11 @@ def build(space: Workspace, progress: Progress = QUIET, anyway: bool = False) ->
     broken = [item.swap.original for item in examined if item.state == "breaks"]
     if broken and not anyway:
         raise FurnelError(
-            WHAT, where=space.project.mod.name, why=f"{len(broken)} of {len(examined)} swaps break: {', '.join(broken[:5])}",
+            WHAT,
+            where=space.project.mod.name,
+            why=f"{len(broken)} of {len(examined)} swaps break: {', '.join(broken[:5])}",
             remedy="Fit them first, or build anyway to see what the game says",
-        )  # fmt: skip
+        )
     final = space.build_folder
     fresh = final.with_name(f".{final.name}.next")
     shutil.rmtree(fresh, ignore_errors=True)
@@ -78,10 +80,15 @@ def build(space: Workspace, progress: Progress = QUIET, anyway: bool = False) ->
         _verify(space, examined, fresh, Part(progress, 0.9, 1.0))
         _swap_in(fresh, final)
     except OSError as error:
-        raise FurnelError(WHAT, where=final, why=reason(error), remedy="The last build is unchanged") from error
+        raise FurnelError(
+            WHAT, where=final, why=reason(error), remedy="The last build is unchanged"
+        ) from error
     finally:
         shutil.rmtree(fresh, ignore_errors=True)
-    write_text(_manifest(space), json.dumps([[f.path, f.before, f.after, f.sha256, f.key] for f in files], indent=1) + "\n")
+    write_text(
+        _manifest(space),
+        json.dumps([[f.path, f.before, f.after, f.sha256, f.key] for f in files], indent=1) + "\n",
+    )
     progress.report(1.0, f"Built {len(files)} files")
     return Build(final, tuple(files))
 
@@ -90,7 +97,11 @@ def last_build(space: Workspace) -> Build | None:
     """The build that is in the build folder, or None."""
     try:
         rows = json.loads(_manifest(space).read_text("utf-8"))
-        return Build(space.build_folder, tuple(BuiltFile(*row) for row in rows)) if space.build_folder.is_dir() else None
+        return (
+            Build(space.build_folder, tuple(BuiltFile(*row) for row in rows))
+            if space.build_folder.is_dir()
+            else None
+        )
     except (OSError, ValueError, TypeError):
         return None
 
@@ -107,8 +118,15 @@ def about_text(space: Workspace) -> str:
     """The file about the mod, as the game wants it."""
     about = space.project.mod
     document = tomlkit.document()
-    for key, value in (("id", about.id), ("name", about.name), ("version", about.version), ("author", about.author),
-                       ("summary", about.summary), ("category", about.category), ("game-version", space.profile.mods.game_version)):  # fmt: skip
+    for key, value in (
+        ("id", about.id),
+        ("name", about.name),
+        ("version", about.version),
+        ("author", about.author),
+        ("summary", about.summary),
+        ("category", about.category),
+        ("game-version", space.profile.mods.game_version),
+    ):
         document.add(key, value)
     credits = tomlkit.array()
     for line in sorted({swap.credit for swap in space.project.swaps if swap.credit}):
@@ -121,11 +139,19 @@ def package(space: Workspace, target: Path | None = None) -> Path:
     """The last build as one ZIP with a folder named like the mod inside; the same build gives the same bytes."""
     built = last_build(space)
     if built is None:
-        raise FurnelError("Packaging the mod", where=space.project.mod.name, why="it is not built yet", remedy="Build it first")
+        raise FurnelError(
+            "Packaging the mod",
+            where=space.project.mod.name,
+            why="it is not built yet",
+            remedy="Build it first",
+        )
     about = space.project.mod
     target = target or space.folder / "build" / f"{about.id}-{about.version}.zip"
     files = sorted(file for file in built.folder.rglob("*") if file.is_file())
-    write_zip(target, [(f"{about.id}/{file.relative_to(built.folder).as_posix()}", file.read_bytes()) for file in files])
+    write_zip(
+        target,
+        [(f"{about.id}/{file.relative_to(built.folder).as_posix()}", file.read_bytes()) for file in files],
+    )
     return target
 
 
@@ -145,7 +171,15 @@ def _write(space: Workspace, examined: list[Examined], folder: Path, progress: P
             write_bytes(folder / path, source.read_bytes())
             before = 0
         written = folder / path
-        files.append(BuiltFile(path, before, written.stat().st_size, hashlib.sha256(written.read_bytes()).hexdigest(), item.key))
+        files.append(
+            BuiltFile(
+                path,
+                before,
+                written.stat().st_size,
+                hashlib.sha256(written.read_bytes()).hexdigest(),
+                item.key,
+            )
+        )
     write_text(folder / space.profile.mods.about, about_text(space))
     return files
 
@@ -159,9 +193,18 @@ def _verify(space: Workspace, examined: list[Examined], folder: Path, progress: 
         path = item.swap.original
         progress.report(number / len(examined), f"Reading back {path}")
         data = (folder / path).read_bytes()
-        again = spec_of(data, path if item.swap.encode else str(space.source_path(item.swap)), space.profile.role_of(path))
-        if data != item.data or worst(compare(item.original, again)) != worst(compare(item.original, item.result)):
-            raise FurnelError(WHAT, where=path, why="what was read back is not what was written", remedy="Check the disk, then build again")
+        again = spec_of(
+            data, path if item.swap.encode else str(space.source_path(item.swap)), space.profile.role_of(path)
+        )
+        if data != item.data or worst(compare(item.original, again)) != worst(
+            compare(item.original, item.result)
+        ):
+            raise FurnelError(
+                WHAT,
+                where=path,
+                why="what was read back is not what was written",
+                remedy="Check the disk, then build again",
+            )
 
 
 def _swap_in(fresh: Path, final: Path) -> None:
@@ -176,5 +219,3 @@ def _swap_in(fresh: Path, final: Path) -> None:
 
 def _manifest(space: Workspace) -> Path:
     return space.folder / "build" / f"{space.project.mod.id}.json"
-
-

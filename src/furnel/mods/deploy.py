@@ -60,7 +60,9 @@ def install_mod(install: Install, mod: str, build: Path, progress: Progress = QU
     order_file, target = _order(install), install.mods_folder() / mod
     try:
         before = order_file.read_text("utf-8") if order_file.is_file() else None
-        journal = Journal(mod, str(install.folder), "installing", target.exists(), install.mods_folder().is_dir(), before)
+        journal = Journal(
+            mod, str(install.folder), "installing", target.exists(), install.mods_folder().is_dir(), before
+        )
         shutil.rmtree(keep, ignore_errors=True)
         keep.mkdir(parents=True)
         if target.exists():
@@ -73,7 +75,9 @@ def install_mod(install: Install, mod: str, build: Path, progress: Progress = QU
         raise
     except OSError as error:
         recover(install)
-        raise FurnelError(WHAT, where=install.mods_folder(), why=reason(error), remedy="The game is as it was before") from error
+        raise FurnelError(
+            WHAT, where=install.mods_folder(), why=reason(error), remedy="The game is as it was before"
+        ) from error
     return target
 
 
@@ -84,7 +88,10 @@ def remove_mod(install: Install, mod: str) -> str:
     journal = _read(keep)
     if journal is None:
         raise FurnelError(
-            "Removing the mod", where=mod, why="Furnel has not installed it here", remedy="Delete its folder by hand if you put it there"
+            "Removing the mod",
+            where=mod,
+            why="Furnel has not installed it here",
+            remedy="Delete its folder by hand if you put it there",
         )
     try:
         order = _order(install)
@@ -93,7 +100,9 @@ def remove_mod(install: Install, mod: str) -> str:
         _write(keep, Journal(**{**asdict(journal), "phase": "removing"}))
         _undo(install, journal, keep)
     except OSError as error:
-        raise FurnelError("Removing the mod", where=mod, why=reason(error), remedy="Try again: it goes on where it stopped") from error
+        raise FurnelError(
+            "Removing the mod", where=mod, why=reason(error), remedy="Try again: it goes on where it stopped"
+        ) from error
     if untouched:
         return "The mods folder is as it was before"
     return "The mod is off; the load order was changed by others meanwhile and keeps their changes"

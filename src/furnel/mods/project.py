@@ -23,7 +23,10 @@ VERSION = 1
 
 class _Part(BaseModel):
     model_config = ConfigDict(
-        extra="forbid", frozen=True, populate_by_name=True, alias_generator=lambda name: name.replace("_", "-")
+        extra="forbid",
+        frozen=True,
+        populate_by_name=True,
+        alias_generator=lambda name: name.replace("_", "-"),
     )
 
 
@@ -107,7 +110,9 @@ class Project(_Part):
 
     def without_swap(self, original: str) -> Project:
         """The project without the swap of an original."""
-        return self.model_copy(update={"swaps": tuple(swap for swap in self.swaps if swap.original != original)})
+        return self.model_copy(
+            update={"swaps": tuple(swap for swap in self.swaps if swap.original != original)}
+        )
 
 
 def load_project(path: Path) -> Project:
@@ -116,9 +121,13 @@ def load_project(path: Path) -> Project:
         raw = tomllib.loads(path.read_text("utf-8"))
     except (OSError, UnicodeDecodeError) as error:
         why = reason(error) if isinstance(error, OSError) else "it is not UTF-8 text"
-        raise FurnelError(WHAT, where=path, why=why, remedy="Open the folder that has a furnel.toml") from error
+        raise FurnelError(
+            WHAT, where=path, why=why, remedy="Open the folder that has a furnel.toml"
+        ) from error
     except tomllib.TOMLDecodeError as error:
-        raise FurnelError(WHAT, where=path, why=str(error), remedy="Correct the TOML in a text editor") from error
+        raise FurnelError(
+            WHAT, where=path, why=str(error), remedy="Correct the TOML in a text editor"
+        ) from error
     version = raw.get("furnel")
     if isinstance(version, int) and version > VERSION:
         raise FurnelError(
@@ -128,11 +137,15 @@ def load_project(path: Path) -> Project:
     try:
         project = Project.model_validate(_from_file(raw))
     except ValidationError as error:
-        raise FurnelError(WHAT, where=path, why=explain(error), remedy="docs/projects.md lists what is allowed") from error
+        raise FurnelError(
+            WHAT, where=path, why=explain(error), remedy="docs/projects.md lists what is allowed"
+        ) from error
     seen: set[str] = set()
     for swap in project.swaps:
         if swap.original in seen:
-            raise FurnelError(WHAT, where=path, why=f"{swap.original} is swapped twice", remedy="Keep one of the two")
+            raise FurnelError(
+                WHAT, where=path, why=f"{swap.original} is swapped twice", remedy="Keep one of the two"
+            )
         seen.add(swap.original)
         for use in swap.steps:
             use.checked()

@@ -38,7 +38,10 @@ def read_source(path: Path) -> bytes:
         return path.read_bytes()
     except OSError as error:
         raise FurnelError(
-            "Reading a source", where=path, why=reason(error), remedy="Put the file back, or drop another one on the swap"
+            "Reading a source",
+            where=path,
+            why=reason(error),
+            remedy="Put the file back, or drop another one on the swap",
         ) from error
 
 
@@ -61,7 +64,9 @@ def apply_steps(media: Media, steps: Sequence[StepUse], progress: Progress = QUI
             continue
         step = step_type(use.do)
         if step.kind != kind:
-            raise FurnelError("Applying steps", where=step.title, why=f"it is for a {step.kind}, and this is a {kind}")
+            raise FurnelError(
+                "Applying steps", where=step.title, why=f"it is for a {step.kind}, and this is a {kind}"
+            )
         progress.report(number / len(steps), step.title)
         media = step.apply(media, use.checked())
         out.append(media)
@@ -82,11 +87,18 @@ def encode_levels(picture: Picture, encode: Encode) -> Texture:
     notes = dict(encode.notes)
     srgb = {"on": True, "off": False}.get(notes.pop("srgb", ""))
     return imagefiles.encode_texture(
-        levels, encode.format or "RGBA8", encode.file, quality=encode.quality, srgb=srgb, notes=tuple(notes.items())
+        levels,
+        encode.format or "RGBA8",
+        encode.file,
+        quality=encode.quality,
+        srgb=srgb,
+        notes=tuple(notes.items()),
     )
 
 
-def render(swap: Swap, source: bytes, where: object, cache: Path | None = None, progress: Progress = QUIET) -> bytes:
+def render(
+    swap: Swap, source: bytes, where: object, cache: Path | None = None, progress: Progress = QUIET
+) -> bytes:
     """The swap's result. With no steps and no encoding it is the source as it is. Results are kept in `cache`."""
     active = [use for use in swap.steps if use.on]
     if not active and swap.encode is None:
@@ -96,12 +108,19 @@ def render(swap: Swap, source: bytes, where: object, cache: Path | None = None, 
         return kept.read_bytes()
     stage = open_source(source, where)
     if stage.media is None:
-        raise FurnelError("Fitting", where=where, why="it is neither a picture nor a sound", remedy="Remove its steps")
+        raise FurnelError(
+            "Fitting", where=where, why="it is neither a picture nor a sound", remedy="Remove its steps"
+        )
     done = apply_steps(stage.media, active, progress)
     media = done[-1] if done else stage.media
     check(progress, "Encoding")
     if swap.encode is None:
-        raise FurnelError("Fitting", where=where, why="it has steps and no encoding", remedy="Use Fit all, which chooses one")
+        raise FurnelError(
+            "Fitting",
+            where=where,
+            why="it has steps and no encoding",
+            remedy="Use Fit all, which chooses one",
+        )
     progress.report(0.6, f"Encoding {Path(str(where)).name}")
     data = encode_media(media, swap.encode)
     if kept is not None:

@@ -14,7 +14,12 @@ from furnel.progress import QUIET, Progress
 
 
 def fit_file(
-    source: Path, original: bytes, original_path: str, quality: Quality = "good", role: RoleRule | None = None, progress: Progress = QUIET
+    source: Path,
+    original: bytes,
+    original_path: str,
+    quality: Quality = "good",
+    role: RoleRule | None = None,
+    progress: Progress = QUIET,
 ) -> tuple[bytes, list[FitPoint]]:
     """The source made to fit an original: the result's bytes and how it fits. Raises FurnelError when it cannot."""
     data = read_source(source)

@@ -112,7 +112,9 @@ def sound_spec(clip: Clip, info: SoundInfo, role: RoleRule | None) -> SoundSpec:
     """The spec of a clip that came from a file with this header."""
     loops = role is not None and role.role == "loop"
     loudness = integrated_loudness(clip.samples, clip.rate)
-    return SoundSpec(info.file_type, info.codec, info.rate, info.channels, clip.frames, loudness, clip.peak, loops)
+    return SoundSpec(
+        info.file_type, info.codec, info.rate, info.channels, clip.frames, loudness, clip.peak, loops
+    )
 
 
 def _text_spec(data: bytes, path: str, kind: str) -> TextSpec:

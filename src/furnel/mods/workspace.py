@@ -11,7 +11,16 @@ from furnel.errors import FurnelError
 from furnel.games import Install, Profile, recognise
 from furnel.kernels import cache_folder
 from furnel.mods.fit import FitPoint, compare, fit_all, worst
-from furnel.mods.project import About, GameRef, Project, Swap, load_project, mod_id, project_file, save_project
+from furnel.mods.project import (
+    About,
+    GameRef,
+    Project,
+    Swap,
+    load_project,
+    mod_id,
+    project_file,
+    save_project,
+)
 from furnel.mods.render import read_source, render, result_key
 from furnel.mods.spec import Spec, spec_of
 from furnel.progress import QUIET, Progress
@@ -69,7 +78,9 @@ class Workspace:
         """A swap with no steps yet. Raises FurnelError for an unknown original or a source that is not there."""
         asset = self.catalogue.get(original)
         if not source.is_file():
-            raise FurnelError("Adding a swap", where=source, why="there is no such file", remedy="Check the path")
+            raise FurnelError(
+                "Adding a swap", where=source, why="there is no such file", remedy="Check the path"
+            )
         source = source.resolve()
         inside = source.is_relative_to(self.folder.resolve())
         shown = source.relative_to(self.folder.resolve()).as_posix() if inside else str(source)
@@ -97,7 +108,9 @@ class Workspace:
         try:
             asset = self.catalogue.get(swap.original)
         except FurnelError as error:
-            point = FitPoint("name", "Name", "not in the game", swap.original, "breaks", error.why, error.remedy)
+            point = FitPoint(
+                "name", "Name", "not in the game", swap.original, "breaks", error.why, error.remedy
+            )
             return Examined(swap, (point,), key=self._key(swap))
         original = self.original_spec(swap.original)
         path = self.source_path(swap)
@@ -107,7 +120,15 @@ class Workspace:
             name = swap.original if swap.encode is not None else str(path)
             result = spec_of(data, name, self.profile.role_of(swap.original))
         except FurnelError as error:
-            point = FitPoint("source", "Source", "readable", error.why or error.what, "breaks", error.sentence(), error.remedy)
+            point = FitPoint(
+                "source",
+                "Source",
+                "readable",
+                error.why or error.what,
+                "breaks",
+                error.sentence(),
+                error.remedy,
+            )
             return Examined(swap, (point,), original=original)
         points = [*compare(original, result), *self._drift(swap, asset)]
         return Examined(swap, tuple(points), data, original, result, result_key(swap, source))
@@ -130,7 +151,12 @@ def create_project(folder: Path, name: str, game: Path, author: str = "") -> Pat
     """A new project in `folder`; its file. Refuses a folder that has one already."""
     file = folder / "furnel.toml"
     if file.exists():
-        raise FurnelError("Starting a mod", where=file, why="there is a project already", remedy="Open it, or choose another folder")
+        raise FurnelError(
+            "Starting a mod",
+            where=file,
+            why="there is a project already",
+            remedy="Open it, or choose another folder",
+        )
     profile = recognise(game)
     about = About(id=mod_id(name), name=name, author=author)
     ref = GameRef(profile=profile.id, folder=_game_reference(folder, game))
@@ -145,15 +171,24 @@ def open_workspace(path: Path, progress: Progress = QUIET, game: Path | None = N
     folder = game or (file.parent / project.game.folder).resolve()
     if not folder.is_dir():
         raise FurnelError(
-            "Opening a mod", where=file, why=f"its game is not at {folder}", remedy="Say where the game is now with --game, or edit game.folder"
+            "Opening a mod",
+            where=file,
+            why=f"its game is not at {folder}",
+            remedy="Say where the game is now with --game, or edit game.folder",
         )
     install = Install(folder)
     if install.profile.id != project.game.profile:
-        raise FurnelError("Opening a mod", where=file, why=f"it is for {project.game.profile}, and {folder} is {install.profile.id}")
+        raise FurnelError(
+            "Opening a mod",
+            where=file,
+            why=f"it is for {project.game.profile}, and {folder} is {install.profile.id}",
+        )
     catalogue = Catalogue(install)
     catalogue.refresh(progress)
     if game is not None:
-        project = project.model_copy(update={"game": GameRef(profile=project.game.profile, folder=_game_reference(file.parent, game))})
+        project = project.model_copy(
+            update={"game": GameRef(profile=project.game.profile, folder=_game_reference(file.parent, game))}
+        )
     return Workspace(file, project, catalogue)
 
 
@@ -161,5 +196,9 @@ def _game_reference(folder: Path, game: Path) -> str:
     """Relative when the game lies beside the project, so that both can move together; absolute otherwise."""
     folder, game = folder.resolve(), game.resolve()
     if game.is_relative_to(folder.parent):
-        return Path("..", game.relative_to(folder.parent)).as_posix() if not game.is_relative_to(folder) else game.relative_to(folder).as_posix()
+        return (
+            Path("..", game.relative_to(folder.parent)).as_posix()
+            if not game.is_relative_to(folder)
+            else game.relative_to(folder).as_posix()
+        )
     return str(game)

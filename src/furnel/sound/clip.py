@@ -23,7 +23,10 @@ class Clip:
 
     def __post_init__(self) -> None:
         if self.samples.ndim != 2 or self.samples.shape[1] < 1 or self.samples.dtype != np.float32:
-            raise FurnelError("A clip", why=f"samples are {self.samples.dtype} {self.samples.shape}, not (frames, channels) float32")
+            raise FurnelError(
+                "A clip",
+                why=f"samples are {self.samples.dtype} {self.samples.shape}, not (frames, channels) float32",
+            )
         if not 1 <= self.rate <= 768_000:
             raise FurnelError("A clip", why=f"{self.rate} Hz is no sample rate")
 
@@ -98,7 +101,9 @@ def with_gain(clip: Clip, gain_db: float, ceiling_db: float = -0.3) -> tuple[Cli
 
     wanted = np.minimum(1.0, ceiling / np.maximum(np.abs(samples).max(axis=1), 1e-9))
     reach = max(clip.rate // 200, 1)  # 5 ms to either side: the mean of the minima never passes a peak
-    gain = uniform_filter1d(minimum_filter1d(wanted, 2 * reach + 1, mode="nearest"), 2 * reach + 1, mode="nearest")
+    gain = uniform_filter1d(
+        minimum_filter1d(wanted, 2 * reach + 1, mode="nearest"), 2 * reach + 1, mode="nearest"
+    )
     limited = np.clip(samples * gain[:, None], -ceiling, ceiling).astype(np.float32)
     return Clip(limited, clip.rate), float(-20 * np.log10(gain.min()))
 

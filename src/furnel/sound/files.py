@@ -20,13 +20,27 @@ SUFFIXES = (".wav", ".flac", ".ogg", ".mp3", ".aiff", ".aif")
 _SLICE = 1 << 16  # libsndfile can crash on one huge Vorbis write
 _MOST_SAMPLES = 1 << 30
 _SERIAL = 0x4655524E
-_FILE_TYPES = {"WAV": "WAV", "WAVEX": "WAV", "FLAC": "FLAC", "OGG": "Ogg", "MP3": "MP3", "MPEG": "MP3", "AIFF": "AIFF"}
+_FILE_TYPES = {
+    "WAV": "WAV",
+    "WAVEX": "WAV",
+    "FLAC": "FLAC",
+    "OGG": "Ogg",
+    "MP3": "MP3",
+    "MPEG": "MP3",
+    "AIFF": "AIFF",
+}
 _CODECS = {
     "PCM_S8": "PCM 8", "PCM_U8": "PCM 8", "PCM_16": "PCM 16", "PCM_24": "PCM 24", "PCM_32": "PCM 32", "FLOAT": "float 32",
     "DOUBLE": "float 64", "VORBIS": "Vorbis", "OPUS": "Opus", "MPEG_LAYER_III": "MP3", "IMA_ADPCM": "IMA ADPCM",
     "ALAW": "A-law", "ULAW": "mu-law",
 }  # fmt: skip
-_WAV_SUBTYPES = {"PCM 8": "PCM_U8", "PCM 16": "PCM_16", "PCM 24": "PCM_24", "PCM 32": "PCM_32", "float 32": "FLOAT"}
+_WAV_SUBTYPES = {
+    "PCM 8": "PCM_U8",
+    "PCM 16": "PCM_16",
+    "PCM 24": "PCM_24",
+    "PCM 32": "PCM_32",
+    "float 32": "FLOAT",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,7 +113,9 @@ def read_clip(data: bytes, where: object = "") -> tuple[Clip, SoundInfo]:
             raise FurnelError(WHAT, where=where, why="there is no sound in it")
         if not np.isfinite(samples).all():
             samples = np.nan_to_num(samples, nan=0.0, posinf=1.0, neginf=-1.0)
-        return Clip(samples, info.rate), SoundInfo(info.file_type, info.codec, info.rate, info.channels, len(samples))
+        return Clip(samples, info.rate), SoundInfo(
+            info.file_type, info.codec, info.rate, info.channels, len(samples)
+        )
 
 
 def open_clip(path: Path) -> tuple[Clip, SoundInfo]:
@@ -121,9 +137,15 @@ def write_clip(clip: Clip, file_type: str, codec: str, quality: float = 0.6) -> 
     if file_type == "WAV" and codec in _WAV_SUBTYPES:
         options: dict[str, Any] = {"format": "WAV", "subtype": _WAV_SUBTYPES[codec]}
     elif file_type == "Ogg" and codec == "Vorbis":
-        options = {"format": "OGG", "subtype": "VORBIS", "compression_level": 1.0 - min(max(quality, 0.0), 1.0)}
+        options = {
+            "format": "OGG",
+            "subtype": "VORBIS",
+            "compression_level": 1.0 - min(max(quality, 0.0), 1.0),
+        }
     else:
-        raise FurnelError("Writing a sound", why=f"{file_type} with {codec} is not written", remedy="Use WAV or Ogg Vorbis")
+        raise FurnelError(
+            "Writing a sound", why=f"{file_type} with {codec} is not written", remedy="Use WAV or Ogg Vorbis"
+        )
     with soundfile.SoundFile(stream, "w", clip.rate, clip.channels, **options) as file:
         for start in range(0, clip.frames, _SLICE):
             file.write(clip.samples[start : start + _SLICE])
@@ -135,7 +157,10 @@ def _open(data: bytes, where: object) -> Any:
 
     if not recognises(data):
         raise FurnelError(
-            WHAT, where=where, why="it is not a WAV, FLAC, Ogg, MP3 or AIFF file", remedy="Save it as WAV in your sound editor"
+            WHAT,
+            where=where,
+            why="it is not a WAV, FLAC, Ogg, MP3 or AIFF file",
+            remedy="Save it as WAV in your sound editor",
         )
     try:
         return soundfile.SoundFile(io.BytesIO(data))
@@ -145,12 +170,21 @@ def _open(data: bytes, where: object) -> Any:
 
 def _info(file: Any) -> SoundInfo:
     return SoundInfo(
-        _FILE_TYPES.get(file.format, file.format), _CODECS.get(file.subtype, file.subtype), file.samplerate, file.channels, file.frames
+        _FILE_TYPES.get(file.format, file.format),
+        _CODECS.get(file.subtype, file.subtype),
+        file.samplerate,
+        file.channels,
+        file.frames,
     )
 
 
 def _refusal(where: object, error: Exception) -> FurnelError:
-    return FurnelError(WHAT, where=where, why=f"it is damaged ({error})", remedy="Open it in the program that made it and save it again")
+    return FurnelError(
+        WHAT,
+        where=where,
+        why=f"it is damaged ({error})",
+        remedy="Open it in the program that made it and save it again",
+    )
 
 
 def _with_serial(data: bytes) -> bytes:

@@ -23,7 +23,9 @@ def read_text(data: bytes, where: object = "") -> str:
         return data.decode("utf-8-sig")
     except UnicodeDecodeError as error:
         line = data[: error.start].count(b"\n") + 1
-        raise FurnelError(WHAT, where=f"{where}, line {line}", why="it is not UTF-8 text", remedy="Save it as UTF-8") from error
+        raise FurnelError(
+            WHAT, where=f"{where}, line {line}", why="it is not UTF-8 text", remedy="Save it as UTF-8"
+        ) from error
 
 
 def check(data: bytes, path: str) -> None:
@@ -38,7 +40,9 @@ def check(data: bytes, path: str) -> None:
         elif kind == "XML":
             _check_xml(data)
     except (ValueError, RecursionError) as error:
-        raise FurnelError(WHAT, where=path, why=str(error), remedy="Correct it in your text editor") from error
+        raise FurnelError(
+            WHAT, where=path, why=str(error), remedy="Correct it in your text editor"
+        ) from error
 
 
 def _check_xml(data: bytes) -> None:

@@ -39,7 +39,8 @@ def ensign(village: str, size: str) -> npt.NDArray[np.uint8]:
         "plain": np.zeros((h, w)),
         "cross": (np.abs(x - 0.36) < 0.07) | (np.abs(y - 0.5) < 0.105),
         "pale": x < 0.33,
-        "chevron": (np.abs(y - 0.5) < 0.5 - x * 1.25) | ((np.abs(y - 0.5) < 0.62 - x * 1.25) & (np.abs(y - 0.5) > 0.56 - x * 1.25)),
+        "chevron": (np.abs(y - 0.5) < 0.5 - x * 1.25)
+        | ((np.abs(y - 0.5) < 0.62 - x * 1.25) & (np.abs(y - 0.5) > 0.56 - x * 1.25)),
         "quarter": (x < 0.5) ^ (y < 0.5),
         "bend": np.abs(x - y * 0.9 - 0.06) < 0.13,
         "waves": ((y + 0.03 * np.sin(x * 19)) * 6 % 2 < 1) & (y > 0.48),
@@ -48,7 +49,9 @@ def ensign(village: str, size: str) -> npt.NDArray[np.uint8]:
     colour = mix(np.broadcast_to(rgb(field), (h, w, 3)), rgb(ink), second)
     if charge:
         left = {"pale": 0.36, "chevron": 0.42, "quarter": 0.03, "bend": 0.5}.get(division, 0.2)
-        top, span = {"waves": (0.02, 0.42), "quarter": (0.04, 0.44), "bend": (0.06, 0.5)}.get(division, (0.08, 0.84))
+        top, span = {"waves": (0.02, 0.42), "quarter": (0.04, 0.44), "bend": (0.06, 0.5)}.get(
+            division, (0.08, 0.84)
+        )
         mark = _charge(charge, int(h * span), int(h * span))
         shown = np.zeros((h, w), np.float32)
         at_x, at_y = int(w * left), int(h * top)
@@ -57,7 +60,11 @@ def ensign(village: str, size: str) -> npt.NDArray[np.uint8]:
         tint = np.where((second[..., None] > 0.5), rgb(field), rgb(ink)).astype(np.float32)
         colour = mix(colour, tint, shown)
     rng = np.random.default_rng(sum(village.encode()))
-    fold = 0.88 + 0.12 * np.sin((x * 2.2 + y * 0.25) * 2 * np.pi + 0.6) + 0.05 * (noise(rng, w, h, 8, 8, 4) - 0.5)
+    fold = (
+        0.88
+        + 0.12 * np.sin((x * 2.2 + y * 0.25) * 2 * np.pi + 0.6)
+        + 0.05 * (noise(rng, w, h, 8, 8, 4) - 0.5)
+    )
     weave = 1 - 0.02 * (np.indices((h, w)).sum(0) // 2 & 1)
     hoist = np.where(x < 0.018, 0.75, 1.0)
     whole = Image.fromarray(rgba(np.asarray(colour * (fold * weave * hoist)[..., None], np.float32)))
@@ -76,7 +83,15 @@ def _charge(name: str, width: int, height: int) -> npt.NDArray[np.float32]:
 
         if name == "star":
             turns = np.linspace(0, 2 * np.pi, 13)[:-1]
-            poly([(0.5 + (0.4 if i % 2 == 0 else 0.17) * np.sin(t), 0.5 - (0.4 if i % 2 == 0 else 0.17) * np.cos(t)) for i, t in enumerate(turns)])
+            poly(
+                [
+                    (
+                        0.5 + (0.4 if i % 2 == 0 else 0.17) * np.sin(t),
+                        0.5 - (0.4 if i % 2 == 0 else 0.17) * np.cos(t),
+                    )
+                    for i, t in enumerate(turns)
+                ]
+            )
         elif name == "fir":
             for top in (0.1, 0.3, 0.5):
                 poly([(0.5, top), (0.5 + 0.14 + top * 0.35, top + 0.3), (0.5 - 0.14 - top * 0.35, top + 0.3)])

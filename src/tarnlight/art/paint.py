@@ -14,7 +14,9 @@ def rgb(code: str) -> Floats:
     return np.array([int(code[i : i + 2], 16) / 255 for i in (0, 2, 4)], np.float32)
 
 
-def noise(rng: np.random.Generator, width: int, height: int, across: int, down: int, octaves: int = 4) -> Floats:
+def noise(
+    rng: np.random.Generator, width: int, height: int, across: int, down: int, octaves: int = 4
+) -> Floats:
     """Smooth noise, 0..1, that repeats at the edges; `across` × `down` lumps in the first octave."""
     total = np.zeros((height, width), np.float32)
     weight = 0.0
@@ -81,7 +83,9 @@ def blurred(values: Floats, radius: float) -> Floats:
 
 def emboss(values: Floats, strength: float) -> Floats:
     """Light from the upper left over a height field that repeats: around 0, to be added."""
-    return np.asarray((np.roll(values, (1, 1), (0, 1)) - np.roll(values, (-1, -1), (0, 1))) * -strength, np.float32)
+    return np.asarray(
+        (np.roll(values, (1, 1), (0, 1)) - np.roll(values, (-1, -1), (0, 1))) * -strength, np.float32
+    )
 
 
 def rgba(colour: Floats, alpha: Floats | float = 1.0) -> npt.NDArray[np.uint8]:

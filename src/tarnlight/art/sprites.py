@@ -38,7 +38,9 @@ class Cell:
 
     def poly(self, colour: str, points: Points) -> None:
         """A filled polygon."""
-        self._add(colour, lambda pen: pen.polygon([(px * _SCALE, py * _SCALE) for px, py in points], fill=255))
+        self._add(
+            colour, lambda pen: pen.polygon([(px * _SCALE, py * _SCALE) for px, py in points], fill=255)
+        )
 
     def limb(self, colour: str, points: Points, start: float, end: float) -> None:
         """A bent stroke whose thickness goes from `start` to `end` pixels."""
@@ -52,7 +54,9 @@ class Cell:
                 px = points[i][0] * (1 - f) + points[i + 1][0] * f
                 py = points[i][1] * (1 - f) + points[i + 1][1] * f
                 r = (start + (end - start) * t / spans) / 2
-                pen.ellipse([(px - r) * _SCALE, (py - r) * _SCALE, (px + r) * _SCALE, (py + r) * _SCALE], fill=255)
+                pen.ellipse(
+                    [(px - r) * _SCALE, (py - r) * _SCALE, (px + r) * _SCALE, (py + r) * _SCALE], fill=255
+                )
 
         self._add(colour, draw)
 
@@ -74,8 +78,22 @@ class Cell:
         return out
 
 
-OTTER = {"back": "8a5a34", "side": "a87245", "belly": "e0c08c", "dark": "5b371f", "nose": "22160f", "line": "2b1a10"}
-GREY_OTTER = {"back": "5d6b78", "side": "7d8d99", "belly": "cfd8da", "dark": "3b4650", "nose": "14181c", "line": "1c2329"}
+OTTER = {
+    "back": "8a5a34",
+    "side": "a87245",
+    "belly": "e0c08c",
+    "dark": "5b371f",
+    "nose": "22160f",
+    "line": "2b1a10",
+}
+GREY_OTTER = {
+    "back": "5d6b78",
+    "side": "7d8d99",
+    "belly": "cfd8da",
+    "dark": "3b4650",
+    "nose": "14181c",
+    "line": "1c2329",
+}
 
 
 def otter_walk(coat: dict[str, str], frames: int = 6) -> list[Pixels]:
@@ -88,10 +106,20 @@ def otter_walk(coat: dict[str, str], frames: int = 6) -> list[Pixels]:
         arch = 1.3 * math.sin(t)
         sway = 1.4 * math.sin(t + 1.0)
         cell.limb(coat["back"], [(12, 14 + bob), (6.5, 15.5 + sway * 0.5), (1.8, 15 - sway)], 5.5, 1.6)
-        for hip, phase, tone in ((13.5, math.pi, "dark"), (26.5, 0.0, "dark"), (15.5, 0.0, "side"), (28.0, math.pi, "side")):
+        for hip, phase, tone in (
+            (13.5, math.pi, "dark"),
+            (26.5, 0.0, "dark"),
+            (15.5, 0.0, "side"),
+            (28.0, math.pi, "side"),
+        ):
             swing = 2.7 * math.sin(t + phase)
             lift = max(0.0, math.cos(t + phase)) * 1.4
-            cell.limb(coat[tone], [(hip, 15.5 + bob), (hip + swing * 0.6, 18.5), (hip + swing, 21.3 - lift)], 4.2, 2.4)
+            cell.limb(
+                coat[tone],
+                [(hip, 15.5 + bob), (hip + swing * 0.6, 18.5), (hip + swing, 21.3 - lift)],
+                4.2,
+                2.4,
+            )
             cell.blob(coat[tone], hip + swing + 0.8, 21.6 - lift, 1.9, 1.0)
         cell.blob(coat["back"], 20.5, 13.0 + bob - arch * 0.4, 10.5, 5.0 + arch * 0.25)
         cell.blob(coat["side"], 20.5, 14.2 + bob, 9.6, 3.7)
@@ -140,8 +168,13 @@ def otter_dive(coat: dict[str, str], frames: int = 6) -> list[Pixels]:
         cx, cy = 12 + 16 * t, 17 - 11 * math.sin(t * math.pi)
         angle = math.radians(turn)
 
-        def at(along: float, aside: float, cx: float = cx, cy: float = cy, angle: float = angle) -> tuple[float, float]:
-            return (cx + along * math.cos(angle) - aside * math.sin(angle), cy + along * math.sin(angle) + aside * math.cos(angle))
+        def at(
+            along: float, aside: float, cx: float = cx, cy: float = cy, angle: float = angle
+        ) -> tuple[float, float]:
+            return (
+                cx + along * math.cos(angle) - aside * math.sin(angle),
+                cy + along * math.sin(angle) + aside * math.cos(angle),
+            )
 
         cell = Cell(40, 24, coat["line"])
         cell.limb(coat["back"], [at(-6, 0), at(-11, 1), at(-15, -0.5)], 5.0, 1.4)
@@ -191,7 +224,9 @@ def heron_walk(frames: int = 6) -> list[Pixels]:
         cell = Cell(32, 48, "1f2b36")
         for phase in (math.pi, 0.0):
             swing, lift = 3.2 * math.sin(t + phase), max(0.0, math.cos(t + phase)) * 3
-            cell.limb("d8a94e", [(14, 29), (14 + swing * 0.4 + 1.2, 36 - lift), (14 + swing, 44.5 - lift)], 1.7, 1.4)
+            cell.limb(
+                "d8a94e", [(14, 29), (14 + swing * 0.4 + 1.2, 36 - lift), (14 + swing, 44.5 - lift)], 1.7, 1.4
+            )
             cell.limb("d8a94e", [(14 + swing, 45 - lift), (17.5 + swing, 45.2 - lift)], 1.2, 1.1)
         cell.poly("55697c", [(17, 19), (10, 21.5), (2.5, 31), (8, 30.5), (16, 30)])
         cell.blob("6f8699", 13.5, 24.6, 6.6, 4.8, -28)
@@ -225,7 +260,12 @@ def ferryman_row(frames: int = 8) -> list[Pixels]:
         cell.limb("1b2733", [(17.5 + lean, 10.5), (27.5 + lean, 10.9)], 2.4, 2.0)
         cell.blob("2a3c4d", 22.0 + lean, 8.6, 4.8, 2.9)
         cell.dot("171b22", round(25 + lean), 13)
-        cell.limb("8a5f33", [(grip[0] - 1.5, grip[1]), (40, 31.5 - 3.5 * math.cos(t)), (47, 36 - 6 * math.cos(t))], 2.0, 2.0)
+        cell.limb(
+            "8a5f33",
+            [(grip[0] - 1.5, grip[1]), (40, 31.5 - 3.5 * math.cos(t)), (47, 36 - 6 * math.cos(t))],
+            2.0,
+            2.0,
+        )
         cell.limb("2f6796", [shoulder, (26 + lean * 0.7, 27.5), grip], 5.0, 3.6)
         cell.blob("e0ab82", grip[0], grip[1], 2.0, 1.9)
         out.append(cell.pixels())
@@ -254,7 +294,9 @@ def ferryman_idle(frames: int = 4) -> list[Pixels]:
         cell.blob("e0ab82", 25.2, 23 + breath, 1.8, 1.8)
         cell.limb("6d5a2b", [(25.5, 24), (26 + swing * 0.4, 27)], 1.0, 1.0)
         cell.poly("c99a3c", [(23.6 + swing, 27), (28.6 + swing, 27), (29.4 + swing, 34), (22.8 + swing, 34)])
-        cell.poly("ffe7a0", [(24.6 + swing, 28.2), (27.6 + swing, 28.2), (28.0 + swing, 33), (24.2 + swing, 33)])
+        cell.poly(
+            "ffe7a0", [(24.6 + swing, 28.2), (27.6 + swing, 28.2), (28.0 + swing, 33), (24.2 + swing, 33)]
+        )
         out.append(cell.pixels())
     return out
 

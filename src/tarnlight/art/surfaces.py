@@ -15,7 +15,7 @@ def planks(
     *, paint: str = "", wear: float = 0.3, nails: bool = True,
 ) -> Pixels:  # fmt: skip
     """Boards laid lengthwise, with grain, seams, nails and (worn) paint; repeats left to right."""
-    x, y = grid(width, height)
+    _x, _y = grid(width, height)
     colour = np.zeros((height, width, 3), np.float32)
     tall = height // rows
     for row in range(rows):
@@ -23,7 +23,9 @@ def planks(
         high = end - top
         bend = noise(rng, width, high, 3, 1, 3)
         fine = noise(rng, width, high, 4, max(high // 3, 1), 3)
-        rings = np.sin((np.arange(high)[:, None] / high * 5 + bend * 3.2 + rng.random()) * 2 * np.pi) * 0.5 + 0.5
+        rings = (
+            np.sin((np.arange(high)[:, None] / high * 5 + bend * 3.2 + rng.random()) * 2 * np.pi) * 0.5 + 0.5
+        )
         for _ in range(int(rng.integers(1, 3))):
             cx, cy = rng.integers(0, width), high * rng.uniform(0.3, 0.7)
             dx = (np.arange(width)[None, :] - cx + width // 2) % width - width // 2
@@ -85,7 +87,11 @@ def water(rng: np.random.Generator, size: int, colours: tuple[str, ...], glint: 
     bend = noise(rng, size, size, 3, 3, 3)
     waves = np.zeros((size, size), np.float32)
     for count, amount, weight in ((5, 1.5, 0.5), (9, 1.1, 0.3), (17, 0.8, 0.2)):
-        phase = y * count + (bend - 0.5) * amount * 2 + np.sin((x * (count // 4 + 1) + rng.random()) * 2 * np.pi) * 0.22
+        phase = (
+            y * count
+            + (bend - 0.5) * amount * 2
+            + np.sin((x * (count // 4 + 1) + rng.random()) * 2 * np.pi) * 0.22
+        )
         waves += weight * (1 - np.abs(np.sin(phase * np.pi)))
     waves = np.asarray(waves, np.float32) ** 1.25
     colour = ramp(np.clip(waves * 1.25, 0, 1), *colours)
@@ -100,7 +106,9 @@ def ripples(rng: np.random.Generator, size: int, tint: str) -> Pixels:
     return rgba(np.broadcast_to(rgb(tint), (size, size, 3)).astype(np.float32), alpha)
 
 
-def cloth(rng: np.random.Generator, width: int, height: int, base: str, emblem: Floats | None, ink: str) -> Pixels:
+def cloth(
+    rng: np.random.Generator, width: int, height: int, base: str, emblem: Floats | None, ink: str
+) -> Pixels:
     """A sail: weave, seams between its panels, folds that fall from its corners, and an emblem."""
     x, y = grid(width, height)
     folds = noise(rng, width, height, 5, 1, 3)
@@ -126,14 +134,44 @@ def heron(width: int, height: int) -> Floats:
             return [(px * width * s, py * height * s) for px, py in points]
 
         fill = {"fill": 255}
-        pen.polygon(at((0.30, 0.62), (0.40, 0.47), (0.54, 0.38), (0.60, 0.28), (0.57, 0.20), (0.62, 0.145), (0.69, 0.14),
-                       (0.73, 0.165), (0.92, 0.20), (0.73, 0.215), (0.67, 0.24), (0.69, 0.32), (0.66, 0.44), (0.60, 0.54),
-                       (0.50, 0.60), (0.40, 0.62)), **fill)  # type: ignore[attr-defined]
+        pen.polygon(
+            at(
+                (0.30, 0.62),
+                (0.40, 0.47),
+                (0.54, 0.38),
+                (0.60, 0.28),
+                (0.57, 0.20),
+                (0.62, 0.145),
+                (0.69, 0.14),
+                (0.73, 0.165),
+                (0.92, 0.20),
+                (0.73, 0.215),
+                (0.67, 0.24),
+                (0.69, 0.32),
+                (0.66, 0.44),
+                (0.60, 0.54),
+                (0.50, 0.60),
+                (0.40, 0.62),
+            ),
+            **fill,
+        )  # type: ignore[attr-defined]
         pen.polygon(at((0.62, 0.15), (0.50, 0.10), (0.44, 0.115), (0.58, 0.19)), **fill)  # type: ignore[attr-defined]
         pen.polygon(at((0.36, 0.56), (0.16, 0.72), (0.24, 0.70), (0.22, 0.75), (0.44, 0.61)), **fill)  # type: ignore[attr-defined]
         for left in (0.47, 0.53):
-            pen.polygon(at((left, 0.58), (left + 0.02, 0.58), (left + 0.015, 0.74), (left + 0.03, 0.90), (left + 0.005, 0.90), (left - 0.005, 0.74)), **fill)  # type: ignore[attr-defined]
-            pen.polygon(at((left, 0.885), (left + 0.085, 0.915), (left + 0.08, 0.925), (left - 0.02, 0.915)), **fill)  # type: ignore[attr-defined]
+            pen.polygon(
+                at(
+                    (left, 0.58),
+                    (left + 0.02, 0.58),
+                    (left + 0.015, 0.74),
+                    (left + 0.03, 0.90),
+                    (left + 0.005, 0.90),
+                    (left - 0.005, 0.74),
+                ),
+                **fill,
+            )  # type: ignore[attr-defined]
+            pen.polygon(
+                at((left, 0.885), (left + 0.085, 0.915), (left + 0.08, 0.925), (left - 0.02, 0.915)), **fill
+            )  # type: ignore[attr-defined]
 
     return stretch(blurred(shape(width, height, draw), width / 70), 0.45, 7)
 
@@ -143,6 +181,7 @@ def fish(width: int, height: int) -> Floats:
 
     def draw(pen: object, s: int) -> None:
         for middle, flip in ((0.3, 1), (0.52, -1), (0.74, 1)):
+
             def at(px: float, py: float, flip: int = flip, middle: float = middle) -> tuple[float, float]:
                 return ((0.5 + flip * (px - 0.5)) * width * s, (middle + py) * height * s)
 
@@ -158,7 +197,7 @@ def fish(width: int, height: int) -> Floats:
 
 def sky(rng: np.random.Generator, width: int, height: int) -> Pixels:
     """Dusk over the mountains, with first stars and a haze of cloud; repeats left to right."""
-    x, y = grid(width, height)
+    _x, y = grid(width, height)
     colour = ramp(y**1.25, "0d1a2b", "17304a", "2f5068", "7f7f86", "d79a6a")
     clouds = stretch(noise(rng, width, height, 3, 6, 6), 0.58, 2.4) * np.clip(y * 1.8, 0, 1)
     colour = mix(colour, ramp(y, "22384f", "5b6c7e", "f0b482"), clouds * 0.65)
@@ -169,7 +208,7 @@ def sky(rng: np.random.Generator, width: int, height: int) -> Pixels:
 
 def hills(rng: np.random.Generator, width: int, height: int, near: str, far: str) -> Pixels:
     """Two ridges with firs along the nearer, alpha above; repeats left to right."""
-    x, y = grid(width, height)
+    _x, y = grid(width, height)
     line = noise(rng, width, 32, 4, 1, 5)[16] * 0.62
     back = noise(rng, width, 32, 3, 1, 5)[7] * 0.55
     firs = np.zeros(width, np.float32)
@@ -183,7 +222,9 @@ def hills(rng: np.random.Generator, width: int, height: int, near: str, far: str
     front = np.clip((y - ridge[None]) / soft, 0, 1)
     behind = np.clip((y - rear[None]) / soft, 0, 1)
     rocky = noise(rng, width, height, 16, 6, 4)
-    face = mix(np.broadcast_to(rgb(far), (height, width, 3)), rgb("9fb0b6"), stretch(rocky, 0.7, 5) * (1 - y) * 0.6)
+    face = mix(
+        np.broadcast_to(rgb(far), (height, width, 3)), rgb("9fb0b6"), stretch(rocky, 0.7, 5) * (1 - y) * 0.6
+    )
     mist = np.clip((y - 0.55) * 1.6, 0, 0.7)
     colour = mix(face * (0.8 + 0.35 * rocky)[..., None], rgb("6f8088"), mist)
     colour = mix(colour, rgb(near) * (0.75 + 0.4 * rocky)[..., None], front)
@@ -199,17 +240,28 @@ def lantern(rng: np.random.Generator, width: int, height: int) -> Pixels:
             [left * width * s, top * height * s, right * width * s, bottom * height * s], radius=4 * s, fill=255))  # fmt: skip
 
     def poly(*points: tuple[float, float]) -> Floats:
-        return shape(width, height, lambda pen, s: pen.polygon([(px * width * s, py * height * s) for px, py in points], fill=255))
+        return shape(
+            width,
+            height,
+            lambda pen, s: pen.polygon([(px * width * s, py * height * s) for px, py in points], fill=255),
+        )
 
     ring = shape(width, height, lambda pen, s: pen.ellipse(
         [0.38 * width * s, 0.02 * height * s, 0.62 * width * s, 0.16 * height * s], outline=255, width=5 * s))  # fmt: skip
     roof = np.maximum(poly((0.5, 0.13), (0.84, 0.32), (0.16, 0.32)), box(0.36, 0.12, 0.64, 0.2))
     base = np.maximum(box(0.18, 0.80, 0.82, 0.88), box(0.12, 0.87, 0.88, 0.95))
     glass = box(0.24, 0.32, 0.76, 0.81)
-    bars = np.maximum.reduce([box(0.22, 0.32, 0.27, 0.81), box(0.48, 0.32, 0.52, 0.81), box(0.73, 0.32, 0.78, 0.81)])
+    bars = np.maximum.reduce(
+        [box(0.22, 0.32, 0.27, 0.81), box(0.48, 0.32, 0.52, 0.81), box(0.73, 0.32, 0.78, 0.81)]
+    )
     flame = np.exp(-(((x - 0.5) / 0.13) ** 2 + ((y - 0.62) / 0.14) ** 2))
     metal = np.maximum.reduce([ring, roof, base, bars])
-    brass = ramp(np.clip(1.1 - np.abs(x - 0.38) * 2.4 + 0.1 * noise(rng, width, height, 6, 12, 3), 0, 1), "3a2a14", "8d6a2c", "e6c877")
+    brass = ramp(
+        np.clip(1.1 - np.abs(x - 0.38) * 2.4 + 0.1 * noise(rng, width, height, 6, 12, 3), 0, 1),
+        "3a2a14",
+        "8d6a2c",
+        "e6c877",
+    )
     light = mix(np.broadcast_to(rgb("e58a2e"), (height, width, 3)), rgb("fff3c4"), np.clip(flame * 1.5, 0, 1))
     colour = mix(light, brass, metal)
     return rgba(colour, np.maximum(glass * 0.88, metal))
@@ -231,7 +283,11 @@ def pine(rng: np.random.Generator, width: int, height: int) -> Pixels:
     for layer in range(11):
         top, reach = 0.02 + layer * 0.078, 0.08 + layer * 0.036
         ragged = noise(rng, width, 16, 24, 1, 3)[8] * 0.05
-        inside = (y > top) & (y < top + 0.16 - ragged[None]) & (np.abs(x - 0.5) < reach * np.clip((y - top) / 0.13, 0, 1))
+        inside = (
+            (y > top)
+            & (y < top + 0.16 - ragged[None])
+            & (np.abs(x - 0.5) < reach * np.clip((y - top) / 0.13, 0, 1))
+        )
         mask = np.maximum(mask, inside)
         light = np.where(inside, np.clip((y - top) / 0.16, 0, 1) * 0.6 + 0.4 * (x < 0.5), light)
     trunk = (np.abs(x - 0.5) < 0.03) & (y > 0.86)
@@ -255,14 +311,23 @@ def moon(size: int) -> Pixels:
 def crate(rng: np.random.Generator, size: int, stamp: Floats | None) -> Pixels:
     """A mail crate's side: boards, a frame, a stamp."""
     boards = planks(rng, size, size, 5, ("4a3018", "8a6234", "c09a5c")).astype(np.float32)[..., :3] / 255
-    frame = planks(rng, size, size, 8, ("3b2713", "6d4a26", "a07a45"), nails=False).astype(np.float32)[..., :3] / 255
+    frame = (
+        planks(rng, size, size, 8, ("3b2713", "6d4a26", "a07a45"), nails=False).astype(np.float32)[..., :3]
+        / 255
+    )
     x, y = grid(size, size)
     inset = np.minimum(np.minimum(x, 1 - x), np.minimum(y, 1 - y))
     edge = inset < 0.11
-    colour = np.where(edge[..., None], np.where((np.minimum(x, 1 - x) < 0.11)[..., None], frame.transpose(1, 0, 2), frame), boards)
+    colour = np.where(
+        edge[..., None],
+        np.where((np.minimum(x, 1 - x) < 0.11)[..., None], frame.transpose(1, 0, 2), frame),
+        boards,
+    )
     colour = colour * np.where((inset > 0.105) & (inset < 0.14), 0.55, 1.0)[..., None]
     if stamp is not None:
-        colour = mix(np.asarray(colour, np.float32), rgb("1c1712"), stamp * 0.75 * noise(rng, size, size, 20, 20, 3))
+        colour = mix(
+            np.asarray(colour, np.float32), rgb("1c1712"), stamp * 0.75 * noise(rng, size, size, 20, 20, 3)
+        )
     for cx, cy in ((0.055, 0.055), (0.945, 0.055), (0.055, 0.945), (0.945, 0.945)):
         _nail(np.asarray(colour), int(cx * size), int(cy * size), size / 50)
     return rgba(np.asarray(colour, np.float32))

@@ -10,6 +10,8 @@ from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, data_tile, paint_tile
 from furnel.desktop.widgets.basics import elided, paint_state
+from furnel.mods.build import BuiltFile
+from furnel.mods.workspace import Examined
 
 _ROW, _HEAD = 58, 26
 _THUMB_W, _THUMB_H = 76, 46
@@ -43,7 +45,12 @@ class Contents(QWidget):
 
     def _fitted(self, original: str) -> None:
         found, asset = self._session.examined.get(original), self._session.asset(original)
-        if found is None or asset is None or not found.data or self._results.get(original, ("",))[0] == found.key:
+        if (
+            found is None
+            or asset is None
+            or not found.data
+            or self._results.get(original, ("",))[0] == found.key
+        ):
             return
         name = original if found.swap.encode is not None else found.swap.source
 
@@ -52,7 +59,12 @@ class Contents(QWidget):
             self.update()
 
         self._session.jobs.start(
-            "Previews", lambda _: data_tile(found.data, asset.facts.kind, name), done, lambda _: None, key=f"pair {original}", shown=False
+            "Previews",
+            lambda _: data_tile(found.data, asset.facts.kind, name),
+            done,
+            lambda _: None,
+            key=f"pair {original}",
+            shown=False,
         )
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
@@ -86,7 +98,11 @@ class Contents(QWidget):
         painter.setFont(font(11))
         if not names:
             painter.setPen(look.colour("quiet"))
-            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, "Nothing is swapped yet. Drop a file on an asset in Find.")
+            painter.drawText(
+                self.rect(),
+                Qt.AlignmentFlag.AlignCenter,
+                "Nothing is swapped yet. Drop a file on an asset in Find.",
+            )
             return
         columns = self._columns()
         painter.setFont(font(12, QFont.Weight.Medium))
@@ -106,7 +122,14 @@ class Contents(QWidget):
         right = self.width() - 16
         return 16 + 2 * _THUMB_W + 52, right - 330, right - 240, right - 112
 
-    def _row(self, painter: QPainter, row: int, original: str, columns: tuple[int, int, int, int], built: dict) -> None:
+    def _row(
+        self,
+        painter: QPainter,
+        row: int,
+        original: str,
+        columns: tuple[int, int, int, int],
+        built: dict[str, BuiltFile],
+    ) -> None:
         look, y = self._look, _HEAD + row * _ROW
         if row == self._current:
             painter.fillRect(QRectF(6, y + 1, self.width() - 12, _ROW - 1), look.colour("raised"))
@@ -133,7 +156,10 @@ class Contents(QWidget):
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
         source = found.swap.source.rpartition("/")[2] if found else ""
-        painter.drawText(QPointF(columns[0], y + 42), elided(painter, f"{folder}  ←  {source}", columns[1] - columns[0] - 12))
+        painter.drawText(
+            QPointF(columns[0], y + 42),
+            elided(painter, f"{folder}  ←  {source}", columns[1] - columns[0] - 12),
+        )
         painter.setFont(font(12))
         painter.setPen(look.colour("text"))
         painter.drawText(QPointF(columns[1], y + 33), elided(painter, _format(found), 82))
@@ -145,19 +171,20 @@ class Contents(QWidget):
         painter.setPen(look.colour("quiet" if state == "fits" else "text"))
         painter.drawText(QPointF(columns[3] + (18 if state else 0), y + 33), text)
 
-    def _standing(self, original: str, found: object, built: dict) -> tuple[str, str]:
-        state = getattr(found, "state", "waiting")
-        if state == "breaks":
-            return "breaks", "breaks"
+    def _standing(
+        self, original: str, found: Examined | None, built: dict[str, BuiltFile]
+    ) -> tuple[str, str]:
         if found is None:
             return "waiting", "looking"
+        if found.state == "breaks":
+            return "breaks", "breaks"
         if original not in built:
             return "", "new"
         return ("", "changed since") if original in self._session.stale else ("fits", "up to date")
 
 
-def _format(found: object) -> str:
-    encode = getattr(getattr(found, "swap", None), "encode", None)
-    if encode is None:
+def _format(found: Examined | None) -> str:
+    if found is None or found.swap.encode is None:
         return "as it is"
+    encode = found.swap.encode
     return encode.format if encode.format not in ("RGBA8", "BGRA8", "") else encode.file

@@ -3,7 +3,16 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtWidgets import QCheckBox, QFormLayout, QFrame, QHBoxLayout, QLineEdit, QScrollArea, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QCheckBox,
+    QFormLayout,
+    QFrame,
+    QHBoxLayout,
+    QLineEdit,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
 
 from furnel.desktop.build.contents import Contents
 from furnel.desktop.look import Look, byte_size
@@ -67,7 +76,12 @@ class BuildStation(QWidget):
         self._remove = button("Remove", "Bring the mods folder back as it was")
         self.anyway = QCheckBox("Build even what breaks")
         self.anyway.setToolTip("To see for yourself what the game says")
-        for part, name in ((self._build, "build"), (self._install, "install"), (self._package, "package"), (self._remove, "remove")):
+        for part, name in (
+            (self._build, "build"),
+            (self._install, "install"),
+            (self._package, "package"),
+            (self._remove, "remove"),
+        ):
             part.clicked.connect(lambda _=False, name=name: self.wanted.emit(name))
         self._fields: dict[str, QLineEdit] = {}
         form = QFormLayout()
@@ -123,6 +137,7 @@ class BuildStation(QWidget):
         for key, field in self._fields.items():
             if not field.hasFocus():
                 field.setText(getattr(project.mod, key))
+                field.setCursorPosition(0)
         self._show_state()
         self._show_clashes()
 
@@ -131,7 +146,10 @@ class BuildStation(QWidget):
         counts, built = session.count(), session.build is not None
         old = bool(session.stale)
         if counts["breaks"]:
-            mark, text = "breaks", f"{counts['breaks']} of {counts['all']} swaps break. Fit them before you build."
+            mark, text = (
+                "breaks",
+                f"{counts['breaks']} of {counts['all']} swaps break. Fit them before you build.",
+            )
         elif not built:
             mark, text = "waiting", "Not built yet."
         elif old:
@@ -145,7 +163,10 @@ class BuildStation(QWidget):
         self._package.setEnabled(built)
         self._install.setEnabled(built and (not session.installed or not old))
         self._remove.setEnabled(session.installed)
-        for part, is_next in ((self._build, old or not built), (self._install, built and not old and not session.installed)):
+        for part, is_next in (
+            (self._build, old or not built),
+            (self._install, built and not old and not session.installed),
+        ):
             part.setObjectName("next" if is_next else "")
             part.style().polish(part)
 
@@ -164,7 +185,9 @@ class BuildStation(QWidget):
                 found += 1
                 later = self._wins(mod.id, project.mod.id)
                 winner = f"{mod.name} wins" if later else "yours wins"
-                text = label(f"{path}<br><span style='color:{self._look.colour('quiet').name()}'>also in {mod.name}: {winner}</span>")
+                text = label(
+                    f"{path}<br><span style='color:{self._look.colour('quiet').name()}'>also in {mod.name}: {winner}</span>"
+                )
                 text.setWordWrap(True)
                 line = QWidget()
                 row = QHBoxLayout(line)

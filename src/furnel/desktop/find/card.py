@@ -18,7 +18,8 @@ class _Stage(QWidget):
 
     def __init__(self, look: Look) -> None:
         super().__init__()
-        self._look, self._tile = look, None
+        self._look = look
+        self._tile: Tile | None = None
         self.setFixedHeight(172)
         self.setAccessibleName("Preview")
 
@@ -45,7 +46,9 @@ class SpecCard(QWidget):
         self.setObjectName("panel")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setFixedWidth(272)
-        self._tiles, self._asset = tiles, None
+        self._tiles = tiles
+        self._asset: Asset | None = None
+        self._spec: Spec | None = None
         self._stage, self._name, self._path = _Stage(look), label("", "title"), label("", "caption")
         self._path.setWordWrap(True)
         self._facts = QGridLayout()
@@ -59,7 +62,13 @@ class SpecCard(QWidget):
         self._take = button("Take out…", "Save it as a file  (Ctrl+T)")
         self._hear = button("Play", "Hear it  (Space)")
         self._copy = button("Copy inner path", "Ctrl+Shift+C", "plain")
-        for part, name in ((self._swap, "swap"), (self._fit, "go-fit"), (self._take, "take-out"), (self._hear, "hear"), (self._copy, "copy-path")):
+        for part, name in (
+            (self._swap, "swap"),
+            (self._fit, "go-fit"),
+            (self._take, "take-out"),
+            (self._hear, "hear"),
+            (self._copy, "copy-path"),
+        ):
             part.clicked.connect(lambda _=False, name=name: self.wanted.emit(name))
         self._stage.pressed.connect(lambda: self.wanted.emit("hear"))
         row = QHBoxLayout()
@@ -70,7 +79,9 @@ class SpecCard(QWidget):
         column.setContentsMargins(16, 16, 16, 12)
         column.setSpacing(6)
         self._hint = label("Drop a file on any tile to swap it", "caption")
-        self._nothing = label("Select something on the wall to see what it is and what the game demands of it.", "caption")
+        self._nothing = label(
+            "Select something on the wall to see what it is and what the game demands of it.", "caption"
+        )
         self._nothing.setWordWrap(True)
         self._body = QWidget()
         inner = QVBoxLayout(self._body)
@@ -98,6 +109,8 @@ class SpecCard(QWidget):
 
     def show_asset(self, asset: Asset | None, swapped: bool, winner: str) -> None:
         """Show an asset at a glance; `show_spec` adds what had to be measured."""
+        if asset is not self._asset:
+            self._spec = None
         self._asset = asset
         self._body.setVisible(asset is not None)
         self._nothing.setVisible(asset is None)
@@ -106,18 +119,23 @@ class SpecCard(QWidget):
         self._name.setText(asset.name)
         self._path.setText(f"{asset.archive.name} › {asset.path}")
         self._renew_tile()
-        self._state.setText(f"Seen in the game: {winner}" if winner else "Swapped in this mod" if swapped else "")
+        self._state.setText(
+            f"Seen in the game: {winner}" if winner else "Swapped in this mod" if swapped else ""
+        )
         self._state.setVisible(bool(self._state.text()))
         self._swap.setVisible(not swapped)
         self._fit.setVisible(swapped)
         self._hear.setVisible(asset.facts.kind in ("sound", "music"))
-        self._fill(self._glance(asset))
+        self._fill(self._rows(asset))
 
     def show_spec(self, spec: Spec) -> None:
         """The measured spec of the asset that is shown."""
-        if self._asset is None:
-            return
-        rows = self._glance(self._asset)
+        if self._asset is not None:
+            self._spec = spec
+            self._fill(self._rows(self._asset))
+
+    def _rows(self, asset: Asset) -> list[tuple[str, str]]:
+        rows, spec = self._glance(asset), self._spec
         if isinstance(spec, PictureSpec):
             alpha = {"none": "none used", "cut-out": "cut-out", "smooth": "smooth"}[spec.alpha]
             rows[3:3] = [("Alpha", alpha), ("Brightness", f"{spec.brightness:.0%}")]
@@ -130,7 +148,7 @@ class SpecCard(QWidget):
             rows[4:4] = [("Loudness", loud)]
             if spec.loops:
                 rows.insert(1, ("Loop", f"{number(spec.frames)} frames, exactly"))
-        self._fill(rows)
+        return rows
 
     def set_playing(self, playing: bool) -> None:
         self._hear.setText("Stop" if playing else "Play")
@@ -139,8 +157,16 @@ class SpecCard(QWidget):
         facts = asset.facts
         rows = []
         if facts.width:
-            chain = f"{facts.levels}, full chain" if facts.levels == max(facts.width, facts.height).bit_length() else str(facts.levels)
-            rows = [("Size", f"{number(facts.width)} × {number(facts.height)}"), ("Format", facts.format), ("Levels", chain if facts.levels > 1 else "1")]
+            chain = (
+                f"{facts.levels}, full chain"
+                if facts.levels == max(facts.width, facts.height).bit_length()
+                else str(facts.levels)
+            )
+            rows = [
+                ("Size", f"{number(facts.width)} × {number(facts.height)}"),
+                ("Format", facts.format),
+                ("Levels", chain if facts.levels > 1 else "1"),
+            ]
         elif facts.rate:
             rows = [("Length", f"{facts.length_s:.2f} s"), ("Format", facts.format), ("Rate", f"{number(facts.rate)} Hz"),
                     ("Channels", {1: "mono", 2: "stereo"}.get(facts.channels, str(facts.channels)))]  # fmt: skip

@@ -13,7 +13,14 @@ from furnel.desktop.look import Look, byte_size, font, number
 from furnel.desktop.widgets.basics import button, label
 
 _ROW = 20
-_WORDS = {"texture": "Textures", "sheet": "Sheets", "sound": "Sounds", "music": "Music", "definition": "Definitions", "other": "Other"}
+_WORDS = {
+    "texture": "Textures",
+    "sheet": "Sheets",
+    "sound": "Sounds",
+    "music": "Music",
+    "definition": "Definitions",
+    "other": "Other",
+}
 
 
 class FacetList(QWidget):
@@ -88,11 +95,19 @@ class FacetList(QWidget):
             painter.drawText(QPointF(4, y + 14), _WORDS.get(name, name))
             width = bar_right - bar_left
             painter.fillRect(QRectF(bar_left, y + 8, width, 4), look.colour("sunken"))
-            painter.fillRect(QRectF(bar_left, y + 8, width * self._full[name] / most, 4), look.colour("hairline-strong"))
-            painter.fillRect(QRectF(bar_left, y + 8, width * count / most, 4), look.colour("bar" if on else "faint"))
+            painter.fillRect(
+                QRectF(bar_left, y + 8, width * self._full[name] / most, 4), look.colour("hairline-strong")
+            )
+            painter.fillRect(
+                QRectF(bar_left, y + 8, width * count / most, 4), look.colour("bar" if on else "faint")
+            )
             painter.setFont(font(11))
             painter.setPen(look.colour("quiet" if on else "faint"))
-            painter.drawText(QRectF(bar_right, y, 32, _ROW), Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, number(count))
+            painter.drawText(
+                QRectF(bar_right, y, 32, _ROW),
+                Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
+                number(count),
+            )
 
 
 class Histogram(QWidget):
@@ -151,8 +166,13 @@ class Histogram(QWidget):
             inside = self._range[0] <= key <= self._range[1]
             tall = 36 * (count / most) ** 0.6 if count else 0
             now = 36 * (self._now.get(key, 0) / most) ** 0.6 if self._now.get(key, 0) else 0
-            painter.fillRect(QRectF(left + 1, 38 - tall, step - 2, tall), look.colour("hairline-strong" if inside else "hairline"))
-            painter.fillRect(QRectF(left + 1, 38 - now, step - 2, now), look.colour("bar" if inside else "hairline-strong"))
+            painter.fillRect(
+                QRectF(left + 1, 38 - tall, step - 2, tall),
+                look.colour("hairline-strong" if inside else "hairline"),
+            )
+            painter.fillRect(
+                QRectF(left + 1, 38 - now, step - 2, now), look.colour("bar" if inside else "hairline-strong")
+            )
         painter.fillRect(QRectF(6, 38, self.width() - 12, 1), look.colour("hairline"))
         painter.setPen(QPen(look.colour("text"), 2))
         for x in self._handles():
@@ -234,7 +254,13 @@ class SievePanel(QScrollArea):
         column.setContentsMargins(12, 12, 12, 12)
         column.setSpacing(6)
         column.addWidget(self.text)
-        for title, part in (("KIND", self.kinds), ("FORMAT", self.formats), ("PIXEL SIZE", self.pixels), ("FILE SIZE", self.bytes), ("SHOW ONLY", self.swapped)):
+        for title, part in (
+            ("KIND", self.kinds),
+            ("FORMAT", self.formats),
+            ("PIXEL SIZE", self.pixels),
+            ("FILE SIZE", self.bytes),
+            ("SHOW ONLY", self.swapped),
+        ):
             column.addSpacing(8)
             column.addWidget(label(title, "section"))
             column.addWidget(part)
@@ -256,9 +282,13 @@ class SievePanel(QScrollArea):
     def sieve(self, swapped: frozenset[str]) -> Sieve:
         """What to keep, as it is set now."""
         return Sieve(
-            self.text.text(), frozenset(self.kinds.chosen), frozenset(self.formats.chosen), self.pixels.range(), self.bytes.range(),
+            self.text.text(),
+            frozenset(self.kinds.chosen),
+            frozenset(self.formats.chosen),
+            self.pixels.range(),
+            self.bytes.range(),
             swapped if self.swapped.isChecked() else None,
-        )  # fmt: skip
+        )
 
     def clear(self) -> None:
         """Keep everything again."""

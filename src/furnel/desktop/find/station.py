@@ -50,11 +50,12 @@ class FindStation(QWidget):
         head = QHBoxLayout()
         head.setContentsMargins(14, 8, 14, 4)
         head.setSpacing(14)
-        for part in (self._count, self._group):
-            head.addWidget(part)
+        head.addWidget(self._count)
+        head.addWidget(self._group)
         head.addStretch(1)
-        for part in (label("zoom", "caption"), zoom, self._order):
-            head.addWidget(part)
+        head.addWidget(label("zoom", "caption"))
+        head.addWidget(zoom)
+        head.addWidget(self._order)
         middle = QVBoxLayout()
         middle.setSpacing(0)
         middle.addLayout(head)
@@ -82,7 +83,13 @@ class FindStation(QWidget):
         if self._player.playing:
             self._player.stop()
         elif asset is not None and catalogue is not None and asset.facts.kind in ("sound", "music"):
-            self._session.jobs.start("Hearing", lambda _: read_clip(catalogue.read(asset), asset.path)[0], self._play, key="hear", shown=False)
+            self._session.jobs.start(
+                "Hearing",
+                lambda _: read_clip(catalogue.read(asset), asset.path)[0],
+                self._play,
+                key="hear",
+                shown=False,
+            )
 
     def _play(self, clip: object) -> None:
         if self._player.play(clip):  # type: ignore[arg-type]
@@ -115,7 +122,11 @@ class FindStation(QWidget):
         if catalogue is None or self._facets is None:
             return
         sieve = self.sieve.sieve(self._swapped())
-        self._kept = catalogue.assets if sieve.open else tuple(asset for asset in catalogue.assets if sieve.keeps(asset))
+        self._kept = (
+            catalogue.assets
+            if sieve.open
+            else tuple(asset for asset in catalogue.assets if sieve.keeps(asset))
+        )
         by = GROUPINGS[self._group.currentIndex()]
         groups = grouped(self._kept, by, self._order.currentIndex() == 0)
         self.wall.show_groups(groups, "Nothing passes the sieve. Clear it with Ctrl+Shift+F.")
@@ -127,7 +138,11 @@ class FindStation(QWidget):
             return
         kept = self._kept
         whole = len(kept) == len(catalogue.assets)
-        self._count.setText(f"<b>{number(len(kept))}</b> assets" if whole else f"<b>{number(len(kept))}</b> of {number(len(catalogue.assets))}")
+        self._count.setText(
+            f"<b>{number(len(kept))}</b> assets"
+            if whole
+            else f"<b>{number(len(kept))}</b> of {number(len(catalogue.assets))}"
+        )
         self.sieve.show_facets(self._facets, count_facets(kept), len(self._swapped()))
 
     def _select(self, asset: Asset) -> None:
@@ -142,7 +157,12 @@ class FindStation(QWidget):
                 self.card.show_spec(spec)  # type: ignore[arg-type]
 
         self._session.jobs.start(
-            "Reading the spec", lambda _: spec_of(catalogue.read(asset), asset.path, role), done, lambda _: None, key="spec", shown=False
+            "Reading the spec",
+            lambda _: spec_of(catalogue.read(asset), asset.path, role),
+            done,
+            lambda _: None,
+            key="spec",
+            shown=False,
         )
         if self._player.playing:
             self._player.stop()
@@ -154,7 +174,9 @@ class FindStation(QWidget):
         if asset is None:
             self.card.show_asset(None, False, "")
             return
-        winner = next((mod.name for mod in reversed(self._session.stack) if mod.on and asset.path in mod.paths), "")
+        winner = next(
+            (mod.name for mod in reversed(self._session.stack) if mod.on and asset.path in mod.paths), ""
+        )
         self.card.show_asset(asset, self._session.swap(asset.path) is not None, winner)
 
     def _open(self, asset: Asset) -> None:

@@ -9,8 +9,19 @@ from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
-    QDragEnterEvent, QDragLeaveEvent, QDragMoveEvent, QDropEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen,
-    QPolygonF, QResizeEvent, QWheelEvent,
+    QDragEnterEvent,
+    QDragLeaveEvent,
+    QDragMoveEvent,
+    QDropEvent,
+    QFont,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QPolygonF,
+    QResizeEvent,
+    QWheelEvent,
 )  # fmt: skip
 from PyQt6.QtWidgets import QAbstractScrollArea, QFrame
 
@@ -75,7 +86,9 @@ class Wall(QAbstractScrollArea):
         self._lay_out()
         self._current = -1
         if kept is not None:
-            self._current = next((n for n, spot in enumerate(self._spots) if spot.asset.path == kept.path), -1)
+            self._current = next(
+                (n for n, spot in enumerate(self._spots) if spot.asset.path == kept.path), -1
+            )
         self.viewport().update()
 
     def set_swapped(self, paths: frozenset[str]) -> None:
@@ -124,7 +137,9 @@ class Wall(QAbstractScrollArea):
         y = 4.0
         for title, members in self._groups:
             total = sum(asset.size for asset in members)
-            self._headers.append(_Header(y, title or "at the top", f"{number(len(members))} · {byte_size(total)}"))
+            self._headers.append(
+                _Header(y, title or "at the top", f"{number(len(members))} · {byte_size(total)}")
+            )
             y += _HEADER
             x = 0.0
             self._rows.append((y, len(self._spots)))
@@ -189,10 +204,14 @@ class Wall(QAbstractScrollArea):
             painter.drawRect(rect.adjusted(-2, -2, 2, 2))
         painter.setFont(font(12))
         painter.setPen(look.colour("text"))
-        painter.drawText(QPointF(rect.left(), rect.bottom() + 14), elided(painter, asset.name, rect.width() + 4))
+        painter.drawText(
+            QPointF(rect.left(), rect.bottom() + 14), elided(painter, asset.name, rect.width() + 4)
+        )
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
-        painter.drawText(QPointF(rect.left(), rect.bottom() + 28), elided(painter, _caption(asset), rect.width() + 4))
+        painter.drawText(
+            QPointF(rect.left(), rect.bottom() + 28), elided(painter, _caption(asset), rect.width() + 4)
+        )
 
     def _rect(self, spot: _Spot) -> QRectF:
         return QRectF(spot.x, spot.y - self.verticalScrollBar().value(), spot.width, self._tile_height)
@@ -268,7 +287,10 @@ class Wall(QAbstractScrollArea):
             return self._current
         end = self._rows[row + 1][1] if row + 1 < len(self._rows) else len(self._spots)
         middle = spot.x + spot.width / 2
-        return min(range(self._rows[row][1], end), key=lambda n: abs(self._spots[n].x + self._spots[n].width / 2 - middle))
+        return min(
+            range(self._rows[row][1], end),
+            key=lambda n: abs(self._spots[n].x + self._spots[n].width / 2 - middle),
+        )
 
     # files dropped on tiles
 

@@ -14,6 +14,7 @@ from furnel.desktop.look import byte_size
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
 from furnel.images.resample import resize
+from furnel.mods.spec import PictureSpec, SoundSpec
 from furnel.mods.workspace import Examined
 from furnel.sound import Clip, Samples, integrated_loudness, short_term_loudness, waveform
 
@@ -97,7 +98,11 @@ def load_content(catalogue: Catalogue, examined: Examined) -> Content:
             return NoContent(examined.points[0].why if examined.points else "There is no result yet")
         name = path if examined.swap.encode is not None else examined.swap.source
         if sound.recognises(original):
-            return SoundContent(_lane(original, path), _lane(yours, name), getattr(examined.original, "loops", False))
+            return SoundContent(
+                _lane(original, path),
+                _lane(yours, name),
+                isinstance(examined.original, SoundSpec) and examined.original.loops,
+            )
         if texts.format_of(path):
             return TextContent(texts.read_text(original, path), texts.read_text(yours, name))
         if imagefiles.recognises(original):
@@ -109,7 +114,7 @@ def load_content(catalogue: Catalogue, examined: Examined) -> Content:
 
 def _pictures(original: bytes, yours: bytes, path: str, name: str, examined: Examined) -> PictureContent:
     first, second = _side(original, path), _side(yours, name)
-    cell = getattr(examined.original, "cell", None)
+    cell = examined.original.cell if isinstance(examined.original, PictureSpec) else None
     difference = None
     label = ""
     if first.size == second.size:
@@ -119,11 +124,12 @@ def _pictures(original: bytes, yours: bytes, path: str, name: str, examined: Exa
         apart[..., 3] = 255
         difference = to_image(Picture(apart))
     spec = examined.result
-    if spec is not None and hasattr(spec, "format"):
-        label = f"{spec.format}, {byte_size(len(yours))}"
-    return PictureContent(
-        first, second, difference, label, cell, getattr(examined.original, "frames", 0), getattr(spec, "frames", 0)
-    )
+    frames = examined.original.frames if isinstance(examined.original, PictureSpec) else 0
+    yours_frames = 0
+    if isinstance(spec, PictureSpec):
+        yours_frames = spec.frames
+        label = f"{spec.format if spec.file_type == 'DDS' else spec.file_type}, {byte_size(len(yours))}"
+    return PictureContent(first, second, difference, label, cell, frames, yours_frames)
 
 
 def _side(data: bytes, name: str) -> Side:
@@ -139,7 +145,9 @@ def _bounded(picture: Picture) -> Picture:
     longest = max(picture.size)
     if longest <= 2048:
         return picture
-    return resize(picture, max(picture.width * 2048 // longest, 1), max(picture.height * 2048 // longest, 1), "area")
+    return resize(
+        picture, max(picture.width * 2048 // longest, 1), max(picture.height * 2048 // longest, 1), "area"
+    )
 
 
 def _channel_images(picture: Picture, clear: bool) -> dict[str, QImage]:
@@ -162,4 +170,3 @@ def _lane(data: bytes, name: str) -> Lane:
     label = f"{info.codec}  {info.rate / 1000:g} kHz  {channels}"
     curve = short_term_loudness(clip.samples, clip.rate, max(clip.length_s / 300, 0.02)).astype(np.float32)
     return Lane(clip, np.stack(waveform(clip, columns)), curve, loudness, label)
-

@@ -39,7 +39,9 @@ class LevelLadder(QWidget):
         self.update()
 
     def _count(self) -> int:
-        return max(len(self._content.original.levels), len(self._content.yours.levels)) if self._content else 0
+        return (
+            max(len(self._content.original.levels), len(self._content.yours.levels)) if self._content else 0
+        )
 
     def _boxes(self) -> list[QRectF]:
         assert self._content is not None
@@ -71,7 +73,9 @@ class LevelLadder(QWidget):
             if level == self._level:
                 painter.setPen(QPen(look.colour("selection"), 2))
                 painter.setBrush(Qt.BrushStyle.NoBrush)
-                painter.drawRect(QRectF(box.left() - 2, box.top() - 2, box.width() + 4, lower + box.height() + 4))
+                painter.drawRect(
+                    QRectF(box.left() - 2, box.top() - 2, box.width() + 4, lower + box.height() + 4)
+                )
             width = max(self._content.original.size[0] >> level, 1)
             painter.setFont(font(10))
             painter.setPen(look.colour("quiet"))

@@ -32,12 +32,20 @@ class PictureBench(QWidget):
         self._tiled = button("3×3", "See how it repeats", "plain")
         self._tiled.setCheckable(True)
         self._tiled.toggled.connect(self.view.set_tiled)
-        self._whole, self._real = button("fit", "As large as fits  (0)", "plain"), button("100 %", "One to one", "plain")
+        self._whole, self._real = (
+            button("fit", "As large as fits  (0)", "plain"),
+            button("100 %", "One to one", "plain"),
+        )
         self._whole.clicked.connect(lambda: self.view.set_zoom(0.0))
         self._real.clicked.connect(lambda: self.view.set_zoom(1.0))
         for part in (self._tiled, self._whole, self._real):
             row.addWidget(part)
-        self._place, self._theirs, self._yours, self._result = label(), label("", "tarn"), label("", "ember"), label()
+        self._place, self._theirs, self._yours, self._result = (
+            label(),
+            label("", "tarn"),
+            label("", "ember"),
+            label(),
+        )
         foot = QWidget()
         foot.setObjectName("stagebar")
         foot.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
@@ -86,7 +94,11 @@ class PictureBench(QWidget):
             width, height = content.original.size
             self._place.setText(f"{width} × {height}")
             self._theirs.setText("original")
-            self._yours.setText("yours" if content.yours.size == content.original.size else f"yours {content.yours.size[0]} × {content.yours.size[1]}")
+            self._yours.setText(
+                "yours"
+                if content.yours.size == content.original.size
+                else f"yours {content.yours.size[0]} × {content.yours.size[1]}"
+            )
             return
         self._place.setText(f"x {x}  y {y}")
         self._theirs.setText(f"original {_pixel(content.original, x, y, content.original.size)}")

@@ -86,7 +86,9 @@ class PictureView(QWidget):
             left, right = self._halves()
             self._paint_side(painter, left, self._content.original)
             self._paint_side(painter, right, self._content.yours)
-            painter.fillRect(QRectF(self.width() / 2 - 0.5, 0, 1, self.height()), self._look.colour("hairline"))
+            painter.fillRect(
+                QRectF(self.width() / 2 - 0.5, 0, 1, self.height()), self._look.colour("hairline")
+            )
             self._say(painter, left.left() + 12, "original", "tarn")
             self._say(painter, right.left() + 12, "yours", "ember")
         elif self.mode == "Difference":
@@ -115,7 +117,13 @@ class PictureView(QWidget):
         self._say(painter, max(target.left(), 12), "original", "tarn", max(target.top() - 10, 16))
         painter.setFont(font(12, QFont.Weight.Medium))
         wide = painter.fontMetrics().horizontalAdvance("yours")
-        self._say(painter, min(target.right(), self.width() - 12) - wide, "yours", "ember", max(target.top() - 10, 16))
+        self._say(
+            painter,
+            min(target.right(), self.width() - 12) - wide,
+            "yours",
+            "ember",
+            max(target.top() - 10, 16),
+        )
 
     def _paint_difference(self, painter: QPainter) -> None:
         assert self._content is not None
@@ -139,7 +147,13 @@ class PictureView(QWidget):
         for column, row in spots:
             box = target.translated(column * target.width(), row * target.height())
             if side.clear and self.channel == "RGB":
-                paint_checks(painter, box.intersected(area), self._look.colour("stage"), self._look.colour("stage-dark"), 10)
+                paint_checks(
+                    painter,
+                    box.intersected(area),
+                    self._look.colour("stage"),
+                    self._look.colour("stage-dark"),
+                    10,
+                )
             self._smooth(painter)
             painter.drawImage(box, image)
         assert self._content is not None
@@ -151,10 +165,20 @@ class PictureView(QWidget):
         seen = target.intersected(QRectF(self.rect()))
         painter.setPen(QPen(self._look.colour("window", 0.45), 1))
         scale = target.width() / size[0]
-        for x in range(int((seen.left() - target.left()) / scale), int((seen.right() - target.left()) / scale) + 1):
-            painter.drawLine(QPointF(target.left() + x * scale, seen.top()), QPointF(target.left() + x * scale, seen.bottom()))
-        for y in range(int((seen.top() - target.top()) / scale), int((seen.bottom() - target.top()) / scale) + 1):
-            painter.drawLine(QPointF(seen.left(), target.top() + y * scale), QPointF(seen.right(), target.top() + y * scale))
+        for x in range(
+            int((seen.left() - target.left()) / scale), int((seen.right() - target.left()) / scale) + 1
+        ):
+            painter.drawLine(
+                QPointF(target.left() + x * scale, seen.top()),
+                QPointF(target.left() + x * scale, seen.bottom()),
+            )
+        for y in range(
+            int((seen.top() - target.top()) / scale), int((seen.bottom() - target.top()) / scale) + 1
+        ):
+            painter.drawLine(
+                QPointF(seen.left(), target.top() + y * scale),
+                QPointF(seen.right(), target.top() + y * scale),
+            )
 
     def _smooth(self, painter: QPainter) -> None:
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, self.scale() < 2.0)

@@ -37,7 +37,9 @@ class _Rows(QWidget):
         """Sort the swaps, worst first."""
         project = self._session.project
         swaps = project.swaps if project else ()
-        self.order = sorted((swap.original for swap in swaps), key=lambda name: (_RANK[self._state(name)], name))
+        self.order = sorted(
+            (swap.original for swap in swaps), key=lambda name: (_RANK[self._state(name)], name)
+        )
         self.setFixedHeight(max(len(self.order) * _ROW, 1))
         if self.current not in self.order:
             self.current = self.order[0] if self.order else ""
@@ -49,6 +51,14 @@ class _Rows(QWidget):
             self.current = original
             self.picked.emit(original)
             self.update()
+
+    def _name(self, original: str) -> str:
+        """The asset's name; with its folder where another swap has the same name."""
+        asset = self._session.asset(original)
+        name = asset.name if asset is not None else original.rpartition("/")[2]
+        parts = original.split("/")
+        twins = sum(other.endswith(f"/{parts[-1]}") for other in self.order)
+        return f"{name}, {parts[-2]}" if twins > 1 and len(parts) > 1 else name
 
     def _state(self, original: str) -> str:
         found = self._session.examined.get(original)
@@ -68,7 +78,12 @@ class _Rows(QWidget):
             self.update()
 
         self._session.jobs.start(
-            "Previews", lambda _: data_tile(found.data, asset.facts.kind, name), done, lambda _: None, key=f"tile {original}", shown=False
+            "Previews",
+            lambda _: data_tile(found.data, asset.facts.kind, name),
+            done,
+            lambda _: None,
+            key=f"tile {original}",
+            shown=False,
         )
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
@@ -106,14 +121,18 @@ class _Rows(QWidget):
         found = self._session.examined.get(original)
         painter.setFont(font(12, QFont.Weight.Medium if original == self.current else QFont.Weight.Normal))
         painter.setPen(look.colour("text"))
-        name = asset.name if asset is not None else original.rpartition("/")[2]
+        name = self._name(original)
         faults = _faults(found)
-        painter.drawText(QPointF(96, box.top() + (20 if faults else 29)), elided(painter, name, box.width() - 124))
+        painter.drawText(
+            QPointF(96, box.top() + (20 if faults else 29)), elided(painter, name, box.width() - 124)
+        )
         if faults:
             painter.setFont(font(11))
             painter.setPen(look.colour("quiet"))
             painter.drawText(QPointF(96, box.top() + 36), elided(painter, faults, box.width() - 124))
-        paint_state(painter, look, self._state(original), QRectF(box.width() - 24, box.center().y() - 5, 10, 10))
+        paint_state(
+            painter, look, self._state(original), QRectF(box.width() - 24, box.center().y() - 5, 10, 10)
+        )
 
 
 class SwapQueue(QWidget):
@@ -155,7 +174,9 @@ class SwapQueue(QWidget):
     def renew(self) -> None:
         """Count and sort anew."""
         counts = self._session.count()
-        self._head.setText(f"<b>{counts['all']} swaps</b>&nbsp;&nbsp;worst first" if counts["all"] else "<b>No swaps yet</b>")
+        self._head.setText(
+            f"<b>{counts['all']} swaps</b>&nbsp;&nbsp;worst first" if counts["all"] else "<b>No swaps yet</b>"
+        )
         self.rows.renew()
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:

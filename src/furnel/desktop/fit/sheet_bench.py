@@ -41,7 +41,12 @@ class _Sheets(QWidget):
         inner = area.adjusted(24, 30, -24, -12)
         scale = min(inner.width() / width, inner.height() / height)
         scale = float(int(scale)) if scale >= 1 else scale
-        box = QRectF(inner.center().x() - width * scale / 2, inner.center().y() - height * scale / 2, width * scale, height * scale)
+        box = QRectF(
+            inner.center().x() - width * scale / 2,
+            inner.center().y() - height * scale / 2,
+            width * scale,
+            height * scale,
+        )
         paint_checks(painter, box, self._look.colour("stage"), self._look.colour("stage-dark"), 8)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, scale < 1)
         painter.drawImage(box, side.levels[0]["RGB"])
@@ -49,7 +54,12 @@ class _Sheets(QWidget):
         painter.setPen(self._look.colour(role))
         painter.drawText(QPointF(box.left(), box.top() - 9), word)
         cell = self.content.cell
-        if cell is None or side.size[0] % cell[0] or side.size[1] % cell[1] or side.size != self.content.original.size:
+        if (
+            cell is None
+            or side.size[0] % cell[0]
+            or side.size[1] % cell[1]
+            or side.size != self.content.original.size
+        ):
             return
         painter.setPen(QPen(self._look.colour("window", 0.55), 1))
         for column in range(width // cell[0] + 1):
@@ -60,7 +70,14 @@ class _Sheets(QWidget):
             painter.drawLine(QPointF(box.left(), y), QPointF(box.right(), y))
         row, column = divmod(self.frame, width // cell[0])
         painter.setPen(QPen(self._look.colour("selection"), 2))
-        painter.drawRect(QRectF(box.left() + column * cell[0] * scale, box.top() + row * cell[1] * scale, cell[0] * scale, cell[1] * scale))
+        painter.drawRect(
+            QRectF(
+                box.left() + column * cell[0] * scale,
+                box.top() + row * cell[1] * scale,
+                cell[0] * scale,
+                cell[1] * scale,
+            )
+        )
 
 
 class _Stage(QWidget):

@@ -57,7 +57,9 @@ class _Lanes(QWidget):
         self._lane(painter, QRectF(0, tall, self.width(), tall), self.content.yours, "yours", "ember")
         painter.fillRect(QRectF(0, tall, self.width(), 1), self._look.colour("hairline"))
         if self.head_s >= 0:
-            painter.fillRect(QRectF(self._x(self.head_s), 0, 1.5, self.height() - 24), self._look.colour("selection"))
+            painter.fillRect(
+                QRectF(self._x(self.head_s), 0, 1.5, self.height() - 24), self._look.colour("selection")
+            )
 
     def _lane(self, painter: QPainter, area: QRectF, lane: Lane, word: str, role: str) -> None:
         look = self._look
@@ -89,7 +91,10 @@ class _Lanes(QWidget):
         height = np.clip((lane.curve + 50) / 50, 0, 1)
         path = QPainterPath()
         for place, value in enumerate(height):
-            point = QPointF(box.left() + place / (len(height) - 1) * box.width(), box.bottom() - float(value) * box.height())
+            point = QPointF(
+                box.left() + place / (len(height) - 1) * box.width(),
+                box.bottom() - float(value) * box.height(),
+            )
             path.lineTo(point) if place else path.moveTo(point)
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.setPen(QPen(self._look.colour("text", 0.75), 1.4))
@@ -109,7 +114,9 @@ class _Lanes(QWidget):
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and self.content is not None:
-            self.asked.emit(min(max((event.position().x() - 16) / (self.width() - 32), 0), 1) * self._length())
+            self.asked.emit(
+                min(max((event.position().x() - 16) / (self.width() - 32), 0), 1) * self._length()
+            )
 
 
 class SoundBench(QWidget):
@@ -137,7 +144,11 @@ class SoundBench(QWidget):
         row.addSpacing(10)
         self.sides = QButtonGroup(self)
         for word in ("original", "yours"):
-            part = button(word, f"Hear {'the original' if word == 'original' else 'yours'}; switches in mid-play  (Tab then Space)", "plain")
+            part = button(
+                word,
+                f"Hear {'the original' if word == 'original' else 'yours'}; switches in mid-play  (Tab then Space)",
+                "plain",
+            )
             part.setCheckable(True)
             part.setChecked(word == "original")
             part.clicked.connect(lambda _=False, word=word: self.hear(word))
@@ -223,7 +234,9 @@ class SoundBench(QWidget):
         if self.isVisible():
             seconds = self._offset + fraction * self._length_s
             lane = self._lane()
-            self._lanes.head_s = seconds % lane.clip.length_s if lane is not None and self._offset else seconds
+            self._lanes.head_s = (
+                seconds % lane.clip.length_s if lane is not None and self._offset else seconds
+            )
             self._lanes.update()
 
     def _stopped(self) -> None:

@@ -8,7 +8,13 @@ from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
 
-from furnel.desktop.fit.content import Content, NoContent, PictureContent, SoundContent, TextContent, load_content
+from furnel.desktop.fit.content import (
+    Content,
+    NoContent,
+    PictureContent,
+    SoundContent,
+    load_content,
+)
 from furnel.desktop.fit.picture_bench import PictureBench
 from furnel.desktop.fit.queue import SwapQueue
 from furnel.desktop.fit.sheet_bench import SheetBench
@@ -104,7 +110,9 @@ class FitStation(QWidget):
         self.queue.picked.connect(lambda _: self._show())
         self.queue.dropped.connect(lambda original, file: session.swap_with(original, file))
         self.benches.dropped.connect(self._drop)
-        self.benches.sound.silent.connect(lambda: session.tell("calm", "There is no sound device: everything but hearing works"))
+        self.benches.sound.silent.connect(
+            lambda: session.tell("calm", "There is no sound device: everything but hearing works")
+        )
         self.table.wanted.connect(self.wanted)
         self.table.mend.connect(self._mend)
         self.steps.changed.connect(session.set_swap)
@@ -134,10 +142,17 @@ class FitStation(QWidget):
         if swap is None:
             self._shown = ("", "")
             self.steps.show_swap(None, "")
-            self.benches.show_content(NoContent("No swaps yet. Go to Find (Ctrl+1) and drop a file on the asset that it should replace."), False)
+            self.benches.show_content(
+                NoContent(
+                    "No swaps yet. Go to Find (Ctrl+1) and drop a file on the asset that it should replace."
+                ),
+                False,
+            )
             return
         asset = self._session.asset(swap.original)
-        kind = {"texture": "picture", "sheet": "picture", "sound": "sound", "music": "sound"}.get(asset.facts.kind if asset else "", "")
+        kind = {"texture": "picture", "sheet": "picture", "sound": "sound", "music": "sound"}.get(
+            asset.facts.kind if asset else "", ""
+        )
         self.steps.show_swap(swap, kind)
         examined = self._session.examined.get(swap.original)
         name = asset.name if asset else swap.original.rpartition("/")[2]
@@ -159,7 +174,9 @@ class FitStation(QWidget):
                 self._shown = (original, examined.key)
                 self.benches.show_content(content, keep_view)
 
-        self._session.jobs.start("Opening the bench", lambda _: load_content(catalogue, examined), done, key="bench", shown=False)
+        self._session.jobs.start(
+            "Opening the bench", lambda _: load_content(catalogue, examined), done, key="bench", shown=False
+        )
 
     def _mend(self, key: str) -> None:
         swap = self._session.swap(self.current)

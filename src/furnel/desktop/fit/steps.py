@@ -7,7 +7,17 @@ from typing import Any
 
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import (
-    QCheckBox, QColorDialog, QComboBox, QDoubleSpinBox, QGridLayout, QHBoxLayout, QMenu, QPushButton, QSpinBox, QVBoxLayout, QWidget,
+    QCheckBox,
+    QColorDialog,
+    QComboBox,
+    QDoubleSpinBox,
+    QGridLayout,
+    QHBoxLayout,
+    QMenu,
+    QPushButton,
+    QSpinBox,
+    QVBoxLayout,
+    QWidget,
 )  # fmt: skip
 
 from furnel.blocks import QUALITIES
@@ -110,7 +120,9 @@ class StepsPanel(QWidget):
         texts.addWidget(label(summary, "caption"))
         switch = Switch(self._look, f"{step.title} on or off")
         switch.setChecked(use.on)
-        switch.clicked.connect(lambda on: self._replace(place, use.model_copy(update={"on": on}), f"Switch {step.title}"))
+        switch.clicked.connect(
+            lambda on: self._replace(place, use.model_copy(update={"on": on}), f"Switch {step.title}")
+        )
         head = QHBoxLayout()
         head.addLayout(texts, 1)
         head.addWidget(switch)
@@ -131,7 +143,9 @@ class StepsPanel(QWidget):
                 self._replace(place, fresh, f"Change {step.title}")
 
             grid.addWidget(label(parameter.label, "caption"), row, 0)
-            grid.addWidget(parameter_field(parameter, values.get(parameter.name, parameter.default), change), row, 1)
+            grid.addWidget(
+                parameter_field(parameter, values.get(parameter.name, parameter.default), change), row, 1
+            )
         column.addLayout(grid)
         tools = QHBoxLayout()
         for text, tip, act in (
@@ -166,7 +180,9 @@ class StepsPanel(QWidget):
             box.setToolTip("How much time the encoder takes to come close")
             box.setAccessibleName("Encoding quality")
             box.setFixedWidth(72)
-            box.textActivated.connect(lambda text: self._set_encode(encode.model_copy(update={"quality": text})))
+            box.textActivated.connect(
+                lambda text: self._set_encode(encode.model_copy(update={"quality": text}))
+            )
             row.addWidget(box)
         column.addLayout(row)
         return card
@@ -190,7 +206,10 @@ class StepsPanel(QWidget):
     def _append(self, name: str) -> None:
         assert self._swap is not None
         self._open = len(self._swap.steps)
-        self._emit([*self._swap.steps, StepUse(do=name, values=step_type(name).complete({}))], f"Add {step_type(name).title}")
+        self._emit(
+            [*self._swap.steps, StepUse(do=name, values=step_type(name).complete({}))],
+            f"Add {step_type(name).title}",
+        )
 
     def _move(self, place: int, by: int) -> None:
         assert self._swap is not None

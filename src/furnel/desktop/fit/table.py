@@ -29,7 +29,9 @@ class _Table(QWidget):
     def show_points(self, points: tuple[FitPoint, ...]) -> None:
         self.points = points
         self.setFixedHeight(_HEAD + len(points) * _ROW)
-        self.setAccessibleDescription("; ".join(f"{p.label}: {p.original}, yours {p.yours}, {p.state}" for p in points))
+        self.setAccessibleDescription(
+            "; ".join(f"{p.label}: {p.original}, yours {p.yours}, {p.state}" for p in points)
+        )
         self.update()
 
     def pick(self, row: int) -> None:
@@ -84,7 +86,9 @@ class FitTable(QWidget):
     def __init__(self, look: Look) -> None:
         super().__init__()
         self._name, self._source = label("", "title"), label("", "ember")
-        self._fit = button("Fit all", "Choose steps and encoding so that every point fits  (Ctrl+Enter)", "next")
+        self._fit = button(
+            "Fit all", "Choose steps and encoding so that every point fits  (Ctrl+Enter)", "next"
+        )
         self._fit.clicked.connect(lambda: self.wanted.emit("fit-all"))
         self.table = _Table(look)
         self._box = QWidget()

@@ -39,7 +39,7 @@ class TextBench(QWidget):
         for field, text in zip(self._fields, texts, strict=True):
             if field.toPlainText() != text:
                 field.setPlainText(text)
-        matcher = difflib.SequenceMatcher(None, *(text.splitlines() for text in texts), autojunk=False)
+        matcher = difflib.SequenceMatcher(None, texts[0].splitlines(), texts[1].splitlines(), autojunk=False)
         blocks = [op for op in matcher.get_opcodes() if op[0] != "equal"]
         self._mark(0, [(op[1], op[2]) for op in blocks], self._look.colour("tarn", 0.22))
         self._mark(1, [(op[3], op[4]) for op in blocks], self._look.colour("ember", 0.22))

@@ -46,13 +46,25 @@ class StackView(QWidget):
         for row, place in enumerate(self._top_down()):
             mod = stack[place]
             y = self._at - _ROW / 2 if row == self._drag else row * _ROW
-            self._paint(painter, y, mod.name, f"{mod.version} · {len(mod.paths)} files", mod.on, bool(project and project.mod.id == mod.id), row)
+            self._paint(
+                painter,
+                y,
+                mod.name,
+                f"{mod.version} · {len(mod.paths)} files",
+                mod.on,
+                bool(project and project.mod.id == mod.id),
+                row,
+            )
         catalogue = self._session.catalogue
         if catalogue is not None:
             name = catalogue.install.profile.name
-            self._paint(painter, len(stack) * _ROW, name, f"the game, {len(catalogue.assets)} assets", None, False, -1)
+            self._paint(
+                painter, len(stack) * _ROW, name, f"the game, {len(catalogue.assets)} assets", None, False, -1
+            )
 
-    def _paint(self, painter: QPainter, y: float, name: str, detail: str, on: bool | None, ours: bool, row: int) -> None:
+    def _paint(
+        self, painter: QPainter, y: float, name: str, detail: str, on: bool | None, ours: bool, row: int
+    ) -> None:
         look = self._look
         box = QRectF(0.5, y + 2.5, self.width() - 1, _ROW - 6)
         edge = "quiet" if row == self._row and self.hasFocus() else "hairline"
@@ -74,7 +86,9 @@ class StackView(QWidget):
         painter.drawRoundedRect(switch, 6.5, 6.5)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(look.colour("text" if on else "faint"))
-        painter.drawEllipse(QPointF(switch.right() - 6.5 if on else switch.left() + 6.5, switch.center().y()), 4.5, 4.5)
+        painter.drawEllipse(
+            QPointF(switch.right() - 6.5 if on else switch.left() + 6.5, switch.center().y()), 4.5, 4.5
+        )
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is None:

@@ -34,7 +34,9 @@ class _Words(QWidget):
     def show_report(self, report: Report) -> None:
         touched = [word for word in report.words if word.winner != "game" or word.verdict != "accepted"]
         touched.sort(key=lambda word: (word.verdict == "accepted", word.path))
-        self._rows = [(_STATES[w.verdict], w.path, f"{w.verdict}: {w.reason or w.effect}", w.winner) for w in touched]
+        self._rows = [
+            (_STATES[w.verdict], w.path, f"{w.verdict}: {w.reason or w.effect}", w.winner) for w in touched
+        ]
         self._rows += [("differs", stray, "the game knows no such asset", "") for stray in report.strays]
         self._rows += [("breaks", note, "this mod is not loaded", "") for note in report.notes]
         self.setFixedHeight(max(len(self._rows), 1) * 46)
@@ -47,7 +49,11 @@ class _Words(QWidget):
         if not self._rows:
             painter.setPen(look.colour("quiet"))
             painter.setFont(font(11))
-            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, "No enabled mod changes anything.")
+            painter.drawText(
+                self.rect(),
+                Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter,
+                "No enabled mod changes anything.",
+            )
         for row, (state, path, text, winner) in enumerate(self._rows):
             y = row * 46
             painter.fillRect(QRectF(0, y, self.width(), 1), look.colour("hairline"))
@@ -58,7 +64,11 @@ class _Words(QWidget):
             painter.drawText(QPointF(18, y + 19), name)
             painter.setFont(font(11))
             painter.setPen(look.colour("quiet"))
-            painter.drawText(QRectF(self.width() - 94, y + 6, 94, 18), Qt.AlignmentFlag.AlignRight, elided(painter, winner, 94))
+            painter.drawText(
+                QRectF(self.width() - 94, y + 6, 94, 18),
+                Qt.AlignmentFlag.AlignRight,
+                elided(painter, winner, 94),
+            )
             painter.setPen(look.colour("text" if state == "breaks" else "quiet"))
             painter.drawText(QPointF(18, y + 36), elided(painter, text, self.width() - 20))
 
@@ -169,7 +179,9 @@ class TryStation(QWidget):
             self._poll.start()
             self.running_changed.emit(True)
 
-        self._session.jobs.start("Starting the game", lambda _: start_game(catalogue.install, scene), done, lane="write")
+        self._session.jobs.start(
+            "Starting the game", lambda _: start_game(catalogue.install, scene), done, lane="write"
+        )
 
     def renew(self) -> None:
         """Draw both stills anew and ask the game for its report; at the next look when the station is not shown."""
@@ -182,7 +194,9 @@ class TryStation(QWidget):
         def work(progress: Progress) -> tuple[QImage, QImage, Report]:
             install = catalogue.install
             after = draw_still(install, scene, folder / "after.png", True, progress=Part(progress, 0, 0.4))
-            before = draw_still(install, scene, folder / "before.png", False, progress=Part(progress, 0.4, 0.7))
+            before = draw_still(
+                install, scene, folder / "before.png", False, progress=Part(progress, 0.4, 0.7)
+            )
             report = ask_report(install, Part(progress, 0.7, 1))
             return QImage(str(before)), QImage(str(after)), report
 
@@ -192,7 +206,9 @@ class TryStation(QWidget):
             self.words.show_report(self.report)
             mine = [word for word in self.report.words if word.winner != "game"]
             good = sum(word.verdict == "accepted" for word in mine)
-            self._verdict.setText(f"{good} of {len(mine)} modded assets accepted" if mine else "No mod is switched on")
+            self._verdict.setText(
+                f"{good} of {len(mine)} modded assets accepted" if mine else "No mod is switched on"
+            )
 
         self._session.jobs.start("Drawing the stills", work, done, key="stills")
 
@@ -220,4 +236,3 @@ class TryStation(QWidget):
         if not self.running:
             self.close_game()
             self.running_changed.emit(False)
-

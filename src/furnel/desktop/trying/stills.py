@@ -71,4 +71,7 @@ class Stills(QWidget):
         painter.drawImage(box, image)
         painter.setFont(font(12, QFont.Weight.Medium))
         painter.setPen(self._look.colour(role))
-        painter.drawText(QPointF(box.left(), box.top() - 8), f"{name}: the game alone" if name == "before" else f"{name}: with the enabled mods")
+        painter.drawText(
+            QPointF(box.left(), box.top() - 8),
+            f"{name}: the game alone" if name == "before" else f"{name}: with the enabled mods",
+        )

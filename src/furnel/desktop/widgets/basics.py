@@ -8,7 +8,12 @@ from PyQt6.QtWidgets import QFrame, QLabel, QPushButton, QSizePolicy, QWidget
 
 from furnel.desktop.look import Look
 
-STATE_WORDS = {"fits": "fits", "differs": "differs: allowed, worth a look", "breaks": "breaks in the game", "waiting": "being looked at"}
+STATE_WORDS = {
+    "fits": "fits",
+    "differs": "differs: allowed, worth a look",
+    "breaks": "breaks in the game",
+    "waiting": "being looked at",
+}
 
 
 def label(text: str = "", name: str = "") -> QLabel:
@@ -56,7 +61,11 @@ def paint_state(painter: QPainter, look: Look, state: str, rect: QRectF) -> None
         painter.drawLine(at(0.14, 0.14), at(0.86, 0.86))
         painter.drawLine(at(0.86, 0.14), at(0.14, 0.86))
     elif state == "fits":
-        painter.setPen(QPen(look.colour("quiet"), side * 0.13, cap=Qt.PenCapStyle.RoundCap, join=Qt.PenJoinStyle.RoundJoin))
+        painter.setPen(
+            QPen(
+                look.colour("quiet"), side * 0.13, cap=Qt.PenCapStyle.RoundCap, join=Qt.PenJoinStyle.RoundJoin
+            )
+        )
         path = QPainterPath(at(0.1, 0.55))
         path.lineTo(at(0.4, 0.84))
         path.lineTo(at(0.92, 0.18))
@@ -113,8 +122,8 @@ class Switch(QPushButton):
         painter.drawEllipse(QPointF(20 if on else 8, 9), 4.5, 4.5)
 
 
-def elided(painter: QPainter, text: str, width: float, mode: Qt.TextElideMode = Qt.TextElideMode.ElideRight) -> str:
+def elided(
+    painter: QPainter, text: str, width: float, mode: Qt.TextElideMode = Qt.TextElideMode.ElideRight
+) -> str:
     """The text cut to a width with an ellipsis."""
     return painter.fontMetrics().elidedText(text, mode, max(int(width), 0))
-
-

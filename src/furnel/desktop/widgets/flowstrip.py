@@ -49,7 +49,9 @@ class FlowStrip(QWidget):
 
     def set_state(self, station: str, state: StationState) -> None:
         self._states[station] = state
-        self.setAccessibleDescription("; ".join(f"{_TITLES[name]}: {self._states[name].line}" for name in STATIONS))
+        self.setAccessibleDescription(
+            "; ".join(f"{_TITLES[name]}: {self._states[name].line}" for name in STATIONS)
+        )
         self.update()
 
     def set_current(self, station: str) -> None:
@@ -67,7 +69,11 @@ class FlowStrip(QWidget):
         if event is not None:
             self._hover = self._at(event.position())
             tips = {"find": "Ctrl+1", "fit": "Ctrl+2", "build": "Ctrl+3", "try": "Ctrl+4"}
-            self.setToolTip(f"{_TITLES[self._hover]}: {self._states[self._hover].line}  ({tips[self._hover]})" if self._hover else "")
+            self.setToolTip(
+                f"{_TITLES[self._hover]}: {self._states[self._hover].line}  ({tips[self._hover]})"
+                if self._hover
+                else ""
+            )
             self.update()
 
     def leaveEvent(self, event: object) -> None:

@@ -23,7 +23,9 @@ class _Bar(QWidget):
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
         painter.fillRect(self.rect(), self._look.colour("hairline"))
-        painter.fillRect(QRectF(0, 0, self.width() * min(self.fraction, 1.0), self.height()), self._look.colour("bar"))
+        painter.fillRect(
+            QRectF(0, 0, self.width() * min(self.fraction, 1.0), self.height()), self._look.colour("bar")
+        )
 
 
 class JobLine(QWidget):

@@ -6,7 +6,15 @@ from collections.abc import Callable
 
 from PyQt6.QtCore import QEvent, QObject, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QDialog, QHBoxLayout, QLineEdit, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QDialog,
+    QHBoxLayout,
+    QLineEdit,
+    QListWidget,
+    QListWidgetItem,
+    QVBoxLayout,
+    QWidget,
+)
 
 from furnel.desktop.actions import COMMANDS, Command
 from furnel.desktop.widgets.basics import label
@@ -15,7 +23,9 @@ from furnel.desktop.widgets.basics import label
 class QuickCommand(QDialog):
     """A field over a list; Enter runs the first match. Commands that cannot be used now are left out."""
 
-    def __init__(self, parent: QWidget, usable: Callable[[Command], bool], run: Callable[[str], None]) -> None:
+    def __init__(
+        self, parent: QWidget, usable: Callable[[Command], bool], run: Callable[[str], None]
+    ) -> None:
         super().__init__(parent, Qt.WindowType.Popup)
         self._usable, self._run = usable, run
         self.setFixedSize(460, 330)
@@ -23,7 +33,9 @@ class QuickCommand(QDialog):
         self._field.setAccessibleName("Command")
         self._list = QListWidget()
         self._list.setAccessibleName("Commands")
-        self._list.setStyleSheet("QListWidget { background: transparent; border: none; outline: 0 } QListWidget::item { border-radius: 3px }")
+        self._list.setStyleSheet(
+            "QListWidget { background: transparent; border: none; outline: 0 } QListWidget::item { border-radius: 3px }"
+        )
         column = QVBoxLayout(self)
         column.setContentsMargins(8, 8, 8, 8)
         column.addWidget(self._field)

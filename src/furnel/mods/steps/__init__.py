@@ -11,7 +11,10 @@ def step_type(name: str) -> StepType:
     """The step with this id. Raises FurnelError when there is none."""
     if name not in STEP_TYPES:
         raise FurnelError(
-            "Reading a step", where=name, why="there is no such step", remedy=f"Known ones: {', '.join(STEP_TYPES)}"
+            "Reading a step",
+            where=name,
+            why="there is no such step",
+            remedy=f"Known ones: {', '.join(STEP_TYPES)}",
         )
     return STEP_TYPES[name]
 

@@ -22,17 +22,26 @@ def _size(picture: Picture, values: Values) -> Picture:
         scale = max(scales)
         wide, high = min(round(width / scale), picture.width), min(round(height / scale), picture.height)
         left, top = (picture.width - wide) // 2, (picture.height - high) // 2
-        return resize(Picture(np.ascontiguousarray(picture.pixels[top : top + high, left : left + wide])), width, height, how)
+        return resize(
+            Picture(np.ascontiguousarray(picture.pixels[top : top + high, left : left + wide])),
+            width,
+            height,
+            how,
+        )
     scale = min(scales)
     wide, high = max(round(picture.width * scale), 1), max(round(picture.height * scale), 1)
     canvas = np.zeros((height, width, 4), np.uint8)
     left, top = (width - wide) // 2, (height - high) // 2
-    canvas[top : top + high, left : left + wide] = resize(picture, wide, high, how).pixels[: height - top, : width - left]
+    canvas[top : top + high, left : left + wide] = resize(picture, wide, high, how).pixels[
+        : height - top, : width - left
+    ]
     return Picture(canvas)
 
 
 SIZE = StepType(
-    "size", "Bring to size", "picture",
+    "size",
+    "Bring to size",
+    "picture",
     (
         Parameter("width", "Width", "whole", 512, 1, 16384, "px"),
         Parameter("height", "Height", "whole", 512, 1, 16384, "px"),
@@ -40,8 +49,10 @@ SIZE = StepType(
         Parameter("filter", "Filter", "choice", "by content", choices=("by content", *FILTERS)),
     ),
     _size,
-    lambda values: f"{values['width']} × {values['height']}, {'whole picture inside' if values['how'] == 'inside' else values['how']}",
-)  # fmt: skip
+    lambda values: (
+        f"{values['width']} × {values['height']}, {'whole picture inside' if values['how'] == 'inside' else values['how']}"
+    ),
+)
 
 
 def _clear_colour(picture: Picture, values: Values) -> Picture:
@@ -56,7 +67,9 @@ def _clear_colour(picture: Picture, values: Values) -> Picture:
 
 
 CLEAR_COLOUR = StepType(
-    "clear-colour", "Clear a colour", "picture",
+    "clear-colour",
+    "Clear a colour",
+    "picture",
     (
         Parameter("colour", "Colour", "colour", "00ff00"),
         Parameter("tolerance", "Tolerance", "whole", 12, 0, 255),
@@ -64,7 +77,7 @@ CLEAR_COLOUR = StepType(
     ),
     _clear_colour,
     lambda values: f"#{values['colour']} becomes clear, ±{values['tolerance']}",
-)  # fmt: skip
+)
 
 
 def _brightness(picture: Picture, values: Values) -> Picture:
@@ -74,11 +87,15 @@ def _brightness(picture: Picture, values: Values) -> Picture:
 
 
 BRIGHTNESS = StepType(
-    "brightness", "Brighter or darker", "picture",
+    "brightness",
+    "Brighter or darker",
+    "picture",
     (Parameter("stops", "Exposure", "number", 0.0, -4.0, 4.0, "stops"),),
     _brightness,
-    lambda values: f"{'brighter' if float(values['stops']) > 0 else 'darker'} by {abs(float(values['stops'])):.1f} stops",
-)  # fmt: skip
+    lambda values: (
+        f"{'brighter' if float(values['stops']) > 0 else 'darker'} by {abs(float(values['stops'])):.1f} stops"
+    ),
+)
 
 
 def _opaque(picture: Picture, values: Values) -> Picture:
@@ -97,10 +114,12 @@ def _hard_alpha(picture: Picture, values: Values) -> Picture:
 
 
 HARD_ALPHA = StepType(
-    "hard-alpha", "Clear or opaque", "picture",
+    "hard-alpha",
+    "Clear or opaque",
+    "picture",
     (Parameter("threshold", "Opaque from", "whole", 128, 1, 255),),
     _hard_alpha,
     lambda values: f"opaque from alpha {values['threshold']}",
-)  # fmt: skip
+)
 
 STEPS = (SIZE, CLEAR_COLOUR, BRIGHTNESS, OPAQUE, HARD_ALPHA)

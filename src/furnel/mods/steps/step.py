@@ -37,14 +37,27 @@ class Parameter:
         elif self.type == "choice":
             allowed = "" if value in self.choices else f"one of {', '.join(self.choices)}"
         elif self.type == "colour":
-            allowed = "" if isinstance(value, str) and re.fullmatch("[0-9a-fA-F]{6}", value) else "six hex digits, like 20a040"
-        elif isinstance(value, bool) or not isinstance(value, int | float) or not self.low <= value <= self.high:
+            allowed = (
+                ""
+                if isinstance(value, str) and re.fullmatch("[0-9a-fA-F]{6}", value)
+                else "six hex digits, like 20a040"
+            )
+        elif (
+            isinstance(value, bool)
+            or not isinstance(value, int | float)
+            or not self.low <= value <= self.high
+        ):
             allowed = f"a number from {self.low:g} to {self.high:g}"
         elif self.type == "whole":
             allowed = "" if float(value).is_integer() else "a whole number"
             value = int(value)
         if allowed:
-            raise FurnelError("Reading a step", where=f"{where}, {self.name}", why=f"{value!r} is not allowed", remedy=f"Use {allowed}")
+            raise FurnelError(
+                "Reading a step",
+                where=f"{where}, {self.name}",
+                why=f"{value!r} is not allowed",
+                remedy=f"Use {allowed}",
+            )
         return value
 
 
@@ -65,6 +78,9 @@ class StepType:
         for name in values:
             if name not in known:
                 raise FurnelError(
-                    "Reading a step", where=f"{self.id}, {name}", why="it has no such setting", remedy=f"It has {', '.join(known)}"
+                    "Reading a step",
+                    where=f"{self.id}, {name}",
+                    why="it has no such setting",
+                    remedy=f"It has {', '.join(known)}",
                 )
         return {name: part.checked(values.get(name, part.default), self.id) for name, part in known.items()}

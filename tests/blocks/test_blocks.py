@@ -1,0 +1,133 @@
+"""Block compression, against imagecodecs and Pillow."""
+
+from __future__ import annotations
+
+import io
+
+import imagecodecs
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from PIL import Image
+
+from furnel import blocks
+from furnel.errors import FurnelError
+from furnel.images.formats import FORMATS
+
+CODES = {"BC1": 1, "BC3": 3}
+PILLOW = {"BC1": "DXT1", "BC3": "DXT5"}
+
+
+def picture(width: int, height: int, alpha: str = "opaque") -> np.ndarray:
+    """A smooth picture with an edge in it."""
+    y, x = np.mgrid[0:height, 0:width].astype(float)
+    red = 128 + 100 * np.sin(x / 9) * np.cos(y / 7)
+    green = 255 * x / max(width - 1, 1)
+    blue = np.where(x + y > (width + height) / 2, 200.0, 40.0)
+    out = np.stack([red, green, blue, np.full_like(x, 255)], -1)
+    if alpha == "soft":
+        out[..., 3] = 255 * y / max(height - 1, 1)
+    if alpha == "cut":
+        out[..., 3] = np.where((x // 5 + y // 5) % 2, 255, 0)
+    return np.clip(out, 0, 255).astype(np.uint8)
+
+
+def psnr(first: np.ndarray, second: np.ndarray) -> float:
+    return float(10 * np.log10(255**2 / max(np.mean((first.astype(float) - second.astype(float)) ** 2), 1e-9)))
+
+
+@pytest.mark.parametrize("fmt", CODES)
+def test_decoding_random_blocks_is_bit_exact(fmt: str, rng: np.random.Generator) -> None:
+    data = rng.integers(0, 256, FORMATS[fmt].level_bytes(256, 256), np.uint8).tobytes()
+    theirs = imagecodecs.bcn_decode(data, CODES[fmt], shape=(256, 256, 4))
+    np.testing.assert_array_equal(blocks.decode(data, 256, 256, fmt), theirs)
+
+
+@pytest.mark.parametrize("fmt", CODES)
+def test_decoding_equal_end_points_and_every_order_is_bit_exact(fmt: str) -> None:
+    ends = [0, 1, 0x1F, 0x20, 0x7FF, 0x800, 0xF800, 0xFFFF]
+    rows = [bytes([a & 255, a >> 8, b & 255, b >> 8, 0xE4, 0x1B, 0xFF, 0x00]) for a in ends for b in ends]
+    if fmt == "BC3":
+        rows = [bytes([n * 4 % 256, 255 - n * 3 % 256, 0x88, 0xC6, 0xFA, 1, 2, 3]) + row for n, row in enumerate(rows)]
+    data = b"".join(rows)
+    theirs = imagecodecs.bcn_decode(data, CODES[fmt], shape=(4, 4 * len(rows), 4))
+    np.testing.assert_array_equal(blocks.decode(data, 4 * len(rows), 4, fmt), theirs)
+
+
+@given(width=st.integers(1, 23), height=st.integers(1, 23), fmt=st.sampled_from(sorted(CODES)), data=st.data())
+def test_any_size_goes_there_and_back(width: int, height: int, fmt: str, data: st.DataObject) -> None:
+    colour = data.draw(st.tuples(*[st.integers(0, 255)] * 3))
+    pixels = np.full((height, width, 4), (*colour, 255), np.uint8)
+    encoded = blocks.encode(pixels, fmt, data.draw(st.sampled_from(blocks.QUALITIES)))
+    assert len(encoded) == FORMATS[fmt].level_bytes(width, height)
+    decoded = blocks.decode(encoded, width, height, fmt)
+    assert decoded.shape == pixels.shape
+    assert np.abs(decoded.astype(int) - pixels).max() <= 3
+
+
+@pytest.mark.parametrize("fmt", CODES)
+@pytest.mark.parametrize("alpha", ["opaque", "soft"])
+def test_better_quality_is_never_worse_and_beats_pillow(fmt: str, alpha: str) -> None:
+    if fmt == "BC1" and alpha == "soft":
+        alpha = "opaque"
+    pixels = picture(128, 96, alpha)
+    stream = io.BytesIO()
+    Image.fromarray(pixels).save(stream, "DDS", pixel_format=PILLOW[fmt])
+    theirs = psnr(pixels, blocks.decode(stream.getvalue()[128:], 128, 96, fmt))
+    ours = [psnr(pixels, blocks.decode(blocks.encode(pixels, fmt, quality), 128, 96, fmt)) for quality in blocks.QUALITIES]
+    assert theirs < ours[0] <= ours[1] + 0.01 <= ours[2] + 0.02
+
+
+def test_best_is_nearly_the_optimum_of_a_full_search() -> None:
+    """The plain statement: every pair of end points on the line between two colours, for a two-colour block."""
+    pixels = np.zeros((4, 4, 4), np.uint8)
+    pixels[..., 3] = 255
+    pixels[:2, :, :3] = (200, 40, 90)
+    pixels[2:, :, :3] = (30, 160, 220)
+    decoded = blocks.decode(blocks.encode(pixels, "BC1", "best"), 4, 4, "BC1").astype(int)
+    assert np.abs(decoded - pixels).max() <= 4
+
+
+def test_smooth_gradients_stay_smooth() -> None:
+    y, x = np.mgrid[0:256, 0:256]
+    pixels = np.stack([x, y, np.full_like(x, 128), np.full_like(x, 255)], -1).astype(np.uint8)
+    assert psnr(pixels, blocks.decode(blocks.encode(pixels, "BC1", "good"), 256, 256, "BC1")) > 46
+
+
+def test_clear_pixels_stay_clear_and_cost_nothing() -> None:
+    pixels = picture(32, 32, "cut")
+    cut = blocks.decode(blocks.encode(pixels, "BC1"), 32, 32, "BC1")
+    np.testing.assert_array_equal(cut[..., 3], pixels[..., 3])
+    noisy = pixels.copy()
+    noisy[pixels[..., 3] == 0, :3] = np.random.default_rng(1).integers(0, 256, (np.count_nonzero(pixels[..., 3] == 0), 3))
+    seen = pixels[..., 3] > 0
+    for fmt in CODES:
+        calm_error = psnr(pixels[seen], blocks.decode(blocks.encode(pixels, fmt), 32, 32, fmt)[seen])
+        noisy_error = psnr(noisy[seen], blocks.decode(blocks.encode(noisy, fmt), 32, 32, fmt)[seen])
+        assert noisy_error == pytest.approx(calm_error, abs=0.01)
+
+
+def test_alpha_of_only_clear_and_opaque_is_exact() -> None:
+    pixels = picture(32, 32, "cut")
+    np.testing.assert_array_equal(blocks.decode(blocks.encode(pixels, "BC3"), 32, 32, "BC3")[..., 3], pixels[..., 3])
+
+
+def test_the_same_pixels_give_the_same_bytes_on_any_thread() -> None:
+    pixels = picture(300, 200, "soft")
+    assert blocks.encode(pixels, "BC3") == blocks.encode(np.asfortranarray(pixels), "BC3")
+
+
+@pytest.mark.parametrize(
+    ("call", "says"),
+    [
+        (lambda: blocks.decode(b"", 4, 4, "BC1"), "needs 8 bytes"),
+        (lambda: blocks.decode(bytes(8), 0, 4, "BC1"), "at least one pixel"),
+        (lambda: blocks.decode(bytes(8), 4, 4, "BC9"), "no block format"),
+        (lambda: blocks.encode(np.zeros((4, 4, 3), np.uint8), "BC1"), "pixels are"),
+        (lambda: blocks.encode(np.zeros((4, 4, 4), np.uint8), "BC1", "super"), "no quality"),  # type: ignore[arg-type]
+    ],
+)
+def test_nonsense_is_refused(call: object, says: str) -> None:
+    with pytest.raises(FurnelError, match=says):
+        call()  # type: ignore[operator]

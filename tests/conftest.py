@@ -1,0 +1,70 @@
+"""What many tests need: an install of the stand-in game, folders for cache and state, files of the wrong kind."""
+
+from __future__ import annotations
+
+import hashlib
+import shutil
+from collections.abc import Iterator
+from pathlib import Path
+
+import numpy as np
+import pytest
+from hypothesis import HealthCheck, settings
+
+from tarnlight.forge import forge
+
+settings.register_profile(
+    "furnel", deadline=None, max_examples=40, suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow]
+)
+settings.load_profile("furnel")
+
+
+@pytest.fixture(scope="session", autouse=True)
+def _own_folders(tmp_path_factory: pytest.TempPathFactory) -> Iterator[None]:
+    """Cache and state of their own, so that no test sees the user's."""
+    patch = pytest.MonkeyPatch()
+    patch.setenv("FURNEL_CACHE", str(tmp_path_factory.mktemp("cache")))
+    patch.setenv("FURNEL_STATE", str(tmp_path_factory.mktemp("state")))
+    yield
+    patch.undo()
+
+
+@pytest.fixture(scope="session")
+def forged(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """An install that nobody may change."""
+    folder = tmp_path_factory.mktemp("forged") / "game"
+    forge(folder)
+    return folder
+
+
+@pytest.fixture
+def game(forged: Path, tmp_path: Path) -> Path:
+    """An install of the test's own."""
+    folder = tmp_path / "game"
+    shutil.copytree(forged, folder)
+    return folder
+
+
+@pytest.fixture(scope="session")
+def sources(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A modder's files: every one of them wrong for the game in some way."""
+    from demo.make import make_sources
+
+    folder = tmp_path_factory.mktemp("sources")
+    make_sources(folder)
+    return folder
+
+
+@pytest.fixture
+def rng() -> np.random.Generator:
+    return np.random.default_rng(4)
+
+
+def digest(folder: Path) -> str:
+    """One hash of every path and byte below a folder."""
+    whole = hashlib.sha256()
+    for file in sorted(folder.rglob("*")):
+        whole.update(f"{file.relative_to(folder)}\n".encode())
+        if file.is_file():
+            whole.update(file.read_bytes())
+    return whole.hexdigest()
