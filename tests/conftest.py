@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+import os
 import shutil
 from collections.abc import Iterator
 from pathlib import Path
@@ -11,6 +12,7 @@ import numpy as np
 import pytest
 from hypothesis import HealthCheck, settings
 
+from furnel.kernels import cache_folder
 from tarnlight.forge import forge
 
 settings.register_profile(
@@ -23,6 +25,7 @@ settings.load_profile("furnel")
 def _own_folders(tmp_path_factory: pytest.TempPathFactory) -> Iterator[None]:
     """Cache and state of their own, so that no test sees the user's."""
     patch = pytest.MonkeyPatch()
+    patch.setenv("NUMBA_CACHE_DIR", os.environ.get("NUMBA_CACHE_DIR") or str(cache_folder() / "kernels"))
     patch.setenv("FURNEL_CACHE", str(tmp_path_factory.mktemp("cache")))
     patch.setenv("FURNEL_STATE", str(tmp_path_factory.mktemp("state")))
     yield

@@ -192,7 +192,8 @@ class Indexed:
         index = self._index
         slots: dict[str, _Slot] = {}
         offsets = [records.held(index.fields, values, "offset") or 0 for values in rows]
-        ends = dict(zip(sorted(set(offsets)), [*sorted(set(offsets))[1:], self._data_end], strict=True))
+        starts = sorted(set(offsets))
+        ends = dict(pairwise([*starts, self._data_end]))
         for number, values in enumerate(rows):
             if index.names == "fields":
                 name = next(

@@ -1,0 +1,148 @@
+"""The catalogue: every asset with its facts, reopened without reading, narrowed and shown."""
+
+from __future__ import annotations
+
+import time
+from pathlib import Path
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from furnel.catalogue import KINDS, Asset, Catalogue, Facts, Sieve, count_facets, facts_of, grouped, preview, take_out
+from furnel.catalogue.takeout import converted
+from furnel.errors import FurnelError
+from furnel.games import Archive, Install
+from furnel.games.profile import ArchiveRule
+from furnel.progress import QUIET
+from furnel.sound import sound_info
+from tarnlight.content import SHEETS, TEXTURES, bank
+
+
+@pytest.fixture
+def catalogue(game: Path, tmp_path: Path) -> Catalogue:
+    made = Catalogue(Install(game), tmp_path / "index.sqlite")
+    made.refresh()
+    return made
+
+
+def test_facts_are_what_the_game_made(catalogue: Catalogue) -> None:
+    counts = count_facets(catalogue.assets).kinds
+    assert counts["texture"] == len(TEXTURES) + 36
+    assert (counts["sheet"], counts["sound"], counts["music"], counts["definition"]) == (len(SHEETS), len(bank()), 4, 6)
+    for path, (fmt, _) in TEXTURES.items():
+        facts = catalogue.get(path).facts
+        assert facts.format == {"DXT1": "BC1", "DXT5": "BC3"}[fmt]
+        assert facts.levels == max(facts.width, facts.height).bit_length()
+    for number in range(len(bank())):
+        asset = catalogue.get(f"bank0/{number:03}.wav")
+        info = sound_info(catalogue.read(asset))
+        assert (asset.facts.rate, asset.facts.frames) == (info.rate, info.frames)
+    assert catalogue.get("bank0/000.wav").name == "bell_near 1"
+
+
+def test_a_known_game_is_opened_without_reading_it(catalogue: Catalogue, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    def never(*_: object) -> None:
+        raise AssertionError("an archive was read")
+
+    again = Catalogue(Install(catalogue.install.folder), tmp_path / "index.sqlite")
+    monkeypatch.setattr(Install, "places", never)
+    again.refresh()
+    assert again.assets == catalogue.assets
+
+
+def test_a_changed_archive_is_scanned_again_and_only_that(catalogue: Catalogue, monkeypatch: pytest.MonkeyPatch) -> None:
+    folder = catalogue.install.folder
+    (folder / "data" / "ensigns" / "large" / "new.tga").write_bytes((folder / "data/ensigns/large/fjell.tga").read_bytes())
+    scanned = []
+    real = Install.places
+    monkeypatch.setattr(Install, "places", lambda self, archive: scanned.append(archive.name) or real(self, archive))
+    catalogue.install.close()
+    catalogue.refresh()
+    assert scanned == ["ensigns"]
+    assert catalogue.has("ensigns/large/new.tga")
+
+
+def test_the_index_may_be_deleted_or_damaged(catalogue: Catalogue, tmp_path: Path) -> None:
+    catalogue.close()
+    for damage in (b"", b"not a database at all, but long enough to look like one" * 40):
+        file = tmp_path / f"{len(damage)}.sqlite"
+        file.write_bytes(damage)
+        again = Catalogue(Install(catalogue.install.folder), file)
+        again.refresh(QUIET)
+        assert len(again.assets) == 136
+        again.close()
+
+
+def test_names_are_case_sensitive_and_the_right_one_is_said(catalogue: Catalogue) -> None:
+    with pytest.raises(FurnelError, match="it is cast/otter_walk.png"):
+        catalogue.get("cast/Otter_walk.png")
+
+
+def test_every_asset_has_a_preview_that_is_kept(catalogue: Catalogue) -> None:
+    for asset in catalogue.assets:
+        made = preview(catalogue, asset)
+        if asset.facts.kind == "other":
+            assert made.fault
+            continue
+        again = preview(catalogue, asset)
+        assert not made.fault and catalogue.kept_preview(asset) is not None
+        if made.picture is not None:
+            assert max(made.picture.size) <= 256 and again.picture is not None
+            assert (made.picture.pixels == again.picture.pixels).all()
+        elif made.waveform is not None:
+            assert (made.waveform == again.waveform).all()
+        else:
+            assert made.text == again.text != ""
+
+
+@given(st.binary(max_size=300), st.sampled_from(["a.dds", "a.tga", "a.png", "a.wav", "a.ogg", "a.toml", "a"]))
+def test_facts_of_anything(data: bytes, path: str) -> None:
+    assert facts_of(data, len(data), path, None).kind in KINDS
+
+
+def many(count: int) -> list[Asset]:
+    archive = Archive(Path("x.tlp"), ArchiveRule(files="x", layout="tlp"), "")
+    kinds = ("texture", "sound", "sheet")
+    return [
+        Asset(
+            f"art/{n % 100:02}/thing_{n}.dds", archive, "", 100 + n, 50, Facts(kinds[n % 3], "BC1", 1 << n % 12, 64), "", ""
+        )
+        for n in range(count)
+    ]  # fmt: skip
+
+
+@given(
+    st.text("thing_0123456789 ", max_size=8), st.sets(st.sampled_from(KINDS)), st.integers(0, 4000), st.integers(0, 4000),
+)  # fmt: skip
+def test_the_sieve_is_the_sum_of_its_parts(text: str, kinds: set[str], low: int, high: int) -> None:
+    assets = many(300)
+    sieve = Sieve(text, frozenset(kinds), frozenset(), (low, high))
+    kept = [asset for asset in assets if sieve.keeps(asset)]
+    for asset in assets:
+        side = max(asset.facts.width, asset.facts.height)
+        plain = all(w in asset.path for w in text.split()) and (not kinds or asset.facts.kind in kinds) and low <= side <= high
+        assert (asset in kept) == plain
+    groups = grouped(kept, "folder")
+    assert sorted(asset.path for _, members in groups for asset in members) == sorted(asset.path for asset in kept)
+
+
+def test_a_hundred_thousand_assets_are_sieved_in_a_blink() -> None:
+    assets = many(100_000)
+    started = time.process_time()
+    kept = [asset for asset in assets if Sieve(text="thing_77").keeps(asset)]
+    assert kept and time.process_time() - started < 5
+
+
+def test_taking_out_keeps_folders_and_converts(catalogue: Catalogue, tmp_path: Path) -> None:
+    paths = ["art/hulls/hull_otter.dds", "bank0/000.wav", "rules/boats.toml"]
+    read = lambda path: catalogue.read(catalogue.get(path))  # noqa: E731
+    raw = take_out(paths, read, tmp_path / "raw")
+    assert [file.relative_to(tmp_path / "raw").as_posix() for file in raw] == paths
+    assert raw[0].read_bytes() == read(paths[0])
+    png = take_out(paths, read, tmp_path / "png", "png")
+    assert [file.suffix for file in png] == [".png", ".wav", ".toml"]
+    wav, suffix = converted(read("music/fog.ogg"), "music/fog.ogg", "wav")
+    assert (suffix, sound_info(wav).frames) == (".wav", catalogue.get("music/fog.ogg").facts.frames)
+    with pytest.raises(FurnelError, match="not safe"):
+        take_out(["../x"], read, tmp_path)

@@ -1,0 +1,319 @@
+"""Building and installing: what the game says, the same bytes everywhere, nothing half done."""
+
+from __future__ import annotations
+
+import json
+import os
+import shutil
+import signal
+import subprocess
+import sys
+import time
+import zipfile
+from collections.abc import Callable
+from pathlib import Path
+
+import pytest
+
+from furnel.errors import Cancelled, FurnelError
+from furnel.games import ask_report, draw_still, read_order, read_stack, write_order
+from furnel.mods.build import build, examine_all, last_build, package, stale
+from furnel.mods.deploy import install_mod, is_installed, recover, remove_mod
+from furnel.mods.workspace import Workspace, create_project, open_workspace
+from furnel.progress import QUIET
+from tests.conftest import digest
+
+from .conftest import FOUR
+
+
+def words(space: Workspace) -> dict[str, str]:
+    """The game's word on what the mod provides."""
+    mod = space.project.mod.id
+    return {word.path: word.verdict for word in ask_report(space.catalogue.install).words if word.winner == mod}
+
+
+def put_in(space: Workspace, anyway: bool = False) -> None:
+    built = build(space, anyway=anyway)
+    install_mod(space.catalogue.install, space.project.mod.id, built.folder)
+
+
+def test_the_game_accepts_all_four_and_removal_leaves_no_trace(fitted: Workspace) -> None:
+    game = fitted.catalogue.install.folder
+    before = digest(game)
+    put_in(fitted)
+    assert words(fitted) == dict.fromkeys(FOUR, "accepted")
+    assert is_installed(fitted.catalogue.install, "evening-post")
+    assert "as it was" in remove_mod(fitted.catalogue.install, "evening-post")
+    assert digest(game) == before
+    with pytest.raises(FurnelError, match="not installed"):
+        remove_mod(fitted.catalogue.install, "evening-post")
+
+
+@pytest.mark.parametrize(
+    ("original", "what", "verdict"),
+    [
+        ("art/hulls/hull_otter.dds", {"steps": ()}, "garbled"),
+        ("art/hulls/hull_otter.dds", {"encode": {"format": "BC1"}}, "garbled"),
+        ("art/hulls/hull_otter.dds", {"encode": {"levels": 1}}, "garbled"),
+        ("bank0/000.wav", {"steps": ()}, "refused"),
+        ("music/slow_water.ogg", {"steps": ()}, "refused"),
+    ],
+)
+def test_what_furnel_says_breaks_the_game_does_not_take(
+    fitted: Workspace, changed: Callable[..., None], original: str, what: dict, verdict: str
+) -> None:
+    changed(fitted, original, **what)
+    swap = fitted.project.swap_for(original)
+    assert swap is not None and fitted.examine(swap).state == "breaks"
+    with pytest.raises(FurnelError, match="1 of 4 swaps break"):
+        build(fitted)
+    put_in(fitted, anyway=True)
+    assert words(fitted) == {**dict.fromkeys(FOUR, "accepted"), original: verdict}
+
+
+def test_a_wrong_rate_plays_at_another_pitch(fitted: Workspace, changed: Callable[..., None]) -> None:
+    swap = fitted.project.swap_for("bank0/000.wav")
+    assert swap is not None
+    changed(fitted, "bank0/000.wav", steps=tuple(use for use in swap.steps if use.do != "rate"))
+    assert build_refuses(fitted)
+    put_in(fitted, anyway=True)
+    word = next(w for w in ask_report(fitted.catalogue.install).words if w.path == "bank0/000.wav")
+    assert (word.verdict, "44100 Hz played as 48000" in word.reason) == ("garbled", True)
+
+
+def test_a_wrong_case_is_a_stray(space: Workspace, sources: Path) -> None:
+    swap = space.fitted(space.new_swap("art/rock/slate.dds", sources / "moss_bright.png"))
+    space.save(space.project.with_swap(swap.model_copy(update={"original": "Art/Rock/slate.dds"})))
+    assert build_refuses(space)
+    put_in(space, anyway=True)
+    report = ask_report(space.catalogue.install)
+    assert report.strays == ("evening-post: Art/Rock/slate.dds",)
+
+
+def build_refuses(space: Workspace) -> bool:
+    try:
+        build(space)
+    except FurnelError:
+        return True
+    return False
+
+
+def test_a_refused_build_leaves_the_last_one(fitted: Workspace, changed: Callable[..., None]) -> None:
+    build(fitted)
+    before = digest(fitted.build_folder)
+    changed(fitted, "art/hulls/hull_otter.dds", encode={"levels": 1})
+    assert build_refuses(fitted)
+    assert digest(fitted.build_folder) == before
+    assert [f.name for f in fitted.build_folder.parent.iterdir() if f.name.startswith(".")] == []
+
+
+def test_two_builds_in_two_folders_are_the_same_bytes(fitted: Workspace, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    first = build(fitted)
+    packed = package(fitted)
+    shutil.copytree(fitted.folder, tmp_path / "other", ignore=shutil.ignore_patterns("build"))
+    monkeypatch.setenv("FURNEL_CACHE", str(tmp_path / "fresh-cache"))
+    again = open_workspace(tmp_path / "other")
+    second = build(again)
+    assert digest(first.folder) == digest(second.folder)
+    assert packed.read_bytes() == package(again).read_bytes()
+    again.close()
+
+
+def test_the_package_installs_by_unpacking(fitted: Workspace) -> None:
+    build(fitted)
+    mods = fitted.catalogue.install.mods_folder()
+    with zipfile.ZipFile(package(fitted)) as archive:
+        assert archive.testzip() is None
+        archive.extractall(mods)
+    write_order(mods / "order.toml", [("evening-post", True)])
+    assert words(fitted) == dict.fromkeys(FOUR, "accepted")
+
+
+def test_what_is_stale_is_known(fitted: Workspace, changed: Callable[..., None]) -> None:
+    assert last_build(fitted) is None
+    assert len(stale(fitted, examine_all(fitted))) == 4
+    build(fitted)
+    assert stale(fitted, examine_all(fitted)) == []
+    changed(fitted, "art/hulls/hull_otter.dds", encode={"quality": "fast"})
+    assert stale(fitted, examine_all(fitted)) == ["art/hulls/hull_otter.dds"]
+    fitted.save(fitted.project.without_swap("bank0/000.wav"))
+    assert stale(fitted, examine_all(fitted)) == ["art/hulls/hull_otter.dds", "bank0/000.wav"]
+
+
+def test_before_and_after_differ_in_the_games_own_stills(fitted: Workspace, tmp_path: Path) -> None:
+    put_in(fitted)
+    install = fitted.catalogue.install
+    before, after = (draw_still(install, "quay", tmp_path / f"{on}.png", on).read_bytes() for on in (False, True))
+    assert before != after
+    remove_mod(install, "evening-post")
+    assert draw_still(install, "quay", tmp_path / "back.png", True).read_bytes() == before
+
+
+def test_other_mods_keep_their_place(fitted: Workspace, sources: Path, tmp_path: Path) -> None:
+    game = fitted.catalogue.install
+    other = open_workspace(create_project(tmp_path / "other", "Herring Day", game.folder))
+    other.save(other.project.with_swap(other.fitted(other.new_swap("art/hulls/hull_otter.dds", sources / "moss_bright.png"))))
+    put_in(fitted)
+    put_in(other)
+    assert read_order(game.folder / "mods/order.toml") == [("evening-post", True), ("herring-day", True)]
+    from furnel.games import clashes
+
+    assert [clash.mods for clash in clashes(read_stack(game))] == [("evening-post", "herring-day")]
+    assert words(fitted).get("art/hulls/hull_otter.dds") is None
+    assert "keeps their changes" in remove_mod(game, "evening-post")
+    assert read_order(game.folder / "mods/order.toml") == [("herring-day", True)]
+    other.close()
+
+
+def test_a_mod_that_was_there_before_comes_back(fitted: Workspace) -> None:
+    mods = fitted.catalogue.install.mods_folder()
+    (mods / "evening-post").mkdir()
+    (mods / "evening-post" / "mod.toml").write_text("by hand")
+    (mods / "order.toml").write_text("# mine\n")
+    before = digest(mods)
+    put_in(fitted)
+    put_in(fitted)
+    assert digest(mods) != before
+    remove_mod(fitted.catalogue.install, "evening-post")
+    assert digest(mods) == before
+
+
+@pytest.mark.parametrize("moment", range(12))
+def test_killed_in_an_install_the_next_start_brings_back_the_old_or_the_new(fitted: Workspace, moment: int) -> None:
+    """The process is killed at its n-th durable write; the mods folder is then as before, or as after."""
+    built = build(fitted)
+    game = fitted.catalogue.install
+    before = digest(game.mods_folder())
+    code = f"""
+import os, signal
+from pathlib import Path
+real, count = os.fsync, [0]
+def fsync(handle):
+    real(handle)
+    count[0] += 1
+    if count[0] > {moment}:
+        os.kill(os.getpid(), signal.SIGKILL)
+os.fsync = fsync
+from furnel.games import Install
+from furnel.mods.deploy import install_mod
+install_mod(Install(Path({str(game.folder)!r})), "evening-post", Path({str(built.folder)!r}))
+"""
+    ran = subprocess.run([sys.executable, "-c", code], env=os.environ, check=False)
+    assert ran.returncode == -signal.SIGKILL
+    recover(game)
+    assert digest(game.mods_folder()) == before
+    assert not is_installed(game, "evening-post")
+    install_mod(game, "evening-post", built.folder)
+    assert words(fitted) == dict.fromkeys(FOUR, "accepted")
+    remove_mod(game, "evening-post")
+    assert digest(game.mods_folder()) == before
+
+
+def test_killed_in_a_removal_the_next_start_finishes_it(fitted: Workspace) -> None:
+    game = fitted.catalogue.install
+    before = digest(game.folder)
+    put_in(fitted)
+    code = f"""
+import os, signal
+from pathlib import Path
+import furnel.mods.deploy as deploy
+deploy._undo = lambda *rest: os.kill(os.getpid(), signal.SIGKILL)
+from furnel.games import Install
+deploy.remove_mod(Install(Path({str(game.folder)!r})), "evening-post")
+"""
+    assert subprocess.run([sys.executable, "-c", code], check=False).returncode == -signal.SIGKILL
+    assert recover(game) == ["evening-post"]
+    assert digest(game.folder) == before
+
+
+def test_killed_in_a_build_the_last_one_is_whole(fitted: Workspace) -> None:
+    build(fitted)
+    whole = digest(fitted.build_folder)
+    code = f"""
+from pathlib import Path
+from furnel.mods.workspace import open_workspace
+from furnel.mods.build import build
+space = open_workspace(Path({str(fitted.folder)!r}))
+print("go", flush=True)
+while True:
+    build(space)
+"""
+    for delay in (0.05, 0.11, 0.23):
+        process = subprocess.Popen([sys.executable, "-c", code], stdout=subprocess.PIPE)
+        assert process.stdout is not None
+        process.stdout.readline()
+        time.sleep(delay)
+        process.send_signal(signal.SIGKILL)
+        process.wait()
+        again = build(fitted)
+        assert digest(again.folder) == whole
+        assert [f.name for f in fitted.build_folder.parent.iterdir() if f.name.startswith(".")] == []
+
+
+def test_a_full_disk_in_an_install_changes_nothing(fitted: Workspace, monkeypatch: pytest.MonkeyPatch) -> None:
+    built = build(fitted)
+    game = fitted.catalogue.install
+    before, real, count = digest(game.folder), os.fsync, [0]
+
+    def filling(handle: int) -> None:
+        count[0] += 1
+        if count[0] == 6:
+            raise OSError(28, "No space left on device")
+        real(handle)
+
+    monkeypatch.setattr("os.fsync", filling)
+    with pytest.raises(FurnelError, match="no space left"):
+        install_mod(game, "evening-post", built.folder)
+    monkeypatch.setattr("os.fsync", real)
+    assert digest(game.folder) == before
+    assert not is_installed(game, "evening-post")
+    assert recover(game) == []
+
+
+def test_a_cancelled_build_leaves_the_last_one(fitted: Workspace) -> None:
+    build(fitted)
+    before = digest(fitted.build_folder)
+
+    class Impatient:
+        def report(self, fraction: float, text: str) -> None:
+            QUIET.report(fraction, text)
+
+        def cancelled(self) -> bool:
+            return True
+
+    with pytest.raises(Cancelled):
+        build(fitted, Impatient())
+    assert digest(fitted.build_folder) == before
+
+
+def test_the_build_reads_itself_back(fitted: Workspace, monkeypatch: pytest.MonkeyPatch) -> None:
+    import furnel.mods.build as module
+
+    real = module.write_bytes
+
+    def rotten(path: Path, data: bytes) -> None:
+        real(path, data[:-9] + bytes(9) if path.suffix == ".dds" else data)
+
+    monkeypatch.setattr(module, "write_bytes", rotten)
+    with pytest.raises(FurnelError, match="not what was written"):
+        build(fitted)
+    assert not fitted.build_folder.exists()
+
+
+def test_the_load_order_is_refused_when_it_makes_no_sense(fitted: Workspace) -> None:
+    order = fitted.catalogue.install.mods_folder() / "order.toml"
+    for text in ("[[mod", "mod = 3", "[[mod]]\nname = 'x'"):
+        order.write_text(text)
+        with pytest.raises(FurnelError, match="order"):
+            read_stack(fitted.catalogue.install)
+        assert order.read_text() == text
+
+
+def test_the_manifest_is_only_a_cache(fitted: Workspace) -> None:
+    build(fitted)
+    manifest = fitted.folder / "build" / "evening-post.json"
+    assert json.loads(manifest.read_text())
+    manifest.write_text("{broken")
+    assert last_build(fitted) is None
+    build(fitted)
+    assert last_build(fitted) is not None

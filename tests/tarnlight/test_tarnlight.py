@@ -1,0 +1,102 @@
+"""The stand-in game: the same every time, and as strict and as dumb as it says."""
+
+from __future__ import annotations
+
+import struct
+from pathlib import Path
+
+import numpy as np
+import pytest
+
+from tarnlight import writers
+from tarnlight.cli import main
+from tarnlight.forge import forge
+from tarnlight.scenes import SCENES, still
+from tarnlight.world import World, missing
+from tests.conftest import digest
+
+ABOUT = 'id = "m"\nname = "M"\nversion = "1"\ngame-version = "1.2"\n'
+
+
+def with_mod(game: Path, files: dict[str, bytes], about: str = ABOUT) -> World:
+    for path, data in {"m/mod.toml": about.encode(), "order.toml": b'[[mod]]\nid = "m"\n', **{f"m/{p}": d for p, d in files.items()}}.items():
+        (game / "mods" / path).parent.mkdir(parents=True, exist_ok=True)
+        (game / "mods" / path).write_bytes(data)
+    return World(game)
+
+
+def verdict(world: World, path: str) -> tuple[str, str]:
+    word = next(word for word in world.verdicts() if word.path == path)
+    return word.verdict, word.winner
+
+
+def test_two_forges_are_the_same_bytes(forged: Path, tmp_path: Path) -> None:
+    forge(tmp_path / "again")
+    assert digest(tmp_path / "again") == digest(forged)
+
+
+def test_it_accepts_its_own(forged: Path) -> None:
+    assert {word.verdict for word in World(forged).verdicts()} == {"accepted"}
+
+
+@pytest.mark.parametrize(
+    ("path", "make", "expected"),
+    [
+        ("art/rock/slate.dds", lambda p: writers.dds(p(256, 256), "DXT1"), "accepted"),
+        ("art/rock/slate.dds", lambda p: writers.dds(p(128, 256), "DXT1"), "garbled"),
+        ("art/rock/slate.dds", lambda p: writers.dds(p(256, 256), "DXT5"), "garbled"),
+        ("art/rock/slate.dds", lambda p: writers.dds(p(256, 256), "DXT1")[:5000], "garbled"),
+        ("art/rock/slate.dds", lambda p: writers.png(p(256, 256)), "refused"),
+        ("ensigns/small/fjell.tga", lambda p: writers.tga(p(48, 32)), "accepted"),
+        ("ensigns/small/fjell.tga", lambda p: writers.tga(p(32, 48)), "garbled"),
+        ("cast/otter_walk.png", lambda p: writers.png(p(240, 24)), "garbled"),
+        ("cast/otter_walk.png", lambda p: writers.png(p(240, 48)), "refused"),
+        ("bank0/003.wav", lambda p: writers.wav(np.zeros(999), 48000), "accepted"),
+        ("bank0/003.wav", lambda p: writers.wav(np.zeros(999), 44100), "garbled"),
+        ("music/fog.ogg", lambda p: writers.ogg(np.zeros((4000, 2)), 44100, 1), "refused"),
+        ("rules/palette.json", lambda p: b"{", "refused"),
+        ("music/fog.loop", lambda p: struct.pack("<IIIf", 9, 3, 44100, 1), "refused"),
+    ],
+)  # fmt: skip
+def test_its_word(game: Path, path: str, make: object, expected: str) -> None:
+    def pixels(width: int, height: int) -> np.ndarray:
+        return np.full((height, width, 4), 200, np.uint8) | np.uint8(255) * np.array([0, 0, 0, 1], np.uint8)
+
+    world = with_mod(game, {path: make(pixels)})  # type: ignore[operator]
+    assert verdict(world, path) == (expected, "m")
+    if path.endswith((".dds", ".tga", ".png")):
+        assert world.picture(path).ndim == 3
+
+
+def test_names_are_case_sensitive(game: Path) -> None:
+    world = with_mod(game, {"art/Rock/slate.dds": b"x"})
+    assert verdict(world, "art/rock/slate.dds") == ("accepted", "game")
+    assert world.strays() == ["m: art/Rock/slate.dds"]
+    assert main(["report", str(game)]) == 1
+
+
+def test_a_container_in_a_mod_counts_like_loose_files(game: Path) -> None:
+    data = writers.dds(np.full((256, 256, 4), 90, np.uint8), "DXT1")
+    world = with_mod(game, {"own.tlp": writers.tlp({"art/rock/slate.dds": data})})
+    assert verdict(world, "art/rock/slate.dds") == ("accepted", "m")
+
+
+def test_a_mod_for_another_version_is_left_out(game: Path) -> None:
+    world = with_mod(game, {"rules/palette.json": b"{}"}, ABOUT.replace("1.2", "0.9"))
+    assert verdict(world, "rules/palette.json") == ("accepted", "game")
+    assert "version 0.9" in world.notes[0]
+
+
+@pytest.mark.parametrize("scene", SCENES)
+def test_scenes_are_drawn_whatever_the_assets_are(game: Path, scene: str) -> None:
+    plain = np.asarray(still(World(game), scene, 90))
+    assert plain.shape == (540, 960, 3) and plain.std() > 20
+    world = with_mod(game, {"art/hulls/hull_otter.dds": b"not a texture", "cast/gull_fly.png": b"nor this"})
+    np.testing.assert_array_equal(world.picture("art/hulls/hull_otter.dds"), missing())
+    assert not np.array_equal(np.asarray(still(world, scene, 90)), plain)
+    np.testing.assert_array_equal(np.asarray(still(World(game, with_mods=False), scene, 90)), plain)
+
+
+def test_bad_usage(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["report", str(tmp_path)]) == 2
+    assert "not a Tarnlight Ferry install" in capsys.readouterr().err
