@@ -1,0 +1,63 @@
+"""A real window offscreen, hands to work it, and a net for what it leaves behind."""
+
+from __future__ import annotations
+
+import gc
+import logging
+import os
+import sys
+import threading
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+from PyQt6.QtCore import QCoreApplication, QEvent
+from PyQt6.QtWidgets import QApplication
+
+from demo.hands import Hands
+from furnel.desktop.application import make_application, make_window
+from furnel.mods.workspace import create_project, open_workspace
+
+
+@pytest.fixture(scope="session")
+def application() -> QApplication:
+    return make_application()
+
+
+@pytest.fixture
+def hands(application: QApplication, caplog: pytest.LogCaptureFixture) -> Iterator[Hands]:
+    """Hands on a new window. Afterwards nothing may be left: no thread, no window, no error in the log."""
+    before = set(threading.enumerate())
+    window = make_window()
+    window.show()
+    with caplog.at_level(logging.ERROR, "furnel"):
+        yield Hands(window)
+    window.close()
+    sys.excepthook = sys.__excepthook__
+    window.deleteLater()
+    for _ in range(3):
+        QCoreApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+        QApplication.processEvents()
+    gc.collect()
+    left = [t.name for t in set(threading.enumerate()) - before if t.is_alive() and not t.name.startswith("furnel-rows")]
+    assert not left, f"threads left: {left}"
+    assert not [widget for widget in QApplication.topLevelWidgets() if widget.isVisible()]
+    assert not [record.getMessage() for record in caplog.records if record.levelno >= logging.ERROR]
+
+
+@pytest.fixture
+def mod(game: Path, sources: Path, tmp_path: Path) -> Path:
+    """A mod with a hull that breaks, a sheet that fits, a bell and a text."""
+    space = open_workspace(create_project(tmp_path / "mod", "Evening Post", game))
+    project = space.project
+    for original, source in (("cast/otter_walk.png", "otter_teal.png"), ("bank0/000.wav", "church_bell.mp3")):
+        project = project.with_swap(space.fitted(space.new_swap(original, sources / source)))
+    project = project.with_swap(space.new_swap("art/hulls/hull_otter.dds", sources / "dusk_paint.jpg"))
+    text = tmp_path / "playlist.json"
+    text.write_bytes(space.catalogue.read(space.catalogue.get("rules/playlist.json")).replace(b"fog", b"mist"))
+    space.save(project.with_swap(space.new_swap("rules/playlist.json", text)))
+    space.close()
+    return tmp_path / "mod" / "furnel.toml"

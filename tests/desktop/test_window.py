@@ -1,0 +1,293 @@
+"""The window, worked by mouse and keyboard."""
+
+from __future__ import annotations
+
+import random
+import shutil
+from pathlib import Path
+
+import numpy as np
+import pytest
+from PIL import Image
+from PyQt6.QtCore import QPoint, QPointF, Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QLineEdit
+
+from demo.hands import Hands
+from demo.story import tell
+from furnel.desktop.actions import COMMANDS
+from furnel.desktop.widgets.quickcommand import QuickCommand
+from furnel.mods.project import load_project
+
+HULL = "art/hulls/hull_otter.dds"
+
+
+def test_the_whole_story(application: QApplication, tmp_path: Path, forged: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    shutil.copytree(forged, tmp_path / "game")
+    assert tell(tmp_path) == 0
+    said = capsys.readouterr().out
+    assert said.count("accepted") == 4 and "the same to the byte" in said
+    assert (tmp_path / "stills" / "after.png").stat().st_size > 10_000
+
+
+def test_the_strip_says_what_is_left_to_do(hands: Hands, mod: Path) -> None:
+    assert hands.window.strip.state("find").line == "no game open"
+    hands.open(mod)
+    states = {name: hands.window.strip.state(name) for name in ("find", "fit", "build", "try")}
+    assert states["find"].line == "136 assets"
+    assert (states["fit"].line, states["fit"].breaks) == ("3 of 4 fit", 1)
+    assert states["build"].waiting and states["build"].line == "not built yet"
+    assert states["try"].line == "0 mods on"
+
+
+def test_searching_narrows_the_wall_and_keys_walk_over_it(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    wall = hands.window.find_station.wall
+    assert wall.shown == 136
+    hands.find("otter walk", "cast/otter_walk.png")
+    assert wall.shown == 2
+    assert hands.window.find_station.card._name.text() == "otter_walk"
+    wall.setFocus()
+    hands.key("Home", wall)
+    first = wall.current()
+    hands.key("Right", wall)
+    assert first is not None and wall.current() is not None and wall.current() is not first
+    hands.key("Ctrl+Shift+F", hands.window)
+    hands.settle()
+    assert wall.shown == 136
+    facets = hands.window.find_station.sieve.kinds
+    hands.click(facets, QPoint(20, 20 * facets.names().index("sound") + 8))
+    assert wall.shown == 46
+    hands.window.find_station.sieve.clear()
+    hands.window.find_station.sieve.pixels.set_range(9, 10)
+    assert 0 < wall.shown < 40
+
+
+def test_selecting_shows_the_spec(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.find("ensigns large fjell", "ensigns/large/fjell.tga")
+    hands.settle()
+    grid = hands.window.find_station.card._facts
+    texts = [grid.itemAt(place).widget().text() for place in range(grid.count())]  # type: ignore[union-attr]
+    assert "bottom first, run-length off" in texts and "192 × 128" in texts
+
+
+def test_fit_undo_redo_and_the_file_follows(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    session = hands.window.session
+    hands.station(2)
+    assert hands.window.fit_station.current == HULL
+    broken = load_project(mod)
+    hands.key("Ctrl+Return", hands.window)
+    hands.until(lambda: session.examined[HULL].state == "fits", "the hull to fit")
+    hands.settle()
+    fitted = load_project(mod)
+    assert fitted.swap_for(HULL) != broken.swap_for(HULL)
+    hands.key("Ctrl+Z", hands.window)
+    hands.settle()
+    assert load_project(mod) == broken and session.examined[HULL].state == "breaks"
+    hands.key("Ctrl+Shift+Z", hands.window)
+    hands.settle()
+    assert load_project(mod) == fitted and session.examined[HULL].state == "fits"
+
+
+def test_every_bench_shows_its_kind(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.station(2)
+    station = hands.window.fit_station
+    for original, bench in (
+        (HULL, station.benches.picture), ("cast/otter_walk.png", station.benches.sheet),
+        ("bank0/000.wav", station.benches.sound), ("rules/playlist.json", station.benches.text),
+    ):  # fmt: skip
+        station.pick(original)
+        hands.settle()
+        assert station.benches.currentWidget() is bench
+        assert station.table.table.points
+
+
+def test_the_picture_bench_compares_in_every_way(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.station(2)
+    hands.key("Ctrl+Return", hands.window)
+    hands.settle()
+    view = hands.window.fit_station.benches.picture.view
+    seen = {}
+    for part in hands.window.fit_station.benches.picture.modes.buttons():
+        hands.click(part)
+        seen[part.text()] = view.grab().toImage()
+    assert seen["Wipe"] != seen["Side by side"] != seen["Difference"]
+    hands.click(hands.window.fit_station.benches.picture.modes.buttons()[0])
+    before = view.grab().toImage()
+    line = QPoint(view.width() // 2, view.height() // 2)
+    QTest.mousePress(view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, line)
+    QTest.mouseMove(view, line + QPoint(90, 0))
+    QTest.mouseRelease(view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, line + QPoint(90, 0))
+    assert view.grab().toImage() != before
+    hands.key("+", view)
+    hands.window.fit_station.benches.picture.ladder._choose(4)
+    assert view.level == 4
+
+
+def test_saving_the_source_in_another_program_is_noticed(hands: Hands, mod: Path, sources: Path) -> None:
+    own = mod.parent / "own.png"
+    shutil.copy(sources / "moss_bright.png", own)
+    hands.open(mod)
+    session = hands.window.session
+    session.swap_with("art/rock/slate.dds", own)
+    hands.settle()
+    session.fit_all(["art/rock/slate.dds"])
+    hands.settle()
+    before = session.examined["art/rock/slate.dds"].key
+    fresh = own.with_name("saving.tmp.png")
+    Image.fromarray(np.full((300, 300, 4), (9, 80, 200, 255), np.uint8)).save(fresh)
+    fresh.replace(own)
+    hands.until(lambda: session.examined["art/rock/slate.dds"].key != before, "the change to be seen", 5)
+    Image.fromarray(np.full((300, 300, 4), (200, 80, 9, 255), np.uint8)).save(own)
+    second = session.examined["art/rock/slate.dds"].key
+    hands.until(lambda: session.examined["art/rock/slate.dds"].key != second, "the next change to be seen", 5)
+
+
+def test_a_wrong_file_is_refused_kindly_and_nothing_is_lost(hands: Hands, mod: Path, sources: Path) -> None:
+    hands.open(mod)
+    before = load_project(mod)
+    notes = mod.parent / "notes.bin"
+    notes.write_bytes(b"\0\1\2 nothing")
+    hands.station(2)
+    hands.window.fit_station.pick("cast/otter_walk.png")
+    hands.drop(notes, hands.window.fit_station.benches, QPointF(50, 50))
+    hands.settle()
+    point = hands.window.session.examined["cast/otter_walk.png"].points[0]
+    assert point.state == "breaks" and point.remedy
+    hands.key("Ctrl+Z", hands.window)
+    hands.settle()
+    assert load_project(mod) == before
+    hands.window.session.open_mod(mod.parent / "nowhere.toml")
+    hands.settle()
+    assert hands.window.messages[-1].tone == "wrong" and "Traceback" not in hands.window.line.message
+    assert hands.window.session.project == before
+
+
+def test_steps_are_edited_switched_and_removed(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.station(2)
+    hands.key("Ctrl+Return", hands.window)
+    hands.settle()
+    steps, session = hands.window.fit_station.steps, hands.window.session
+    steps._append("brightness")
+    hands.settle()
+    swap = session.swap(HULL)
+    assert swap is not None and [use.do for use in swap.steps] == ["size", "brightness"]
+    fresh = swap.steps[1].model_copy(update={"values": {"stops": -1.0}})
+    steps._replace(1, fresh, "Change")
+    hands.settle()
+    darker = session.examined[HULL].key
+    steps._move(1, -1)
+    hands.settle()
+    assert session.examined[HULL].key != darker
+    steps._remove(0)
+    hands.settle()
+    swap = session.swap(HULL)
+    assert swap is not None and [use.do for use in swap.steps] == ["size"]
+
+
+def test_the_mod_is_described_on_the_build_station(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.station(3)
+    field: QLineEdit = hands.window.build_station._fields["author"]
+    hands.type("Mira", field)
+    hands.key("Return", field)
+    hands.settle()
+    assert load_project(mod).mod.author == "Mira"
+
+
+def test_load_order_is_switched_by_hand(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.window.session.fit_all([HULL])
+    hands.settle()
+    hands.key("Ctrl+B", hands.window)
+    hands.until(lambda: hands.window.session.build is not None, "the build")
+    hands.key("Ctrl+I", hands.window)
+    hands.until(lambda: hands.window.session.installed, "the install")
+    hands.station(4)
+    hands.settle()
+    view = hands.window.try_station.stack
+    assert hands.window.try_station.report is not None
+    hands.click(view, QPoint(view.width() - 20, 22))
+    hands.until(lambda: not hands.window.session.stack[0].on, "the switch")
+    hands.settle()
+    assert not [word for word in hands.window.try_station.report.words if word.winner != "game"]
+
+
+def test_the_quick_command_runs_what_is_typed(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.key("Ctrl+K", hands.window)
+    dialog = hands.window.findChild(QuickCommand)
+    assert dialog is not None
+    hands.type("light or dark", dialog._field)
+    hands.key("Return", dialog._field)
+    hands.until(lambda: hands.window.look.theme == "light", "the theme to change")
+
+
+def test_commands_have_names_of_their_own_keys_of_their_own_and_do_something(hands: Hands) -> None:
+    ids, keys = [entry.id for entry in COMMANDS], [entry.key for entry in COMMANDS if entry.key]
+    assert len(set(ids)) == len(ids) and len(set(keys)) == len(keys)
+    assert set(hands.window._acts) == set(ids)
+    for entry in COMMANDS:
+        assert entry.tip and entry.text
+        if entry.needs:
+            hands.window.run_command(entry.id)
+            assert hands.window.messages[-1].tone == "wrong"
+
+
+def test_everything_has_an_accessible_name_or_text(hands: Hands, mod: Path) -> None:
+    from PyQt6.QtWidgets import QAbstractButton, QComboBox, QLineEdit, QSlider
+
+    hands.open(mod)
+    for kind in (QAbstractButton, QComboBox, QLineEdit, QSlider):
+        for widget in hands.window.findChildren(kind):
+            text = widget.text() if isinstance(widget, QAbstractButton) else ""
+            named = widget.accessibleName() or widget.toolTip() or text or isinstance(widget.parent(), QLineEdit)
+            assert named, f"{widget} in {widget.parent()}"
+
+
+@pytest.mark.parametrize("seed", [1, 2])
+def test_a_monkey_finds_nothing(hands: Hands, mod: Path, sources: Path, seed: int) -> None:
+    """A seeded run of real actions; the fixture looks for errors and leftovers."""
+    dice = random.Random(seed)
+    hands.open(mod)
+    window, session = hands.window, hands.window.session
+    files = sorted(sources.iterdir())
+    assert session.catalogue is not None
+    paths = [asset.path for asset in session.catalogue.assets]
+
+    def swap_something() -> None:
+        session.swap_with(dice.choice(paths), dice.choice(files))
+
+    def fit_something() -> None:
+        assert session.project is not None
+        if session.project.swaps:
+            session.fit_all([dice.choice(session.project.swaps).original])
+
+    moves = [
+        swap_something,
+        fit_something,
+        lambda: hands.station(dice.randint(1, 4)),
+        lambda: hands.key("Ctrl+Z", window),
+        lambda: hands.key("Ctrl+Shift+Z", window),
+        lambda: window.find_station.wall.select(dice.choice(paths)),
+        lambda: window.find_station.sieve.text.setText(dice.choice(["", "otter", "bank0 1", "zzz"])),
+        lambda: window.run_command("clear-sieve"),
+        lambda: window.run_command("build"),
+        lambda: window.run_command("install"),
+        lambda: window.run_command("remove"),
+        lambda: window.run_command("remove-swap"),
+        lambda: window.run_command("theme"),
+        lambda: hands.key(dice.choice(["Up", "Down", "Left", "Right", "Home", "End"]), QApplication.focusWidget()),
+        lambda: window.fit_station.pick(dice.choice(window.fit_station.queue.rows.order or [""])),
+        hands.settle,
+    ]
+    for _ in range(70):
+        dice.choice(moves)()
+        QApplication.processEvents()
+    hands.settle()
+    assert load_project(mod) == session.project
