@@ -16,7 +16,10 @@ from furnel.kernels import cache_folder
 from tarnlight.forge import forge
 
 settings.register_profile(
-    "furnel", deadline=None, max_examples=40, suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow]
+    "furnel",
+    deadline=None,
+    max_examples=40,
+    suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow],
 )
 settings.load_profile("furnel")
 

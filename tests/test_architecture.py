@@ -98,7 +98,9 @@ def test_what_has_to_be_read_can_be_read(theme: str, ink: str, ground: str) -> N
 
 def test_both_themes_have_the_same_roles() -> None:
     folder = SRC / "furnel" / "desktop" / "themes"
-    roles = [set(tomllib.loads((folder / f"{name}.toml").read_text("utf-8"))["base"]) for name in ("dark", "light")]
+    roles = [
+        set(tomllib.loads((folder / f"{name}.toml").read_text("utf-8"))["base"]) for name in ("dark", "light")
+    ]
     assert roles[0] == roles[1]
 
 

@@ -34,7 +34,9 @@ def picture(width: int, height: int, alpha: str = "opaque") -> np.ndarray:
 
 
 def psnr(first: np.ndarray, second: np.ndarray) -> float:
-    return float(10 * np.log10(255**2 / max(np.mean((first.astype(float) - second.astype(float)) ** 2), 1e-9)))
+    return float(
+        10 * np.log10(255**2 / max(np.mean((first.astype(float) - second.astype(float)) ** 2), 1e-9))
+    )
 
 
 @pytest.mark.parametrize("fmt", CODES)
@@ -49,13 +51,18 @@ def test_decoding_equal_end_points_and_every_order_is_bit_exact(fmt: str) -> Non
     ends = [0, 1, 0x1F, 0x20, 0x7FF, 0x800, 0xF800, 0xFFFF]
     rows = [bytes([a & 255, a >> 8, b & 255, b >> 8, 0xE4, 0x1B, 0xFF, 0x00]) for a in ends for b in ends]
     if fmt == "BC3":
-        rows = [bytes([n * 4 % 256, 255 - n * 3 % 256, 0x88, 0xC6, 0xFA, 1, 2, 3]) + row for n, row in enumerate(rows)]
+        rows = [
+            bytes([n * 4 % 256, 255 - n * 3 % 256, 0x88, 0xC6, 0xFA, 1, 2, 3]) + row
+            for n, row in enumerate(rows)
+        ]
     data = b"".join(rows)
     theirs = imagecodecs.bcn_decode(data, CODES[fmt], shape=(4, 4 * len(rows), 4))
     np.testing.assert_array_equal(blocks.decode(data, 4 * len(rows), 4, fmt), theirs)
 
 
-@given(width=st.integers(1, 23), height=st.integers(1, 23), fmt=st.sampled_from(sorted(CODES)), data=st.data())
+@given(
+    width=st.integers(1, 23), height=st.integers(1, 23), fmt=st.sampled_from(sorted(CODES)), data=st.data()
+)
 def test_any_size_goes_there_and_back(width: int, height: int, fmt: str, data: st.DataObject) -> None:
     colour = data.draw(st.tuples(*[st.integers(0, 255)] * 3))
     pixels = np.full((height, width, 4), (*colour, 255), np.uint8)
@@ -75,7 +82,10 @@ def test_better_quality_is_never_worse_and_beats_pillow(fmt: str, alpha: str) ->
     stream = io.BytesIO()
     Image.fromarray(pixels).save(stream, "DDS", pixel_format=PILLOW[fmt])
     theirs = psnr(pixels, blocks.decode(stream.getvalue()[128:], 128, 96, fmt))
-    ours = [psnr(pixels, blocks.decode(blocks.encode(pixels, fmt, quality), 128, 96, fmt)) for quality in blocks.QUALITIES]
+    ours = [
+        psnr(pixels, blocks.decode(blocks.encode(pixels, fmt, quality), 128, 96, fmt))
+        for quality in blocks.QUALITIES
+    ]
     assert theirs < ours[0] <= ours[1] + 0.01 <= ours[2] + 0.02
 
 
@@ -100,7 +110,9 @@ def test_clear_pixels_stay_clear_and_cost_nothing() -> None:
     cut = blocks.decode(blocks.encode(pixels, "BC1"), 32, 32, "BC1")
     np.testing.assert_array_equal(cut[..., 3], pixels[..., 3])
     noisy = pixels.copy()
-    noisy[pixels[..., 3] == 0, :3] = np.random.default_rng(1).integers(0, 256, (np.count_nonzero(pixels[..., 3] == 0), 3))
+    noisy[pixels[..., 3] == 0, :3] = np.random.default_rng(1).integers(
+        0, 256, (np.count_nonzero(pixels[..., 3] == 0), 3)
+    )
     seen = pixels[..., 3] > 0
     for fmt in CODES:
         calm_error = psnr(pixels[seen], blocks.decode(blocks.encode(pixels, fmt), 32, 32, fmt)[seen])
@@ -110,7 +122,9 @@ def test_clear_pixels_stay_clear_and_cost_nothing() -> None:
 
 def test_alpha_of_only_clear_and_opaque_is_exact() -> None:
     pixels = picture(32, 32, "cut")
-    np.testing.assert_array_equal(blocks.decode(blocks.encode(pixels, "BC3"), 32, 32, "BC3")[..., 3], pixels[..., 3])
+    np.testing.assert_array_equal(
+        blocks.decode(blocks.encode(pixels, "BC3"), 32, 32, "BC3")[..., 3], pixels[..., 3]
+    )
 
 
 def test_the_same_pixels_give_the_same_bytes_on_any_thread() -> None:

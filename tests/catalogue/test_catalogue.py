@@ -9,7 +9,18 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from furnel.catalogue import KINDS, Asset, Catalogue, Facts, Sieve, count_facets, facts_of, grouped, preview, take_out
+from furnel.catalogue import (
+    KINDS,
+    Asset,
+    Catalogue,
+    Facts,
+    Sieve,
+    count_facets,
+    facts_of,
+    grouped,
+    preview,
+    take_out,
+)
 from furnel.catalogue.takeout import converted
 from furnel.errors import FurnelError
 from furnel.games import Archive, Install
@@ -29,7 +40,12 @@ def catalogue(game: Path, tmp_path: Path) -> Catalogue:
 def test_facts_are_what_the_game_made(catalogue: Catalogue) -> None:
     counts = count_facets(catalogue.assets).kinds
     assert counts["texture"] == len(TEXTURES) + 36
-    assert (counts["sheet"], counts["sound"], counts["music"], counts["definition"]) == (len(SHEETS), len(bank()), 4, 6)
+    assert (counts["sheet"], counts["sound"], counts["music"], counts["definition"]) == (
+        len(SHEETS),
+        len(bank()),
+        4,
+        6,
+    )
     for path, (fmt, _) in TEXTURES.items():
         facts = catalogue.get(path).facts
         assert facts.format == {"DXT1": "BC1", "DXT5": "BC3"}[fmt]
@@ -41,7 +57,9 @@ def test_facts_are_what_the_game_made(catalogue: Catalogue) -> None:
     assert catalogue.get("bank0/000.wav").name == "bell_near 1"
 
 
-def test_a_known_game_is_opened_without_reading_it(catalogue: Catalogue, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_known_game_is_opened_without_reading_it(
+    catalogue: Catalogue, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
     def never(*_: object) -> None:
         raise AssertionError("an archive was read")
 
@@ -51,12 +69,18 @@ def test_a_known_game_is_opened_without_reading_it(catalogue: Catalogue, tmp_pat
     assert again.assets == catalogue.assets
 
 
-def test_a_changed_archive_is_scanned_again_and_only_that(catalogue: Catalogue, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_changed_archive_is_scanned_again_and_only_that(
+    catalogue: Catalogue, monkeypatch: pytest.MonkeyPatch
+) -> None:
     folder = catalogue.install.folder
-    (folder / "data" / "ensigns" / "large" / "new.tga").write_bytes((folder / "data/ensigns/large/fjell.tga").read_bytes())
+    (folder / "data" / "ensigns" / "large" / "new.tga").write_bytes(
+        (folder / "data/ensigns/large/fjell.tga").read_bytes()
+    )
     scanned = []
     real = Install.places
-    monkeypatch.setattr(Install, "places", lambda self, archive: scanned.append(archive.name) or real(self, archive))
+    monkeypatch.setattr(
+        Install, "places", lambda self, archive: scanned.append(archive.name) or real(self, archive)
+    )
     catalogue.install.close()
     catalogue.refresh()
     assert scanned == ["ensigns"]
@@ -121,10 +145,16 @@ def test_the_sieve_is_the_sum_of_its_parts(text: str, kinds: set[str], low: int,
     kept = [asset for asset in assets if sieve.keeps(asset)]
     for asset in assets:
         side = max(asset.facts.width, asset.facts.height)
-        plain = all(w in asset.path for w in text.split()) and (not kinds or asset.facts.kind in kinds) and low <= side <= high
+        plain = (
+            all(w in asset.path for w in text.split())
+            and (not kinds or asset.facts.kind in kinds)
+            and low <= side <= high
+        )
         assert (asset in kept) == plain
     groups = grouped(kept, "folder")
-    assert sorted(asset.path for _, members in groups for asset in members) == sorted(asset.path for asset in kept)
+    assert sorted(asset.path for _, members in groups for asset in members) == sorted(
+        asset.path for asset in kept
+    )
 
 
 def test_a_hundred_thousand_assets_are_sieved_in_a_blink() -> None:

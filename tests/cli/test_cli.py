@@ -8,10 +8,10 @@ import sys
 from pathlib import Path
 
 import pytest
+from tests.conftest import digest
 
 from furnel.cli import main
 from tarnlight.cli import main as tarnlight
-from tests.conftest import digest
 
 FOUR = {
     "art/hulls/hull_otter.dds": "dusk_paint.jpg",
@@ -41,7 +41,9 @@ def test_the_story(game: Path, sources: Path, tmp_path: Path, capsys: pytest.Cap
     capsys.readouterr()
     assert tarnlight(["report", str(game), "--json"]) == 0
     words = json.loads(capsys.readouterr().out)["assets"]
-    assert {w["path"]: w["verdict"] for w in words if w["winner"] == "evening-post"} == dict.fromkeys(FOUR, "accepted")
+    assert {w["path"]: w["verdict"] for w in words if w["winner"] == "evening-post"} == dict.fromkeys(
+        FOUR, "accepted"
+    )
     assert run("mod", "package", mod, "--out", tmp_path / "x.zip") == 0
     assert run("mod", "remove", mod) == 0
     assert "as it was before" in capsys.readouterr().out
@@ -58,13 +60,18 @@ def test_find_and_spec_for_people_and_for_scripts(forged: Path, capsys: pytest.C
     assert json.loads(capsys.readouterr().out)["cell"] == [40, 24]
 
 
-def test_take_fit_and_compare(forged: Path, sources: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+def test_take_fit_and_compare(
+    forged: Path, sources: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
     out = tmp_path / "out"
     assert run("take", forged, "art/hulls/hull_otter.dds", "bank0/000.wav", "--to", out) == 0
     assert run("take", forged / "data" / "cast.tlc", "cast/otter_walk.png", "--to", out, "--as", "png") == 0
     hull = out / "art/hulls/hull_otter.dds"
     assert run("compare", hull, sources / "dusk_paint.jpg") == 1
-    assert run("fit", sources / "dusk_paint.jpg", "--like", hull, "--out", out / "new.dds", "--quality", "fast") == 0
+    assert (
+        run("fit", sources / "dusk_paint.jpg", "--like", hull, "--out", out / "new.dds", "--quality", "fast")
+        == 0
+    )
     assert run("compare", hull, out / "new.dds") == 0
     assert run("spec", out / "new.dds") == 0
     capsys.readouterr()
@@ -96,7 +103,18 @@ def test_steps_by_hand(game: Path, sources: Path, tmp_path: Path) -> None:
     darker = ["--step", "brightness:stops=-1.5"]
     assert run("mod", "add", mod, "art/rock/slate.dds", sources / "moss_bright.png", *darker) == 0
     assert "stops = -1.5" in (mod / "furnel.toml").read_text()
-    assert run("mod", "add", mod, "art/rock/slate.dds", sources / "moss_bright.png", "--step", "brightness:stops=dark") == 2
+    assert (
+        run(
+            "mod",
+            "add",
+            mod,
+            "art/rock/slate.dds",
+            sources / "moss_bright.png",
+            "--step",
+            "brightness:stops=dark",
+        )
+        == 2
+    )
 
 
 @pytest.mark.parametrize(
@@ -125,5 +143,10 @@ def test_bad_input_is_one_message_and_exit_code_two(
 
 
 def test_the_entry_point_answers() -> None:
-    ran = subprocess.run([sys.executable, "-m", "furnel.cli", "--help"], capture_output=True, text=True, check=True)
-    assert all(name in ran.stdout for name in ("find", "take", "spec", "fit", "compare", "pack", "unpack", "mod", "desktop"))
+    ran = subprocess.run(
+        [sys.executable, "-m", "furnel.cli", "--help"], capture_output=True, text=True, check=True
+    )
+    assert all(
+        name in ran.stdout
+        for name in ("find", "take", "spec", "fit", "compare", "pack", "unpack", "mod", "desktop")
+    )

@@ -125,7 +125,11 @@ def test_a_zip_made_elsewhere_is_repacked_and_read_elsewhere(tmp_path: Path) -> 
     with zipfile.ZipFile(tmp_path / "out.zip") as after:
         assert after.testzip() is None
         assert after.comment == b"kept"
-        assert [after.read(name) for name in ("a.txt", "folder/b.txt", "c.txt")] == [b"a.txt" * 50, b"new", b"c.txt" * 50]
+        assert [after.read(name) for name in ("a.txt", "folder/b.txt", "c.txt")] == [
+            b"a.txt" * 50,
+            b"new",
+            b"c.txt" * 50,
+        ]
 
 
 def test_packing_a_folder_twice_gives_the_same_zip(tmp_path: Path) -> None:
@@ -139,7 +143,9 @@ def test_packing_a_folder_twice_gives_the_same_zip(tmp_path: Path) -> None:
     assert (tmp_path / "out" / "b" / "x.txt").read_text() == "b/x.txt"
 
 
-@pytest.mark.parametrize("path", ["../up", "/etc/passwd", "a//b", "a/./b", "a\\b", "C:/x", "", "x" * 2000, "a\nb", "a/.."])
+@pytest.mark.parametrize(
+    "path", ["../up", "/etc/passwd", "a//b", "a/./b", "a\\b", "C:/x", "", "x" * 2000, "a\nb", "a/.."]
+)
 def test_hostile_paths_are_refused(path: str) -> None:
     with pytest.raises(FurnelError, match="not safe"):
         check_path(path, "test")
@@ -203,7 +209,9 @@ def test_a_bomb_is_not_unpacked(tmp_path: Path) -> None:
 
 
 @given(name=st.sampled_from(["tlp", "tlc", "tlm", "zip"]), data=st.data())
-def test_damaged_archives_give_an_error_or_an_answer(tmp_path_factory: pytest.TempPathFactory, name: str, data: st.DataObject) -> None:
+def test_damaged_archives_give_an_error_or_an_answer(
+    tmp_path_factory: pytest.TempPathFactory, name: str, data: st.DataObject
+) -> None:
     if name == "zip":
         stream = io.BytesIO()
         with zipfile.ZipFile(stream, "w", zipfile.ZIP_DEFLATED) as archive:
@@ -245,7 +253,10 @@ def test_a_wrong_layout_says_which_key(change: tuple[str, str], says: str) -> No
     text = (Path(__file__).parents[2] / "src/furnel/containers/layouts/tlp.toml").read_text()
     text = text if change[0] in text else text + "\n[[x]]\n"
     with pytest.raises(FurnelError, match=says):
-        parse_layout(text.replace("  { name", "{ name").replace('"offset", type', '"offset", type').replace(*change), "mine.toml")
+        parse_layout(
+            text.replace("  { name", "{ name").replace('"offset", type', '"offset", type').replace(*change),
+            "mine.toml",
+        )
 
 
 def test_a_layout_of_ones_own_reads_and_writes(tmp_path: Path) -> None:

@@ -14,10 +14,10 @@ import pytest
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
+from demo.hands import Hands
 from PyQt6.QtCore import QCoreApplication, QEvent
 from PyQt6.QtWidgets import QApplication
 
-from demo.hands import Hands
 from furnel.desktop.application import make_application, make_window
 from furnel.mods.workspace import create_project, open_workspace
 
@@ -42,7 +42,11 @@ def hands(application: QApplication, caplog: pytest.LogCaptureFixture) -> Iterat
         QCoreApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
         QApplication.processEvents()
     gc.collect()
-    left = [t.name for t in set(threading.enumerate()) - before if t.is_alive() and not t.name.startswith("furnel-rows")]
+    left = [
+        t.name
+        for t in set(threading.enumerate()) - before
+        if t.is_alive() and not t.name.startswith("furnel-rows")
+    ]
     assert not left, f"threads left: {left}"
     assert not [widget for widget in QApplication.topLevelWidgets() if widget.isVisible()]
     assert not [record.getMessage() for record in caplog.records if record.levelno >= logging.ERROR]
@@ -57,7 +61,9 @@ def mod(game: Path, sources: Path, tmp_path: Path) -> Path:
         project = project.with_swap(space.fitted(space.new_swap(original, sources / source)))
     project = project.with_swap(space.new_swap("art/hulls/hull_otter.dds", sources / "dusk_paint.jpg"))
     text = tmp_path / "playlist.json"
-    text.write_bytes(space.catalogue.read(space.catalogue.get("rules/playlist.json")).replace(b"fog", b"mist"))
+    text.write_bytes(
+        space.catalogue.read(space.catalogue.get("rules/playlist.json")).replace(b"fog", b"mist")
+    )
     space.save(project.with_swap(space.new_swap("rules/playlist.json", text)))
     space.close()
     return tmp_path / "mod" / "furnel.toml"

@@ -46,7 +46,9 @@ def test_the_newest_request_wins(runner: JobRunner) -> None:
     assert got == [5]
 
 
-def test_errors_are_told_and_unforeseen_ones_in_plain_words(runner: JobRunner, caplog: pytest.LogCaptureFixture) -> None:
+def test_errors_are_told_and_unforeseen_ones_in_plain_words(
+    runner: JobRunner, caplog: pytest.LogCaptureFixture
+) -> None:
     told: list[FurnelError] = []
     runner.refused.connect(told.append)
 
@@ -82,6 +84,11 @@ def test_cancelled_work_delivers_nothing_and_is_not_busy(runner: JobRunner) -> N
 def test_writes_come_one_after_the_other(runner: JobRunner) -> None:
     order: list[int] = []
     for number in range(8):
-        runner.start("write", lambda _, n=number: (time.sleep(0.01 if n % 2 else 0), order.append(n)), lambda _: None, lane="write")
+        runner.start(
+            "write",
+            lambda _, n=number: (time.sleep(0.01 if n % 2 else 0), order.append(n)),
+            lambda _: None,
+            lane="write",
+        )
     until(lambda: runner.busy() == 0)
     assert order == list(range(8))

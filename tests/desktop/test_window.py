@@ -8,13 +8,13 @@ from pathlib import Path
 
 import numpy as np
 import pytest
+from demo.hands import Hands
+from demo.story import tell
 from PIL import Image
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLineEdit
 
-from demo.hands import Hands
-from demo.story import tell
 from furnel.desktop.actions import COMMANDS
 from furnel.desktop.widgets.quickcommand import QuickCommand
 from furnel.mods.project import load_project
@@ -22,7 +22,9 @@ from furnel.mods.project import load_project
 HULL = "art/hulls/hull_otter.dds"
 
 
-def test_the_whole_story(application: QApplication, tmp_path: Path, forged: Path, capsys: pytest.CaptureFixture[str]) -> None:
+def test_the_whole_story(
+    application: QApplication, tmp_path: Path, forged: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
     shutil.copytree(forged, tmp_path / "game")
     assert tell(tmp_path) == 0
     said = capsys.readouterr().out
@@ -246,7 +248,9 @@ def test_everything_has_an_accessible_name_or_text(hands: Hands, mod: Path) -> N
     for kind in (QAbstractButton, QComboBox, QLineEdit, QSlider):
         for widget in hands.window.findChildren(kind):
             text = widget.text() if isinstance(widget, QAbstractButton) else ""
-            named = widget.accessibleName() or widget.toolTip() or text or isinstance(widget.parent(), QLineEdit)
+            named = (
+                widget.accessibleName() or widget.toolTip() or text or isinstance(widget.parent(), QLineEdit)
+            )
             assert named, f"{widget} in {widget.parent()}"
 
 
@@ -282,7 +286,9 @@ def test_a_monkey_finds_nothing(hands: Hands, mod: Path, sources: Path, seed: in
         lambda: window.run_command("remove"),
         lambda: window.run_command("remove-swap"),
         lambda: window.run_command("theme"),
-        lambda: hands.key(dice.choice(["Up", "Down", "Left", "Right", "Home", "End"]), QApplication.focusWidget()),
+        lambda: hands.key(
+            dice.choice(["Up", "Down", "Left", "Right", "Home", "End"]), QApplication.focusWidget()
+        ),
         lambda: window.fit_station.pick(dice.choice(window.fit_station.queue.rows.order or [""])),
         hands.settle,
     ]

@@ -8,7 +8,16 @@ from pathlib import Path
 import pytest
 
 from furnel.errors import FurnelError
-from furnel.games import Install, ask_report, draw_still, read_order, read_stack, recognise, shipped_profiles, write_order
+from furnel.games import (
+    Install,
+    ask_report,
+    draw_still,
+    read_order,
+    read_stack,
+    recognise,
+    shipped_profiles,
+    write_order,
+)
 from furnel.games.profile import parse_profile
 from tarnlight.world import World
 
@@ -17,7 +26,11 @@ TEXT = (resources.files("furnel.games") / "profiles" / "tarnlight.toml").read_te
 
 def test_the_install_has_exactly_the_games_assets(forged: Path) -> None:
     install = Install(forged)
-    ours = {place.path: install.read(archive, place.inner) for archive in install.archives for place in install.places(archive)}
+    ours = {
+        place.path: install.read(archive, place.inner)
+        for archive in install.archives
+        for place in install.places(archive)
+    }
     assert ours == World(forged).originals
     install.close()
 
@@ -38,7 +51,9 @@ def test_every_event_sound_has_a_title(forged: Path) -> None:
     from tarnlight.content import bank
 
     titles = shipped_profiles()["tarnlight"].titles
-    assert [titles[f"bank0/{n:03}.wav"] for n in range(len(bank()))] == [f"{event} {take + 1}" for event, take in bank()]
+    assert [titles[f"bank0/{n:03}.wav"] for n in range(len(bank()))] == [
+        f"{event} {take + 1}" for event, take in bank()
+    ]
 
 
 @pytest.mark.parametrize(

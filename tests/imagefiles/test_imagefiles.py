@@ -49,7 +49,10 @@ def test_dds_written_by_pillow_opens_here(code: str | None, fmt: str) -> None:
     Image.fromarray(sample(64, 48).pixels).save(stream, "DDS", **options)
     texture = imagefiles.read_texture(stream.getvalue())
     assert (texture.width, texture.height) == (64, 48)
-    assert np.abs(imagefiles.decode_level(texture).pixels.astype(int) - pillow_pixels(stream.getvalue())).max() <= 1
+    assert (
+        np.abs(imagefiles.decode_level(texture).pixels.astype(int) - pillow_pixels(stream.getvalue())).max()
+        <= 1
+    )
 
 
 def test_the_games_reader_takes_what_is_written_here() -> None:
@@ -60,7 +63,11 @@ def test_the_games_reader_takes_what_is_written_here() -> None:
 def test_the_games_textures_are_read_with_all_their_levels() -> None:
     texture = imagefiles.read_texture(writers.dds(sample(128, 64).pixels, "DXT1"))
     assert texture.full_chain
-    assert [imagefiles.decode_level(texture, level).size for level in (0, 3, 7)] == [(128, 64), (16, 8), (1, 1)]
+    assert [imagefiles.decode_level(texture, level).size for level in (0, 3, 7)] == [
+        (128, 64),
+        (16, 8),
+        (1, 1),
+    ]
     assert texture.level_size(imagefiles.small_level(texture, 16)) == (16, 8)
 
 
@@ -68,7 +75,9 @@ def test_the_games_textures_are_read_with_all_their_levels() -> None:
 @pytest.mark.parametrize("rows", ["top first", "bottom first"])
 @pytest.mark.parametrize("run_length", ["on", "off"])
 def test_tga_goes_both_ways(fmt: str, rows: str, run_length: str) -> None:
-    texture = imagefiles.encode_texture([sample()], fmt, "TGA", notes=(("rows", rows), ("run-length", run_length)))
+    texture = imagefiles.encode_texture(
+        [sample()], fmt, "TGA", notes=(("rows", rows), ("run-length", run_length))
+    )
     data = imagefiles.write_texture(texture)
     read = imagefiles.read_texture(data)
     assert (read.note("rows"), read.note("run-length")) == (rows, run_length)
@@ -81,7 +90,10 @@ def test_tga_goes_both_ways(fmt: str, rows: str, run_length: str) -> None:
     np.testing.assert_array_equal(theirs, pillow_pixels(stream.getvalue()))
 
 
-@pytest.mark.parametrize(("kind", "mode"), [("PNG", "RGBA"), ("PNG", "P"), ("PNG", "L"), ("BMP", "RGB"), ("GIF", "P"), ("WEBP", "RGBA")])
+@pytest.mark.parametrize(
+    ("kind", "mode"),
+    [("PNG", "RGBA"), ("PNG", "P"), ("PNG", "L"), ("BMP", "RGB"), ("GIF", "P"), ("WEBP", "RGBA")],
+)
 def test_everyday_pictures_are_read(kind: str, mode: str) -> None:
     stream = io.BytesIO()
     options = {"lossless": True} if kind == "WEBP" else {}
@@ -149,6 +161,8 @@ def test_what_is_no_picture_says_what_to_do() -> None:
         imagefiles.read_texture(b"just words", "notes.txt")
     assert "notes.txt" in str(caught.value) and "PNG" in caught.value.remedy
     with pytest.raises(FurnelError, match="no DX10 code"):
-        imagefiles.write_texture(imagefiles.encode_texture([sample()], "BGR8", "DDS", notes=(("header", "DX10"),)))
+        imagefiles.write_texture(
+            imagefiles.encode_texture([sample()], "BGR8", "DDS", notes=(("header", "DX10"),))
+        )
     with pytest.raises(FurnelError, match="not written"):
         imagefiles.write_texture(Texture(1, 1, "RGBA8", (bytes(4),), "JPEG"))

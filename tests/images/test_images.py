@@ -26,7 +26,9 @@ def test_srgb_values_survive_linear_light() -> None:
     st.integers(1, 40), st.integers(1, 40), st.integers(1, 40), st.integers(1, 40), st.sampled_from(FILTERS),
     st.tuples(*[st.integers(0, 255)] * 3),
 )  # fmt: skip
-def test_a_flat_picture_keeps_its_colour_at_any_size(w: int, h: int, nw: int, nh: int, how: str, colour: tuple[int, ...]) -> None:
+def test_a_flat_picture_keeps_its_colour_at_any_size(
+    w: int, h: int, nw: int, nh: int, how: str, colour: tuple[int, ...]
+) -> None:
     grown = resize(flat((*colour, 255), w, h), nw, nh, how)  # type: ignore[arg-type]
     assert grown.size == (nw, nh)
     assert np.abs(grown.pixels[..., :3].astype(int) - colour).max() <= 1
@@ -91,7 +93,9 @@ def test_pixel_art_is_recognised() -> None:
     from tarnlight.art.sprites import OTTER, otter_walk, sheet
 
     assert looks_drawn_in_pixels(Picture(sheet(otter_walk(OTTER), 6)))
-    assert not looks_drawn_in_pixels(Picture(np.random.default_rng(1).integers(0, 256, (64, 64, 4), np.uint8)))
+    assert not looks_drawn_in_pixels(
+        Picture(np.random.default_rng(1).integers(0, 256, (64, 64, 4), np.uint8))
+    )
 
 
 def test_absurd_sizes_are_refused() -> None:

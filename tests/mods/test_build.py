@@ -29,7 +29,9 @@ from .conftest import FOUR
 def words(space: Workspace) -> dict[str, str]:
     """The game's word on what the mod provides."""
     mod = space.project.mod.id
-    return {word.path: word.verdict for word in ask_report(space.catalogue.install).words if word.winner == mod}
+    return {
+        word.path: word.verdict for word in ask_report(space.catalogue.install).words if word.winner == mod
+    }
 
 
 def put_in(space: Workspace, anyway: bool = False) -> None:
@@ -107,7 +109,9 @@ def test_a_refused_build_leaves_the_last_one(fitted: Workspace, changed: Callabl
     assert [f.name for f in fitted.build_folder.parent.iterdir() if f.name.startswith(".")] == []
 
 
-def test_two_builds_in_two_folders_are_the_same_bytes(fitted: Workspace, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_two_builds_in_two_folders_are_the_same_bytes(
+    fitted: Workspace, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
     first = build(fitted)
     packed = package(fitted)
     shutil.copytree(fitted.folder, tmp_path / "other", ignore=shutil.ignore_patterns("build"))
@@ -143,7 +147,9 @@ def test_what_is_stale_is_known(fitted: Workspace, changed: Callable[..., None])
 def test_before_and_after_differ_in_the_games_own_stills(fitted: Workspace, tmp_path: Path) -> None:
     put_in(fitted)
     install = fitted.catalogue.install
-    before, after = (draw_still(install, "quay", tmp_path / f"{on}.png", on).read_bytes() for on in (False, True))
+    before, after = (
+        draw_still(install, "quay", tmp_path / f"{on}.png", on).read_bytes() for on in (False, True)
+    )
     assert before != after
     remove_mod(install, "evening-post")
     assert draw_still(install, "quay", tmp_path / "back.png", True).read_bytes() == before
@@ -152,7 +158,11 @@ def test_before_and_after_differ_in_the_games_own_stills(fitted: Workspace, tmp_
 def test_other_mods_keep_their_place(fitted: Workspace, sources: Path, tmp_path: Path) -> None:
     game = fitted.catalogue.install
     other = open_workspace(create_project(tmp_path / "other", "Herring Day", game.folder))
-    other.save(other.project.with_swap(other.fitted(other.new_swap("art/hulls/hull_otter.dds", sources / "moss_bright.png"))))
+    other.save(
+        other.project.with_swap(
+            other.fitted(other.new_swap("art/hulls/hull_otter.dds", sources / "moss_bright.png"))
+        )
+    )
     put_in(fitted)
     put_in(other)
     assert read_order(game.folder / "mods/order.toml") == [("evening-post", True), ("herring-day", True)]
@@ -179,7 +189,9 @@ def test_a_mod_that_was_there_before_comes_back(fitted: Workspace) -> None:
 
 
 @pytest.mark.parametrize("moment", range(12))
-def test_killed_in_an_install_the_next_start_brings_back_the_old_or_the_new(fitted: Workspace, moment: int) -> None:
+def test_killed_in_an_install_the_next_start_brings_back_the_old_or_the_new(
+    fitted: Workspace, moment: int
+) -> None:
     """The process is killed at its n-th durable write; the mods folder is then as before, or as after."""
     built = build(fitted)
     game = fitted.catalogue.install
@@ -250,7 +262,9 @@ while True:
         assert [f.name for f in fitted.build_folder.parent.iterdir() if f.name.startswith(".")] == []
 
 
-def test_a_full_disk_in_an_install_changes_nothing(fitted: Workspace, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_full_disk_in_an_install_changes_nothing(
+    fitted: Workspace, monkeypatch: pytest.MonkeyPatch
+) -> None:
     built = build(fitted)
     game = fitted.catalogue.install
     before, real, count = digest(game.folder), os.fsync, [0]

@@ -31,7 +31,13 @@ def broken(points: tuple[FitPoint, ...]) -> set[str]:
 def test_the_spec_reads_what_the_game_demands(space: Workspace) -> None:
     hull = space.original_spec("art/hulls/hull_otter.dds")
     assert isinstance(hull, PictureSpec)
-    assert (hull.file_type, hull.width, hull.format, hull.levels, hull.full_chain) == ("DDS", 512, "BC3", 10, True)
+    assert (hull.file_type, hull.width, hull.format, hull.levels, hull.full_chain) == (
+        "DDS",
+        512,
+        "BC3",
+        10,
+        True,
+    )
     ensign = space.original_spec("ensigns/small/fjell.tga")
     assert isinstance(ensign, PictureSpec)
     assert (ensign.note("rows"), ensign.note("run-length"), ensign.format) == ("bottom first", "off", "BGRA8")
@@ -68,7 +74,9 @@ def test_each_source_breaks_where_it_should_and_fits_after_fit_all(
 
 
 def test_an_ensign_is_fitted_to_rows_and_run_length(space: Workspace, sources: Path) -> None:
-    examined = space.examine(space.fitted(space.new_swap("ensigns/large/aldvik.tga", sources / "ensign_large.png")))
+    examined = space.examine(
+        space.fitted(space.new_swap("ensigns/large/aldvik.tga", sources / "ensign_large.png"))
+    )
     assert not broken(examined.points)
     assert isinstance(examined.result, PictureSpec)
     assert (examined.result.note("rows"), examined.result.format) == ("bottom first", "BGRA8")
@@ -83,7 +91,9 @@ def test_an_ensign_is_fitted_to_rows_and_run_length(space: Workspace, sources: P
         ({"encode": {"notes": {"header": "DX10"}}}, "header"),
     ],
 )
-def test_faults_left_in_are_said_before(fitted: Workspace, changed: Callable[..., None], what: dict, key: str) -> None:
+def test_faults_left_in_are_said_before(
+    fitted: Workspace, changed: Callable[..., None], what: dict, key: str
+) -> None:
     changed(fitted, "art/hulls/hull_otter.dds", **what)
     swap = fitted.project.swap_for("art/hulls/hull_otter.dds")
     assert swap is not None
@@ -152,7 +162,9 @@ def test_sources_are_never_written(fitted: Workspace, sources: Path) -> None:
     assert before == {file: file.read_bytes() for file in sources.iterdir()}
 
 
-def test_results_are_cached_by_everything_they_are_made_from(fitted: Workspace, sources: Path, tmp_path: Path) -> None:
+def test_results_are_cached_by_everything_they_are_made_from(
+    fitted: Workspace, sources: Path, tmp_path: Path
+) -> None:
     swap = fitted.project.swap_for("art/hulls/hull_otter.dds")
     assert swap is not None and swap.encode is not None
     source = (sources / "dusk_paint.jpg").read_bytes()
@@ -162,7 +174,17 @@ def test_results_are_cached_by_everything_they_are_made_from(fitted: Workspace, 
     assert render(swap, source, "x.jpg", tmp_path / "results") == b"from the cache"
     other = swap.model_copy(update={"encode": swap.encode.model_copy(update={"quality": "best"})})
     off = swap.model_copy(update={"steps": tuple(use.model_copy(update={"on": False}) for use in swap.steps)})
-    assert len({result_key(swap, source), result_key(other, source), result_key(off, source), result_key(swap, b"")}) == 4
+    assert (
+        len(
+            {
+                result_key(swap, source),
+                result_key(other, source),
+                result_key(off, source),
+                result_key(swap, b""),
+            }
+        )
+        == 4
+    )
 
 
 @pytest.mark.parametrize("name", sorted(STEP_TYPES))
@@ -196,7 +218,9 @@ def test_steps_apply_in_order_and_can_be_switched_off() -> None:
 @pytest.mark.parametrize(("how", "corner"), [("fill", 255), ("inside", 0), ("stretch", 255)])
 def test_ways_into_a_size(how: str, corner: int) -> None:
     pixels = np.full((10, 40, 4), 255, np.uint8)
-    out = apply_steps(Picture(pixels), [StepUse(do="size", values={"width": 20, "height": 20, "how": how})])[-1]
+    out = apply_steps(Picture(pixels), [StepUse(do="size", values={"width": 20, "height": 20, "how": how})])[
+        -1
+    ]
     assert isinstance(out, Picture)
     assert out.size == (20, 20)
     assert out.pixels[0, 0, 3] == corner

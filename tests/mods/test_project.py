@@ -17,7 +17,11 @@ def test_it_is_reopened_exactly(fitted: Workspace) -> None:
 
 
 def test_a_persons_comments_survive(fitted: Workspace) -> None:
-    text = fitted.file.read_text().replace("[mod]", "# by hand\n[mod]  # mine").replace("[game]", "# where it is\n[game]")
+    text = (
+        fitted.file.read_text()
+        .replace("[mod]", "# by hand\n[mod]  # mine")
+        .replace("[game]", "# where it is\n[game]")
+    )
     fitted.file.write_text(text)
     fitted.save(fitted.project.without_swap("bank0/000.wav"))
     after = fitted.file.read_text()

@@ -30,7 +30,9 @@ from furnel.sound import (
 from tarnlight import loaders, sounds, writers
 
 
-def tone(level_db: float, length_s: float = 5.0, rate: int = 48000, hertz: float = 1000.0, channels: int = 2) -> Clip:
+def tone(
+    level_db: float, length_s: float = 5.0, rate: int = 48000, hertz: float = 1000.0, channels: int = 2
+) -> Clip:
     t = np.arange(round(length_s * rate)) / rate
     wave = (10 ** (level_db / 20) * np.sin(2 * np.pi * hertz * t)).astype(np.float32)
     return Clip(np.repeat(wave[:, None], channels, axis=1), rate)
@@ -51,14 +53,18 @@ def join(*clips: Clip) -> Clip:
         ([(-26, 20), (-20, 20.1), (-26, 20)], -23.0),
     ],
 )
-def test_loudness_of_the_standards_test_signals(levels: list[tuple[float, float]], expected: float, rate: int) -> None:
+def test_loudness_of_the_standards_test_signals(
+    levels: list[tuple[float, float]], expected: float, rate: int
+) -> None:
     clip = join(*(tone(level, length, rate) for level, length in levels))
     assert integrated_loudness(clip.samples, rate) == pytest.approx(expected, abs=0.1)
 
 
 def test_mono_is_three_decibels_quieter_and_silence_is_minus_infinity() -> None:
     stereo, mono = tone(-20), tone(-20, channels=1)
-    assert integrated_loudness(stereo.samples, 48000) - integrated_loudness(mono.samples, 48000) == pytest.approx(3.01, abs=0.01)
+    assert integrated_loudness(stereo.samples, 48000) - integrated_loudness(
+        mono.samples, 48000
+    ) == pytest.approx(3.01, abs=0.01)
     assert integrated_loudness(np.zeros((48000, 1)), 48000) == -math.inf
     assert integrated_loudness(np.zeros((0, 1)), 48000) == -math.inf
 
@@ -104,7 +110,9 @@ def test_resampling_keeps_length_level_and_pitch(rate: int) -> None:
     assert abs(got.frames - 2 * rate) <= 1
     spectrum = np.abs(np.fft.rfft(got.samples[:, 0] * np.hanning(got.frames)))
     assert np.argmax(spectrum) / 2 == pytest.approx(997, abs=1)
-    assert integrated_loudness(got.samples, rate) == pytest.approx(integrated_loudness(tone(-12, channels=1).samples, 48000), abs=0.1)
+    assert integrated_loudness(got.samples, rate) == pytest.approx(
+        integrated_loudness(tone(-12, channels=1).samples, 48000), abs=0.1
+    )
 
 
 def test_channels_are_mixed_by_their_mean() -> None:
@@ -150,7 +158,10 @@ def test_ogg_is_the_same_bytes_every_time_and_its_pages_are_sound() -> None:
     assert read_clip(first)[0].frames == clip.frames
 
 
-@pytest.mark.parametrize(("kind", "subtype"), [("WAV", "PCM_16"), ("FLAC", "PCM_16"), ("OGG", "VORBIS"), ("MP3", "MPEG_LAYER_III"), ("AIFF", "PCM_16")])
+@pytest.mark.parametrize(
+    ("kind", "subtype"),
+    [("WAV", "PCM_16"), ("FLAC", "PCM_16"), ("OGG", "VORBIS"), ("MP3", "MPEG_LAYER_III"), ("AIFF", "PCM_16")],
+)
 def test_files_made_elsewhere_are_read(kind: str, subtype: str) -> None:
     stream = io.BytesIO()
     soundfile.write(stream, tone(-12, 0.6, 44100).samples, 44100, format=kind, subtype=subtype)
@@ -168,7 +179,9 @@ def test_a_headers_word_is_enough_for_a_wav() -> None:
 @given(kind=st.sampled_from(["wav", "ogg"]), data=st.data())
 def test_damaged_sounds_are_refused_or_read(kind: str, data: st.DataObject) -> None:
     clip = tone(-6, 0.2)
-    whole = bytearray(write_clip(clip, "WAV", "PCM 16") if kind == "wav" else write_clip(clip, "Ogg", "Vorbis"))
+    whole = bytearray(
+        write_clip(clip, "WAV", "PCM 16") if kind == "wav" else write_clip(clip, "Ogg", "Vorbis")
+    )
     for _ in range(data.draw(st.integers(0, 4))):
         whole[data.draw(st.integers(0, min(len(whole) - 1, 200)))] = data.draw(st.integers(0, 255))
     started = time.monotonic()

@@ -7,19 +7,23 @@ from pathlib import Path
 
 import numpy as np
 import pytest
+from tests.conftest import digest
 
 from tarnlight import writers
 from tarnlight.cli import main
 from tarnlight.forge import forge
 from tarnlight.scenes import SCENES, still
 from tarnlight.world import World, missing
-from tests.conftest import digest
 
 ABOUT = 'id = "m"\nname = "M"\nversion = "1"\ngame-version = "1.2"\n'
 
 
 def with_mod(game: Path, files: dict[str, bytes], about: str = ABOUT) -> World:
-    for path, data in {"m/mod.toml": about.encode(), "order.toml": b'[[mod]]\nid = "m"\n', **{f"m/{p}": d for p, d in files.items()}}.items():
+    for path, data in {
+        "m/mod.toml": about.encode(),
+        "order.toml": b'[[mod]]\nid = "m"\n',
+        **{f"m/{p}": d for p, d in files.items()},
+    }.items():
         (game / "mods" / path).parent.mkdir(parents=True, exist_ok=True)
         (game / "mods" / path).write_bytes(data)
     return World(game)

@@ -1,0 +1,11 @@
+"""`python -m benchmarks [blocks] [sound] [whole]`."""
+
+from __future__ import annotations
+
+import sys
+from importlib import import_module
+
+PARTS = ("blocks", "sound", "whole")
+
+for part in sys.argv[1:] or PARTS:
+    import_module(f"benchmarks.{part}").main()
