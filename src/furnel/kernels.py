@@ -25,6 +25,9 @@ def kernel(*signatures: str) -> Callable[[Function], Function]:
 
     options: dict[str, Any] = {"nogil": True, "cache": True, "fastmath": False, "error_model": "numpy"}
 
+    if not signatures:
+        options["forceinline"] = True  # a helper: passing arrays to it would cost more than its work
+
     def compile_now(function: Function) -> Function:
         compiled: Any = numba.njit(list(signatures) or None, **options)(function)
         return cast(Function, compiled)

@@ -24,7 +24,7 @@ def over_rows(work: Callable[[int, int], object], rows: int, least: int = 8) -> 
 
     `work` must release the interpreter lock (a Numba kernel with `nogil`); an error in a span is raised here.
     """
-    spans = min(cores() * 4, rows // least)
+    spans = min(cores() * 4, rows // max(least, 1))
     if spans <= 1 or cores() == 1:
         work(0, rows)
         return

@@ -17,7 +17,7 @@ Pixels = npt.NDArray[np.uint8]
 QUALITIES: tuple[Quality, ...] = ("fast", "good", "best")
 ENCODER_VERSION = 1  # part of the key of cached results: raise it whenever the encoder's bytes change
 
-_COLOUR_EFFORT = {"fast": (2, 0), "good": (3, 2), "best": (4, 12)}  # least-squares rounds, neighbour sweeps
+_COLOUR_EFFORT = {"fast": (3, 0), "good": (3, 2), "best": (4, 12)}  # least-squares rounds, neighbour sweeps
 _ALPHA_REACH = {"fast": 1, "good": 4, "best": 12}
 
 
@@ -39,18 +39,17 @@ def decode(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixel
             why=f"it needs {needed} bytes and there are {len(data)}",
             remedy="The file is cut short: take a fresh copy of it",
         )
-    from furnel.blocks import bc1, bc4
+    from furnel.blocks import bc1
 
-    blocks = np.frombuffer(data, np.uint8, needed).reshape(-1, pixel_format.size_bytes)
-    blocks = np.require(blocks, requirements=["C", "W"])
-    out = np.empty((height, width, 4), np.uint8)
+    words = np.frombuffer(data, "<u4", needed // 4).reshape(-1, pixel_format.size_bytes // 4)
+    words = np.require(words, requirements=["C", "W"])
+    out = np.empty((height, width), np.uint32)
     rows = -(-height // 4)
     if fmt == "BC1":
-        over_rows(lambda first, end: bc1.decode_rows(blocks, out, first, end, 0, False), rows)
+        over_rows(lambda first, end: bc1.decode_rows(words, out, first, end), rows)
     else:
-        over_rows(lambda first, end: bc1.decode_rows(blocks, out, first, end, 8, True), rows)
-        over_rows(lambda first, end: bc4.decode_rows(blocks, out, first, end, 0, 3), rows)
-    return out
+        over_rows(lambda first, end: bc1.decode_bc3_rows(words, out, first, end), rows)
+    return out.view(np.uint8).reshape(height, width, 4)
 
 
 def encode(pixels: Pixels, fmt: str, quality: Quality = "good") -> bytes:
@@ -77,16 +76,17 @@ def encode(pixels: Pixels, fmt: str, quality: Quality = "good") -> bytes:
     pixels = np.require(pixels, requirements=["C", "W"])
     height, width = pixels.shape[:2]
     rows, across = -(-height // 4), -(-width // 4)
-    blocks = np.empty((rows * across, pixel_format.size_bytes), np.uint8)
+    words = np.empty((rows * across, pixel_format.size_bytes // 4), np.uint32)
+    blocks = words.view(np.uint8)
     rounds, sweeps = _COLOUR_EFFORT[quality]
     reach = _ALPHA_REACH[quality]
     if fmt == "BC1":
         over_rows(
-            lambda first, end: bc1.encode_rows(pixels, blocks, first, end, 0, rounds, sweeps, False), rows
+            lambda first, end: bc1.encode_rows(pixels, words, first, end, 0, rounds, sweeps, False), rows
         )
     else:
         over_rows(
-            lambda first, end: bc1.encode_rows(pixels, blocks, first, end, 8, rounds, sweeps, True), rows
+            lambda first, end: bc1.encode_rows(pixels, words, first, end, 2, rounds, sweeps, True), rows
         )
         over_rows(lambda first, end: bc4.encode_rows(pixels, blocks, first, end, 0, 3, reach), rows)
     return blocks.tobytes()

@@ -10,7 +10,8 @@ from furnel.kernels import kernel
 
 
 @kernel()
-def _palette(a, b, palette):
+def alpha_palette(a, b, palette):
+    """The eight values that two end points stand for."""
     palette[0], palette[1] = a, b
     if a > b:
         for k in range(1, 7):
@@ -30,7 +31,7 @@ def decode_rows(blocks, out, first, end, offset, channel):
     for row in range(first, end):
         for column in range(across):
             data = blocks[row * across + column]
-            _palette(np.int64(data[offset]), np.int64(data[offset + 1]), palette)
+            alpha_palette(np.int64(data[offset]), np.int64(data[offset + 1]), palette)
             bits = np.int64(0)
             for byte in range(6):
                 bits |= np.int64(data[offset + 2 + byte]) << (8 * byte)
@@ -42,7 +43,7 @@ def decode_rows(blocks, out, first, end, offset, channel):
 @kernel()
 def _cost(values, a, b, palette, stop):
     """The squared error of a block with these end points; gives up once it is past `stop`."""
-    _palette(a, b, palette)
+    alpha_palette(a, b, palette)
     total = 0
     for i in range(16):
         near = 1 << 30
@@ -100,7 +101,7 @@ def encode_rows(pixels, blocks, first, end, offset, channel, reach):
                         min(row * 4 + y, height - 1), min(column * 4 + x, width - 1), channel
                     ]
             a, b = _search(values, reach, palette)
-            _palette(a, b, palette)
+            alpha_palette(a, b, palette)
             bits = np.int64(0)
             for i in range(16):
                 near, pick = 1 << 30, 0

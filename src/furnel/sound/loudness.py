@@ -7,6 +7,8 @@ import math
 import numpy as np
 import numpy.typing as npt
 
+from furnel.parallel import over_rows
+
 _ABSOLUTE_GATE = -70.0
 _RELATIVE_GATE = -10.0
 _CHANNEL_WEIGHTS = (1.0, 1.0, 1.0, 1.41, 1.41)  # left, right, centre, left and right surround
@@ -31,37 +33,40 @@ def integrated_loudness(samples: Floats, rate: int) -> float:
 
 def short_term_loudness(samples: Floats, rate: int, step_s: float = 0.1) -> npt.NDArray[np.float64]:
     """Loudness over 3 s windows (shorter at the beginning), one value each `step_s`, in LUFS."""
-    power = _weighted_power(samples, rate)
-    step = max(int(rate * step_s), 1)
-    sums = np.concatenate([[0.0], np.cumsum(power)])
-    ends = np.arange(step, len(power) + 1, step)
-    starts = np.maximum(ends - 3 * rate, 0)
-    return _to_lufs((sums[ends] - sums[starts]) / np.maximum(ends - starts, 1))
+    hop = max(int(rate * step_s), 1)
+    sums = _hop_power(samples, rate, hop)[: len(samples) // hop]
+    whole = np.concatenate([[0.0], np.cumsum(sums)])
+    ends = np.arange(1, len(whole))
+    starts = np.maximum(ends - max(round(3 * rate / hop), 1), 0)
+    return _to_lufs((whole[ends] - whole[starts]) / ((ends - starts) * hop))
 
 
 def _block_energies(samples: Floats, rate: int) -> npt.NDArray[np.float64]:
-    power = _weighted_power(samples, rate)
-    block, step = round(rate * 0.4), round(rate * 0.1)
-    if len(power) == 0:
-        return np.zeros(0)
-    if len(power) < block:
-        return np.array([power.mean()])
-    sums = np.concatenate([[0.0], np.cumsum(power)])
-    starts = np.arange(0, len(power) - block + 1, step)
-    return np.asarray((sums[starts + block] - sums[starts]) / block)
+    """Mean power of 400 ms blocks, one each 100 ms."""
+    hop = max(round(rate / 10), 1)
+    sums = _hop_power(samples, rate, hop)
+    if len(samples) < 4 * hop:
+        return np.array([sums.sum() / len(samples)]) if len(samples) else np.zeros(0)
+    whole = sums[: len(samples) // hop]
+    return np.asarray(np.convolve(whole, np.ones(4), "valid") / (4 * hop))
 
 
-def _weighted_power(samples: Floats, rate: int) -> npt.NDArray[np.float64]:
-    from scipy.signal import lfilter
+def _hop_power(samples: Floats, rate: int, hop: int) -> npt.NDArray[np.float64]:
+    """The K-weighted power of all channels, summed over hops; the last one may be shorter."""
+    from furnel.sound.weighting import add_power
 
-    out = np.zeros(len(samples))
-    for channel in range(samples.shape[1]):
-        signal = samples[:, channel].astype(np.float64)
-        for b, a in _k_weighting(rate):
-            signal = lfilter(b, a, signal)
-        weight = _CHANNEL_WEIGHTS[channel] if channel < len(_CHANNEL_WEIGHTS) else 1.0
-        out += weight * signal * signal
-    return out
+    data = np.require(samples, np.float32, ["W"])
+    sections = np.array([[*b, *a[1:]] for b, a in _k_weighting(rate)])
+    count, channels = -(-len(data) // hop), data.shape[1]
+    sums = np.zeros((channels, count))
+
+    def channel_power(first: int, end: int) -> None:
+        for channel in range(first, end):
+            weight = _CHANNEL_WEIGHTS[channel] if channel < len(_CHANNEL_WEIGHTS) else 1.0
+            add_power(data, channel, sections, hop, weight, sums[channel])
+
+    over_rows(channel_power, channels, least=1)
+    return np.asarray(sums.sum(axis=0))
 
 
 def _k_weighting(rate: int) -> list[tuple[list[float], list[float]]]:
