@@ -325,8 +325,9 @@ def test_killed_while_repacking_the_old_archive_is_whole(forged: Path, tmp_path:
     code = f"""
 from pathlib import Path
 from furnel.containers import open_container
+source, target = Path({str(forged / "data" / "art.tlp")!r}), Path({str(target)!r})
 while True:
-    open_container(Path({str(forged / "data" / "art.tlp")!r})).rewrite(Path({str(target)!r}), {{"art/lamps/lantern.dds": b"x" * 5000000}})
+    open_container(source).rewrite(target, {{"art/lamps/lantern.dds": b"x" * 5000000}})
 """
     process = subprocess.Popen([sys.executable, "-c", code])
     end = time.monotonic() + 20

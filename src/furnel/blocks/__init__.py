@@ -17,7 +17,8 @@ Pixels = npt.NDArray[np.uint8]
 QUALITIES: tuple[Quality, ...] = ("fast", "good", "best")
 ENCODER_VERSION = 1  # part of the key of cached results: raise it whenever the encoder's bytes change
 
-_COLOUR_EFFORT = {"fast": (3, 0), "good": (3, 2), "best": (4, 12)}  # least-squares rounds, neighbour sweeps
+# least-squares rounds, sweeps over the neighbours, and the squared error of a block that is worth a sweep
+_COLOUR_EFFORT = {"fast": (2, 1, 1000), "good": (3, 2, 0), "best": (4, 12, 0)}
 _ALPHA_REACH = {"fast": 1, "good": 4, "best": 12}
 
 
@@ -78,15 +79,17 @@ def encode(pixels: Pixels, fmt: str, quality: Quality = "good") -> bytes:
     rows, across = -(-height // 4), -(-width // 4)
     words = np.empty((rows * across, pixel_format.size_bytes // 4), np.uint32)
     blocks = words.view(np.uint8)
-    rounds, sweeps = _COLOUR_EFFORT[quality]
+    rounds, sweeps, worth = _COLOUR_EFFORT[quality]
     reach = _ALPHA_REACH[quality]
     if fmt == "BC1":
         over_rows(
-            lambda first, end: bc1.encode_rows(pixels, words, first, end, 0, rounds, sweeps, False), rows
+            lambda first, end: bc1.encode_rows(pixels, words, first, end, 0, rounds, sweeps, worth, False),
+            rows,
         )
     else:
         over_rows(
-            lambda first, end: bc1.encode_rows(pixels, words, first, end, 2, rounds, sweeps, True), rows
+            lambda first, end: bc1.encode_rows(pixels, words, first, end, 2, rounds, sweeps, worth, True),
+            rows,
         )
         over_rows(lambda first, end: bc4.encode_rows(pixels, blocks, first, end, 0, 3, reach), rows)
     return blocks.tobytes()

@@ -75,7 +75,9 @@ def decode_rows(words, out, first, end):
             else:
                 for y in range(min(4, height - row * 4)):
                     for x in range(min(4, width - column * 4)):
-                        out[row * 4 + y, column * 4 + x] = palette[(bits >> np.uint32(8 * y + 2 * x)) & np.uint32(3)]
+                        out[row * 4 + y, column * 4 + x] = palette[
+                            (bits >> np.uint32(8 * y + 2 * x)) & np.uint32(3)
+                        ]
 
 
 @kernel("void(uint32[:, ::1], uint32[:, ::1], int64, int64)")
@@ -89,7 +91,11 @@ def decode_bc3_rows(words, out, first, end):
         for column in range(across):
             block = row * across + column
             _palette(words[block, 2], True, palette)
-            alpha_palette(np.int64(words[block, 0] & np.uint32(255)), np.int64((words[block, 0] >> np.uint32(8)) & np.uint32(255)), alphas)
+            alpha_palette(
+                np.int64(words[block, 0] & np.uint32(255)),
+                np.int64((words[block, 0] >> np.uint32(8)) & np.uint32(255)),
+                alphas,
+            )
             for k in range(8):
                 shifted[k] = np.uint32(alphas[k]) << np.uint32(24)
             fine = np.uint64(words[block, 0]) >> np.uint64(16) | np.uint64(words[block, 1]) << np.uint64(16)
@@ -106,7 +112,9 @@ def decode_bc3_rows(words, out, first, end):
                 for x in range(min(4, width - column * 4)):
                     place = np.uint64(y * 4 + x)
                     colour = palette[(bits >> np.uint32(8 * y + 2 * x)) & np.uint32(3)]
-                    out[row * 4 + y, column * 4 + x] = colour | shifted[(fine >> (np.uint64(3) * place)) & np.uint64(7)]
+                    out[row * 4 + y, column * 4 + x] = (
+                        colour | shifted[(fine >> (np.uint64(3) * place)) & np.uint64(7)]
+                    )
 
 
 # The encoder counts in whole numbers: sums come out the same on every machine, however they are vectorised.
@@ -223,8 +231,16 @@ def _solve(px, keep, index, four, value):
     if det == 0:
         return False
     scale = whole / det
-    value[0], value[1], value[2] = (a0 * bb - b0 * ab) * scale, (a1 * bb - b1 * ab) * scale, (a2 * bb - b2 * ab) * scale
-    value[3], value[4], value[5] = (b0 * aa - a0 * ab) * scale, (b1 * aa - a1 * ab) * scale, (b2 * aa - a2 * ab) * scale
+    value[0], value[1], value[2] = (
+        (a0 * bb - b0 * ab) * scale,
+        (a1 * bb - b1 * ab) * scale,
+        (a2 * bb - b2 * ab) * scale,
+    )
+    value[3], value[4], value[5] = (
+        (b0 * aa - a0 * ab) * scale,
+        (b1 * aa - a1 * ab) * scale,
+        (b2 * aa - a2 * ab) * scale,
+    )
     return True
 
 
@@ -248,8 +264,11 @@ def _solid(value, four, ends):
 
 
 @kernel()
-def _fit(px, keep, four, rounds, sweeps, ends, index, work):
-    """Find end points and indices for one block; returns the squared error. `work` is scratch space."""
+def _fit(px, keep, four, rounds, sweeps, worth, ends, index, work):
+    """Find end points and indices for one block; returns the squared error. `work` is scratch space.
+
+    Blocks with a squared error up to `worth` are left at the least-squares solution.
+    """
     value, trial, trial_index = work
     if not _axis_ends(px, keep, value):
         _solid(value, four, ends)
@@ -272,6 +291,8 @@ def _fit(px, keep, four, rounds, sweeps, ends, index, work):
         ends[:] = trial
         index[:] = trial_index
     for _ in range(sweeps):
+        if best <= worth:
+            break
         before = best
         for c in range(9):
             bound = 63 if c % 3 == 1 else 31
@@ -282,7 +303,11 @@ def _fit(px, keep, four, rounds, sweeps, ends, index, work):
                 else:
                     trial[c - 6] += step
                     trial[c - 3] += step
-                if trial[c % 6] < 0 or trial[c % 6] > bound or (c >= 6 and (trial[c - 3] < 0 or trial[c - 3] > bound)):
+                if (
+                    trial[c % 6] < 0
+                    or trial[c % 6] > bound
+                    or (c >= 6 and (trial[c - 3] < 0 or trial[c - 3] > bound))
+                ):
                     continue
                 error = _assign(px, keep, trial, four, trial_index)
                 if error < best:
@@ -318,8 +343,8 @@ def _pack(words, block, word, ends, index, four, any_clear, clear, four_only):
     words[block, word + 1] = bits
 
 
-@kernel("void(uint8[:, :, ::1], uint32[:, ::1], int64, int64, int64, int64, int64, boolean)")
-def encode_rows(pixels, words, first, end, word, rounds, sweeps, four_only):
+@kernel("void(uint8[:, :, ::1], uint32[:, ::1], int64, int64, int64, int64, int64, int64, boolean)")
+def encode_rows(pixels, words, first, end, word, rounds, sweeps, worth, four_only):
     """Encode block rows `first`..`end` of `pixels` (height, width, 4) into `words` (count, words a block) from `word` on.
 
     With `four_only` (BC3) alpha is stored elsewhere; else pixels with alpha below 128 become clear.
@@ -353,9 +378,12 @@ def encode_rows(pixels, words, first, end, word, rounds, sweeps, four_only):
                     keep[i] = 0 if clear[i] or alpha[i] == 0 else 1
                     kept_less |= keep[i] == 0
             four = not any_clear
-            error = _fit(px, keep, four, rounds, sweeps, ends, index, work)
+            error = _fit(px, keep, four, rounds, sweeps, worth, ends, index, work)
             three_too = four and not four_only and sweeps >= _PATIENCE and error > 0
-            if three_too and _fit(px, keep, False, rounds, sweeps, other_ends, other_index, work) < error:
+            if (
+                three_too
+                and _fit(px, keep, False, rounds, sweeps, worth, other_ends, other_index, work) < error
+            ):
                 four = False
                 ends[:] = other_ends
                 index[:] = other_index

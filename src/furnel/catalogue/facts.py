@@ -11,7 +11,7 @@ from furnel.games import RoleRule
 
 Kind = Literal["texture", "sheet", "sound", "music", "definition", "other"]
 KINDS: tuple[Kind, ...] = ("texture", "sheet", "sound", "music", "definition", "other")
-HEAD_BYTES = 4096
+HEAD_BYTES = 512
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,6 +26,19 @@ class Facts:
     rate: int = 0
     channels: int = 0
     frames: int = 0
+
+    def row(self) -> tuple[str | int, ...]:
+        """The fields in their order, for the index."""
+        return (
+            self.kind,
+            self.format,
+            self.width,
+            self.height,
+            self.levels,
+            self.rate,
+            self.channels,
+            self.frames,
+        )
 
     @property
     def length_s(self) -> float:

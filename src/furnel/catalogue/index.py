@@ -9,7 +9,7 @@ import hashlib
 import sqlite3
 import threading
 from collections.abc import Iterable
-from dataclasses import astuple, dataclass
+from dataclasses import dataclass
 from pathlib import Path
 
 from furnel.catalogue.facts import HEAD_BYTES, Facts, facts_of, needs_whole
@@ -129,7 +129,7 @@ class Catalogue:
             if needs_whole(head):
                 head = self.install.read(archive, place.inner)
             facts = facts_of(head, place.size, place.path, role)
-            yield (place.path, place.inner, place.size, place.stored, *astuple(facts))
+            yield (place.path, place.inner, place.size, place.stored, *facts.row())
 
     def _store(self, archive: Archive, stamp: str, rows: list[tuple[object, ...]]) -> None:
         with self._lock, self._database as database:
