@@ -31,7 +31,7 @@ from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import elided
 
 _MARGIN, _GAP, _HEADER, _CAPTION = 14, 8, 28, 34
-_NARROW, _WIDE = 0.5, 4.0
+_NARROWEST, _WIDE = 90, 3.0  # pixels: a caption has to fit; times the height
 
 
 @dataclass(frozen=True, slots=True)
@@ -324,7 +324,7 @@ class Wall(QAbstractScrollArea):
 def _tile_width(asset: Asset, tall: int) -> float:
     facts = asset.facts
     if facts.width:
-        return tall * min(max(facts.width / facts.height, _NARROW), _WIDE)
+        return max(tall * min(facts.width / facts.height, _WIDE), _NARROWEST)
     if facts.kind == "sound":
         return tall * min(max(0.7 + facts.length_s * 0.35, 0.9), 2.2)
     if facts.kind == "music":
