@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import contextlib
+from collections.abc import Iterator
 from pathlib import Path
 
 import click
@@ -18,6 +20,16 @@ from furnel.mods.workspace import Workspace, create_project, open_workspace
 
 PROJECT = click.argument("project", type=click.Path(path_type=Path))
 GAME = click.option("--game", type=click.Path(path_type=Path), help="Where the game is, when it has moved.")
+
+
+@contextlib.contextmanager
+def opened(project: Path, game: Path | None) -> Iterator[Workspace]:
+    """The project with its game, closed afterwards."""
+    space = open_workspace(project, Bar(), game)
+    try:
+        yield space
+    finally:
+        space.close()
 
 
 @click.group()
@@ -56,8 +68,7 @@ def add(
     game: Path | None,
 ) -> int:
     """Swap ORIGINAL for SOURCE, and fit it."""
-    space = open_workspace(project, Bar(), game)
-    try:
+    with opened(project, game) as space:
         swap = space.new_swap(original, source).model_copy(update={"credit": credit})
         if not as_it_is:
             swap = space.fitted(swap)
@@ -66,8 +77,6 @@ def add(
         examined = space.examine(swap, Bar())
         say_points(examined.points)
         return 1 if examined.state == "breaks" else 0
-    finally:
-        space.close()
 
 
 @mod.command()
@@ -76,8 +85,7 @@ def add(
 @click.option("--json", "as_json", is_flag=True, help="For scripts.")
 def check(project: Path, game: Path | None, as_json: bool) -> int:
     """Say how every swap fits."""
-    space = open_workspace(project, Bar(), game)
-    try:
+    with opened(project, game) as space:
         examined = examine_all(space, Bar())
         if as_json:
             say_json(
@@ -94,8 +102,6 @@ def check(project: Path, game: Path | None, as_json: bool) -> int:
             good = sum(item.state != "breaks" for item in examined)
             click.echo(f"{good} of {len(examined)} fit; {len(changed)} changed since the last build")
         return 1 if any(item.state == "breaks" for item in examined) else 0
-    finally:
-        space.close()
 
 
 @mod.command()
@@ -104,15 +110,12 @@ def check(project: Path, game: Path | None, as_json: bool) -> int:
 @click.option("--anyway", is_flag=True, help="Build even what breaks, to see what the game says.")
 def build(project: Path, game: Path | None, anyway: bool) -> int:
     """Build the mod and read it back."""
-    space = open_workspace(project, Bar(), game)
-    try:
+    with opened(project, game) as space:
         done = build_mod(space, Bar(), anyway)
         for file in done.files:
             click.echo(f"{file.path}  {file.before} → {file.after} bytes")
         click.echo(f"{len(done.files)} files in {done.folder}")
         return 0
-    finally:
-        space.close()
 
 
 @mod.command()
@@ -120,12 +123,9 @@ def build(project: Path, game: Path | None, anyway: bool) -> int:
 @GAME
 def install(project: Path, game: Path | None) -> int:
     """Put the built mod in the game's mods folder and switch it on."""
-    space = open_workspace(project, Bar(), game)
-    try:
+    with opened(project, game) as space:
         click.echo(install_mod(space.catalogue.install, space.project.mod.id, _built(space), Bar()))
         return 0
-    finally:
-        space.close()
 
 
 @mod.command()
@@ -133,12 +133,9 @@ def install(project: Path, game: Path | None) -> int:
 @GAME
 def remove(project: Path, game: Path | None) -> int:
     """Take the mod off; the game's folder is as it was before."""
-    space = open_workspace(project, Bar(), game)
-    try:
+    with opened(project, game) as space:
         click.echo(remove_mod(space.catalogue.install, space.project.mod.id))
         return 0
-    finally:
-        space.close()
 
 
 @mod.command()
@@ -147,12 +144,9 @@ def remove(project: Path, game: Path | None) -> int:
 @GAME
 def package(project: Path, target: Path | None, game: Path | None) -> int:
     """Make one ZIP of the built mod, to share."""
-    space = open_workspace(project, Bar(), game)
-    try:
+    with opened(project, game) as space:
         click.echo(package_mod(space, target))
         return 0
-    finally:
-        space.close()
 
 
 def _built(space: Workspace) -> Path:

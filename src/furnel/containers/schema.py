@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-import tomllib
 from functools import cache
 from importlib import resources
 from pathlib import Path
 from typing import Literal
 
-from pydantic import BaseModel, ConfigDict, Field, ValidationError, model_validator
+from pydantic import Field, model_validator
 
 from furnel.errors import FurnelError, reason
+from furnel.schema import Part, parse_toml
 
 WHAT = "Reading a layout"
 
@@ -18,15 +18,7 @@ Packing = Literal["none", "zlib", "lz4"]
 WIDTHS = {"u8": 1, "u16": 2, "u32": 4, "u64": 8}
 
 
-def _dashed(name: str) -> str:
-    return name.replace("_", "-")
-
-
-class _Part(BaseModel):
-    model_config = ConfigDict(extra="forbid", frozen=True, alias_generator=_dashed, populate_by_name=True)
-
-
-class FieldPart(_Part):
+class FieldPart(Part):
     """One field of a record: an integer, or text of fixed length padded with zeros."""
 
     name: str
@@ -61,7 +53,7 @@ class FieldPart(_Part):
         return self.length or WIDTHS[self.type]
 
 
-class RecordPart(_Part):
+class RecordPart(Part):
     """A record of fields one after the other."""
 
     fields: tuple[FieldPart, ...] = Field(min_length=1)
@@ -82,7 +74,7 @@ class IndexPart(RecordPart):
     number: str = "{number:04}"
 
 
-class EntryPart(_Part):
+class EntryPart(Part):
     """How the entries' bytes are stored."""
 
     packed: Packing = "none"
@@ -90,14 +82,14 @@ class EntryPart(_Part):
     prefix: str = ""
 
 
-class SumsPart(_Part):
+class SumsPart(Part):
     """A side file with one CRC-32 of each entry's stored bytes."""
 
     file: str
     type: Literal["u32"] = "u32"
 
 
-class NestPart(_Part):
+class NestPart(Part):
     """A tagged chunk that is itself a chain: which chunk inside names it, and which ones are entries."""
 
     tag: str
@@ -112,7 +104,7 @@ class ChainPart(RecordPart):
     nests: tuple[NestPart, ...] = Field(min_length=1)
 
 
-class Layout(_Part):
+class Layout(Part):
     """One family of archive: `index` or `chain` says where its entries are."""
 
     furnel_layout: Literal[1]
@@ -145,23 +137,7 @@ class Layout(_Part):
 
 def parse_layout(text: str, where: object) -> Layout:
     """A layout from its TOML text. Raises FurnelError that names the key, what was found and what is allowed."""
-    try:
-        return Layout.model_validate(tomllib.loads(text))
-    except tomllib.TOMLDecodeError as error:
-        raise FurnelError(WHAT, where=where, why=str(error), remedy="Correct the TOML") from error
-    except ValidationError as error:
-        raise FurnelError(
-            WHAT, where=where, why=explain(error), remedy="docs/layouts.md lists what is allowed"
-        ) from error
-
-
-def explain(error: ValidationError) -> str:
-    """A validation error's first finding as a clause: the key, what was found, what is allowed."""
-    first = error.errors()[0]
-    key = ".".join(str(part) for part in first["loc"]) or "the file"
-    found = first.get("input")
-    shown = f", found {found!r:.60}" if isinstance(found, str | int | float | bool) else ""
-    return f"{key}: {first['msg'][:1].lower()}{first['msg'][1:]}{shown}"
+    return parse_toml(Layout, text, WHAT, where, "docs/layouts.md")
 
 
 def open_layout(path: Path) -> Layout:

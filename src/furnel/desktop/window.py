@@ -31,10 +31,11 @@ from furnel.desktop.fit.station import FitStation
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look, number
 from furnel.desktop.playback import Player
+from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Notice, Session
 from furnel.desktop.tiles import TileStore
 from furnel.desktop.trying.station import TryStation
-from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.basics import as_panel, button, label
 from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip, StationState
 from furnel.desktop.widgets.jobline import JobLine
 from furnel.desktop.widgets.quickcommand import QuickCommand
@@ -53,11 +54,11 @@ class Window(QWidget):
         self.setMinimumSize(1080, 640)
         self.look, self.jobs = look, JobRunner()
         self.session, self.player = Session(self.jobs), Player()
-        self.tiles = TileStore(self.jobs)
+        self.tiles, self.results = TileStore(self.jobs), ResultTiles(self.session)
         self.messages: list[Notice] = []
         self.find_station = FindStation(look, self.session, self.tiles, self.player)
-        self.fit_station = FitStation(look, self.session, self.tiles, self.player)
-        self.build_station = BuildStation(look, self.session, self.tiles)
+        self.fit_station = FitStation(look, self.session, self.tiles, self.results, self.player)
+        self.build_station = BuildStation(look, self.session, self.tiles, self.results)
         self.try_station = TryStation(look, self.session)
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
         self.stations = QStackedWidget()
@@ -186,9 +187,7 @@ class Window(QWidget):
     # parts
 
     def _topbar(self) -> QWidget:
-        bar = QWidget()
-        bar.setObjectName("topbar")
-        bar.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        bar = as_panel(QWidget(), name="topbar")
         bar.setFixedHeight(56)
         self._game, self._mod = QPushButton("Open a game…"), QPushButton("")
         self._game.setObjectName("game")

@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 import fnmatch
-import tomllib
 from functools import cache
 from importlib import resources
 from pathlib import Path
 from typing import Literal
 
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic import Field
 
-from furnel.containers.schema import explain
 from furnel.errors import FurnelError, reason
+from furnel.schema import Part, parse_toml
 
 WHAT = "Reading a profile"
 
@@ -21,16 +20,7 @@ RoleName = Literal[
 ]
 
 
-class _Part(BaseModel):
-    model_config = ConfigDict(
-        extra="forbid",
-        frozen=True,
-        populate_by_name=True,
-        alias_generator=lambda name: name.replace("_", "-"),
-    )
-
-
-class ArchiveRule(_Part):
+class ArchiveRule(Part):
     """Which files of an install are archives, what layout they have and what goes before their inner paths.
 
     `layout` is a layout's name, `zip` or `folder`; `{stem}` in `prefix` stands for the file's name without ending.
@@ -41,7 +31,7 @@ class ArchiveRule(_Part):
     prefix: str = ""
 
 
-class RoleRule(_Part):
+class RoleRule(Part):
     """What the game uses assets of these paths for, and what that demands beyond their bytes."""
 
     path: str
@@ -51,7 +41,7 @@ class RoleRule(_Part):
     why: str = ""
 
 
-class ModRule(_Part):
+class ModRule(Part):
     """Where mods go: a folder each, with a file about the mod, and one file with the load order."""
 
     folder: str
@@ -60,13 +50,13 @@ class ModRule(_Part):
     game_version: str
 
 
-class Recognise(_Part):
+class Recognise(Part):
     """Files that an install of this game has."""
 
     files: tuple[str, ...] = Field(min_length=1)
 
 
-class StartRule(_Part):
+class StartRule(Part):
     """Commands for the game; `{game}`, `{scene}`, `{tick}` and `{out}` are filled in. `python` is Furnel's own."""
 
     play: tuple[str, ...] = ()
@@ -76,7 +66,7 @@ class StartRule(_Part):
     scenes: tuple[str, ...] = ()
 
 
-class Profile(_Part):
+class Profile(Part):
     """One game."""
 
     furnel_profile: Literal[1]
@@ -100,14 +90,7 @@ class Profile(_Part):
 
 def parse_profile(text: str, where: object) -> Profile:
     """A profile from its TOML text. Raises FurnelError that names the key, what was found and what is allowed."""
-    try:
-        return Profile.model_validate(tomllib.loads(text))
-    except tomllib.TOMLDecodeError as error:
-        raise FurnelError(WHAT, where=where, why=str(error), remedy="Correct the TOML") from error
-    except ValidationError as error:
-        raise FurnelError(
-            WHAT, where=where, why=explain(error), remedy="docs/profiles.md lists what is allowed"
-        ) from error
+    return parse_toml(Profile, text, WHAT, where, "docs/profiles.md")
 
 
 @cache

@@ -8,29 +8,20 @@ from pathlib import Path
 from typing import Any, Literal
 
 import tomlkit
-from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
+from pydantic import Field, field_validator
 from tomlkit.exceptions import TOMLKitError
 
 from furnel.atomic import write_text
-from furnel.containers.schema import explain
 from furnel.errors import FurnelError, reason
 from furnel.mods.steps import Value, step_type
+from furnel.schema import Part, validated
 
 WHAT = "Reading a project"
 FILE_NAME = "furnel.toml"
 VERSION = 1
 
 
-class _Part(BaseModel):
-    model_config = ConfigDict(
-        extra="forbid",
-        frozen=True,
-        populate_by_name=True,
-        alias_generator=lambda name: name.replace("_", "-"),
-    )
-
-
-class About(_Part):
+class About(Part):
     """What a mod says of itself."""
 
     id: str = Field(pattern=r"^[a-z0-9][a-z0-9_-]{0,63}$")
@@ -41,14 +32,14 @@ class About(_Part):
     category: str = ""
 
 
-class GameRef(_Part):
+class GameRef(Part):
     """Which game the mod is for; `folder` is relative to the project's folder or absolute."""
 
     profile: str
     folder: str
 
 
-class StepUse(_Part):
+class StepUse(Part):
     """A step in use, with its settings, switched on or off."""
 
     do: str
@@ -60,7 +51,7 @@ class StepUse(_Part):
         return step_type(self.do).complete(self.values)
 
 
-class Encode(_Part):
+class Encode(Part):
     """How a result is written. `notes` carries header style, row order, run-length flag and the like."""
 
     file: str
@@ -70,7 +61,7 @@ class Encode(_Part):
     notes: dict[str, str] = {}
 
 
-class Swap(_Part):
+class Swap(Part):
     """One replacement: the original it is for, the source, the steps between, and how the result is written."""
 
     original: str
@@ -89,7 +80,7 @@ class Swap(_Part):
         return path
 
 
-class Project(_Part):
+class Project(Part):
     """A mod in the making."""
 
     furnel: Literal[1] = 1
@@ -134,12 +125,7 @@ def load_project(path: Path) -> Project:
             WHAT, where=path, why=f"it was saved by a newer Furnel (format {version}, this one knows {VERSION})",
             remedy="Open it with that version; nothing was changed",
         )  # fmt: skip
-    try:
-        project = Project.model_validate(_from_file(raw))
-    except ValidationError as error:
-        raise FurnelError(
-            WHAT, where=path, why=explain(error), remedy="docs/projects.md lists what is allowed"
-        ) from error
+    project = validated(Project, _from_file(raw), WHAT, path, "docs/projects.md")
     seen: set[str] = set()
     for swap in project.swaps:
         if swap.original in seen:

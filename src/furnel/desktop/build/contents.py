@@ -7,8 +7,9 @@ from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QP
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.look import Look, byte_size, font
+from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
-from furnel.desktop.tiles import Tile, TileStore, data_tile, paint_tile
+from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import elided, paint_state
 from furnel.mods.build import BuiltFile
 from furnel.mods.workspace import Examined
@@ -22,15 +23,14 @@ class Contents(QWidget):
 
     picked = pyqtSignal(str)
 
-    def __init__(self, look: Look, session: Session, tiles: TileStore) -> None:
+    def __init__(self, look: Look, session: Session, tiles: TileStore, results: ResultTiles) -> None:
         super().__init__()
-        self._look, self._session, self._tiles = look, session, tiles
-        self._results: dict[str, tuple[str, Tile]] = {}
+        self._look, self._session, self._tiles, self._results = look, session, tiles, results
         self._current = -1
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setAccessibleName("Contents of the mod")
         tiles.ready.connect(self.update)
-        session.fitted.connect(self._fitted)
+        results.ready.connect(self.update)
         session.project_changed.connect(self._resize)
         session.build_changed.connect(self.update)
         look.changed.connect(self.update)
@@ -42,30 +42,6 @@ class Contents(QWidget):
     def _resize(self) -> None:
         self.setFixedHeight(_HEAD + max(len(self._names()), 1) * _ROW)
         self.update()
-
-    def _fitted(self, original: str) -> None:
-        found, asset = self._session.examined.get(original), self._session.asset(original)
-        if (
-            found is None
-            or asset is None
-            or not found.data
-            or self._results.get(original, ("",))[0] == found.key
-        ):
-            return
-        name = original if found.swap.encode is not None else found.swap.source
-
-        def done(tile: Tile, key: str = found.key) -> None:
-            self._results[original] = (key, tile)
-            self.update()
-
-        self._session.jobs.start(
-            "Previews",
-            lambda _: data_tile(found.data, asset.facts.kind, name),
-            done,
-            lambda _: None,
-            key=f"pair {original}",
-            shown=False,
-        )
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is not None:
@@ -141,8 +117,7 @@ class Contents(QWidget):
             painter.fillRect(box, look.colour("stage"))
         if asset is not None:
             paint_tile(painter, look, first, self._tiles.get(asset), crop=True)
-        result = self._results.get(original)
-        paint_tile(painter, look, second, result[1] if result else None, yours=True, crop=True)
+        paint_tile(painter, look, second, self._results.get(original), yours=True, crop=True)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setPen(QPen(look.colour("quiet"), 1.4))
         middle = QPointF(first.right() + 17, first.center().y())

@@ -6,19 +6,18 @@ from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import (
     QCheckBox,
     QFormLayout,
-    QFrame,
     QHBoxLayout,
     QLineEdit,
-    QScrollArea,
     QVBoxLayout,
     QWidget,
 )
 
 from furnel.desktop.build.contents import Contents
 from furnel.desktop.look import Look, byte_size
+from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore
-from furnel.desktop.widgets.basics import StateMark, button, hairline, label
+from furnel.desktop.widgets.basics import StateMark, as_panel, button, hairline, label, scrolling
 
 _FIELDS = (("name", "Name", ""), ("version", "Version", "0.1"), ("author", "Author", "who made it"),
            ("summary", "Summary", "what it changes, in a sentence"), ("category", "Category", "look, sound, …"))  # fmt: skip
@@ -30,21 +29,12 @@ class BuildStation(QWidget):
     wanted = pyqtSignal(str)
     opened = pyqtSignal(str)
 
-    def __init__(self, look: Look, session: Session, tiles: TileStore) -> None:
+    def __init__(self, look: Look, session: Session, tiles: TileStore, results: ResultTiles) -> None:
         super().__init__()
         self._look, self._session = look, session
-        self.contents = Contents(look, session, tiles)
+        self.contents = Contents(look, session, tiles, results)
         self._head, self._sum = label("", "title"), label("", "caption")
-        area = QScrollArea()
-        area.setWidgetResizable(True)
-        area.setFrameShape(QFrame.Shape.NoFrame)
-        holder = QWidget()
-        holder.setObjectName("window")
-        inner = QVBoxLayout(holder)
-        inner.setContentsMargins(0, 0, 0, 0)
-        inner.addWidget(self.contents)
-        inner.addStretch(1)
-        area.setWidget(holder)
+        area = scrolling(self.contents, "window")
         left = QVBoxLayout()
         left.setContentsMargins(0, 14, 0, 0)
         left.setSpacing(2)
@@ -64,10 +54,7 @@ class BuildStation(QWidget):
         session.stack_changed.connect(self._show)
 
     def _panel(self) -> QWidget:
-        panel = QWidget()
-        panel.setObjectName("panel")
-        panel.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        panel.setFixedWidth(336)
+        panel = as_panel(QWidget(), 336)
         self._mark, self._state = StateMark(self._look, "fits", 11), label("", "")
         self._state.setWordWrap(True)
         self._build = button("Build", "Write the mod and read it back  (Ctrl+B)", "next")

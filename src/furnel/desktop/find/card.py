@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QRectF, Qt, pyqtSignal
+from PyQt6.QtCore import QRectF, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
 from furnel.desktop.look import Look, byte_size, number
 from furnel.desktop.tiles import Tile, TileStore, paint_tile
-from furnel.desktop.widgets.basics import button, hairline, label
+from furnel.desktop.widgets.basics import as_panel, button, hairline, label
 from furnel.mods.spec import PictureSpec, SoundSpec, Spec
 
 
@@ -43,9 +43,7 @@ class SpecCard(QWidget):
 
     def __init__(self, look: Look, tiles: TileStore) -> None:
         super().__init__()
-        self.setObjectName("panel")
-        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        self.setFixedWidth(272)
+        as_panel(self, 272)
         self._tiles = tiles
         self._asset: Asset | None = None
         self._spec: Spec | None = None

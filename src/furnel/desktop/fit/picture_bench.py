@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.fit.content import CHANNELS, PictureContent, Side
 from furnel.desktop.fit.levels import LevelLadder
 from furnel.desktop.fit.picture_view import MODES, PictureView
 from furnel.desktop.look import Look
-from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.basics import as_panel, button, label
 
 
 class PictureBench(QWidget):
@@ -19,9 +18,7 @@ class PictureBench(QWidget):
         super().__init__()
         self.view, self.ladder = PictureView(look), LevelLadder(look)
         self._content: PictureContent | None = None
-        bar = QWidget()
-        bar.setObjectName("stagebar")
-        bar.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        bar = as_panel(QWidget(), name="stagebar")
         row = QHBoxLayout(bar)
         row.setContentsMargins(10, 4, 10, 4)
         row.setSpacing(2)
@@ -46,9 +43,7 @@ class PictureBench(QWidget):
             label("", "ember"),
             label(),
         )
-        foot = QWidget()
-        foot.setObjectName("stagebar")
-        foot.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        foot = as_panel(QWidget(), name="stagebar")
         line = QHBoxLayout(foot)
         line.setContentsMargins(14, 5, 14, 5)
         line.setSpacing(22)

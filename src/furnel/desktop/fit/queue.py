@@ -6,12 +6,13 @@ from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QFrame, QScrollArea, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from furnel.desktop.look import Look, font
+from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
-from furnel.desktop.tiles import Tile, TileStore, data_tile, paint_tile
-from furnel.desktop.widgets.basics import elided, label, paint_state
+from furnel.desktop.tiles import TileStore, paint_tile
+from furnel.desktop.widgets.basics import as_panel, elided, label, paint_state, scrolling
 from furnel.mods.workspace import Examined
 
 _ROW = 48
@@ -21,17 +22,16 @@ _RANK = {"breaks": 0, "differs": 1, "waiting": 2, "fits": 3}
 class _Rows(QWidget):
     picked = pyqtSignal(str)
 
-    def __init__(self, look: Look, session: Session, tiles: TileStore) -> None:
+    def __init__(self, look: Look, session: Session, tiles: TileStore, results: ResultTiles) -> None:
         super().__init__()
-        self._look, self._session, self._tiles = look, session, tiles
-        self._results: dict[str, tuple[str, Tile]] = {}
+        self._look, self._session, self._tiles, self._results = look, session, tiles, results
         self.order: list[str] = []
         self.current = ""
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Swaps")
         self.setAcceptDrops(True)
         tiles.ready.connect(self.update)
-        session.fitted.connect(self._fitted)
+        results.ready.connect(self.update)
 
     def renew(self) -> None:
         """Sort the swaps, worst first."""
@@ -64,28 +64,6 @@ class _Rows(QWidget):
         found = self._session.examined.get(original)
         return found.state if found else "waiting"
 
-    def _fitted(self, original: str) -> None:
-        found = self._session.examined.get(original)
-        asset = self._session.asset(original)
-        if found is None or asset is None or not found.data:
-            return
-        if self._results.get(original, ("", None))[0] == found.key:
-            return
-        name = original if found.swap.encode is not None else found.swap.source
-
-        def done(tile: Tile, key: str = found.key) -> None:
-            self._results[original] = (key, tile)
-            self.update()
-
-        self._session.jobs.start(
-            "Previews",
-            lambda _: data_tile(found.data, asset.facts.kind, name),
-            done,
-            lambda _: None,
-            key=f"tile {original}",
-            shown=False,
-        )
-
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and 0 <= (row := int(event.position().y()) // _ROW) < len(self.order):
             self.pick(self.order[row])
@@ -116,8 +94,7 @@ class _Rows(QWidget):
         painter.fillRect(right, look.colour("stage"))
         if asset is not None:
             paint_tile(painter, look, left, self._tiles.get(asset), crop=True)
-        result = self._results.get(original)
-        paint_tile(painter, look, right, result[1] if result else None, yours=True, crop=True)
+        paint_tile(painter, look, right, self._results.get(original), yours=True, crop=True)
         found = self._session.examined.get(original)
         painter.setFont(font(12, QFont.Weight.Medium if original == self.current else QFont.Weight.Normal))
         painter.setPen(look.colour("text"))
@@ -141,25 +118,13 @@ class SwapQueue(QWidget):
     picked = pyqtSignal(str)
     dropped = pyqtSignal(str, object)
 
-    def __init__(self, look: Look, session: Session, tiles: TileStore) -> None:
+    def __init__(self, look: Look, session: Session, tiles: TileStore, results: ResultTiles) -> None:
         super().__init__()
-        self.setObjectName("panel")
-        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        self.setFixedWidth(224)
+        as_panel(self, 224)
         self._session = session
         self._head = label("", "")
-        self.rows = _Rows(look, session, tiles)
-        area = QScrollArea()
-        area.setWidgetResizable(True)
-        area.setFrameShape(QFrame.Shape.NoFrame)
-        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        holder = QWidget()
-        holder.setObjectName("panel")
-        inner = QVBoxLayout(holder)
-        inner.setContentsMargins(0, 0, 0, 0)
-        inner.addWidget(self.rows)
-        inner.addStretch(1)
-        area.setWidget(holder)
+        self.rows = _Rows(look, session, tiles, results)
+        area = scrolling(self.rows)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 10, 0, 0)
         column.setSpacing(6)

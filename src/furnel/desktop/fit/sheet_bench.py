@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QSlider, QVBoxLayout, QWid
 from furnel.desktop.fit.content import PictureContent, Side
 from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look, font
-from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.basics import as_panel, button, label
 
 
 class _Sheets(QWidget):
@@ -116,9 +116,7 @@ class SheetBench(QWidget):
         self._clock = QTimer(self)
         self._clock.timeout.connect(self._advance)
         self._frame = 0
-        bar = QWidget()
-        bar.setObjectName("stagebar")
-        bar.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        bar = as_panel(QWidget(), name="stagebar")
         row = QHBoxLayout(bar)
         row.setContentsMargins(10, 4, 14, 4)
         self._play = button("Pause", "Stop and go on  (Space)", "plain")

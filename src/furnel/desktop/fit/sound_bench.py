@@ -13,7 +13,7 @@ from furnel.desktop.fit.content import Lane, SoundContent
 from furnel.desktop.look import Look, font
 from furnel.desktop.playback import Player
 from furnel.desktop.tiles import paint_waveform
-from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.basics import as_panel, button, label
 from furnel.sound import Clip, with_gain
 
 _SEAM_S = 1.0
@@ -131,9 +131,7 @@ class SoundBench(QWidget):
         self._lanes = _Lanes(look)
         self._side = "original"
         self._offset = 0.0
-        bar = QWidget()
-        bar.setObjectName("stagebar")
-        bar.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        bar = as_panel(QWidget(), name="stagebar")
         row = QHBoxLayout(bar)
         row.setContentsMargins(10, 4, 14, 4)
         row.setSpacing(4)

@@ -24,12 +24,13 @@ from furnel.desktop.fit.table import FitTable
 from furnel.desktop.fit.text_bench import TextBench
 from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
+from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore
 from furnel.desktop.widgets.basics import hairline, label
 from furnel.mods.fit import stops_between
-from furnel.mods.project import StepUse, Swap
-from furnel.mods.spec import PictureSpec
+from furnel.mods.project import StepUse
+from furnel.mods.spec import PictureSpec, SoundSpec
 from furnel.mods.workspace import Examined
 
 
@@ -81,10 +82,12 @@ class FitStation(QWidget):
 
     wanted = pyqtSignal(str)
 
-    def __init__(self, look: Look, session: Session, tiles: TileStore, player: Player) -> None:
+    def __init__(
+        self, look: Look, session: Session, tiles: TileStore, results: ResultTiles, player: Player
+    ) -> None:
         super().__init__()
         self._session, self._player = session, player
-        self.queue, self.benches = SwapQueue(look, session, tiles), _Benches(look, player)
+        self.queue, self.benches = SwapQueue(look, session, tiles, results), _Benches(look, player)
         self.table, self.steps = FitTable(look), StepsPanel(look)
         self._shown: tuple[str, str] = ("", "")
         panel = QWidget()
@@ -184,11 +187,14 @@ class FitStation(QWidget):
         if swap is None or examined is None:
             return
         original, result = examined.original, examined.result
+        use = None
         if isinstance(original, PictureSpec) and isinstance(result, PictureSpec):
             use = _remedy(key, original, result)
-            if use is not None:
-                fresh: Swap = swap.model_copy(update={"steps": (*swap.steps, use)})
-                self._session.set_swap(fresh, f"Match {key}")
+        elif isinstance(original, SoundSpec) and key == "loudness":
+            use = StepUse(do="loudness", values={"target": round(original.loudness, 1)})
+        if use is not None:
+            others = tuple(step for step in swap.steps if step.do != use.do or use.do == "brightness")
+            self._session.set_swap(swap.model_copy(update={"steps": (*others, use)}), f"Match {key}")
         if swap.encode is None:
             self.wanted.emit("fit-all")
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import (
     QCheckBox,
     QColorDialog,
@@ -22,7 +22,7 @@ from PyQt6.QtWidgets import (
 
 from furnel.blocks import QUALITIES
 from furnel.desktop.look import Look
-from furnel.desktop.widgets.basics import Switch, button, label
+from furnel.desktop.widgets.basics import Switch, as_panel, button, label
 from furnel.errors import FurnelError
 from furnel.mods.project import Encode, StepUse, Swap
 from furnel.mods.steps import STEP_TYPES, Parameter, Value, step_type
@@ -89,9 +89,7 @@ class StepsPanel(QWidget):
             self._cards.addWidget(hint)
 
     def _frame(self) -> tuple[QWidget, QVBoxLayout]:
-        card = QWidget()
-        card.setObjectName("card")
-        card.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        card = as_panel(QWidget(), name="card")
         line = self._look.colour("hairline").name()
         card.setStyleSheet(f"QWidget#card {{ border: 1px solid {line}; border-radius: 4px }}")
         column = QVBoxLayout(card)

@@ -148,7 +148,7 @@ class FitTable(QWidget):
         self._why.setVisible(bool(point.why))
         self._remedy.setText(f"{point.remedy}." if point.remedy else "")
         self._remedy.setVisible(bool(point.remedy))
-        self._mend.setVisible(point.key in ("brightness", "alpha") and bool(point.remedy))
+        self._mend.setVisible(point.key in ("brightness", "alpha", "loudness") and bool(point.remedy))
 
     def _dress(self) -> None:
         raised = self._look.colour("raised").name()

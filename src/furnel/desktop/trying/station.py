@@ -8,13 +8,13 @@ from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QImage, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.trying.stack import StackView
 from furnel.desktop.trying.stills import Stills
-from furnel.desktop.widgets.basics import button, elided, label, paint_state
+from furnel.desktop.widgets.basics import as_panel, button, elided, label, paint_state, scrolling
 from furnel.games import Report, ask_report, draw_still, start_game
 from furnel.progress import Part, Progress
 
@@ -108,10 +108,7 @@ class TryStation(QWidget):
         self._poll.timeout.connect(self._look_at_game)
 
     def _left(self) -> QWidget:
-        panel = QWidget()
-        panel.setObjectName("panel")
-        panel.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        panel.setFixedWidth(224)
+        panel = as_panel(QWidget(), 224)
         column = QVBoxLayout(panel)
         column.setContentsMargins(12, 14, 12, 12)
         column.setSpacing(6)
@@ -122,9 +119,7 @@ class TryStation(QWidget):
         return panel
 
     def _middle(self) -> QVBoxLayout:
-        bar = QWidget()
-        bar.setObjectName("stagebar")
-        bar.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        bar = as_panel(QWidget(), name="stagebar")
         line = QHBoxLayout(bar)
         line.setContentsMargins(12, 5, 12, 5)
         line.addWidget(label("Scene", "caption"))
@@ -138,20 +133,8 @@ class TryStation(QWidget):
         return column
 
     def _right(self) -> QWidget:
-        panel = QWidget()
-        panel.setObjectName("panel")
-        panel.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        panel.setFixedWidth(336)
-        area = QScrollArea()
-        area.setWidgetResizable(True)
-        area.setFrameShape(QFrame.Shape.NoFrame)
-        holder = QWidget()
-        holder.setObjectName("panel")
-        inner = QVBoxLayout(holder)
-        inner.setContentsMargins(0, 0, 4, 0)
-        inner.addWidget(self.words)
-        inner.addStretch(1)
-        area.setWidget(holder)
+        panel = as_panel(QWidget(), 336)
+        area = scrolling(self.words)
         column = QVBoxLayout(panel)
         column.setContentsMargins(16, 16, 12, 12)
         column.setSpacing(8)

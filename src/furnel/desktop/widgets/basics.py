@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
-from PyQt6.QtWidgets import QFrame, QLabel, QPushButton, QSizePolicy, QWidget
+from PyQt6.QtWidgets import QFrame, QLabel, QPushButton, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
 from furnel.desktop.look import Look
 
@@ -30,6 +30,30 @@ def hairline() -> QFrame:
     line.setObjectName("hairline")
     line.setFixedHeight(1)
     return line
+
+
+def as_panel(widget: QWidget, width: int = 0, name: str = "panel") -> QWidget:
+    """Give a widget the ground that its name has in the style sheet, and a fixed width."""
+    widget.setObjectName(name)
+    widget.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+    if width:
+        widget.setFixedWidth(width)
+    return widget
+
+
+def scrolling(content: QWidget, name: str = "panel") -> QScrollArea:
+    """A frameless area that scrolls a widget down, on the ground of that name."""
+    area, holder = QScrollArea(), QWidget()
+    area.setWidgetResizable(True)
+    area.setFrameShape(QFrame.Shape.NoFrame)
+    area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+    holder.setObjectName(name)
+    column = QVBoxLayout(holder)
+    column.setContentsMargins(0, 0, 0, 0)
+    column.addWidget(content)
+    column.addStretch(1)
+    area.setWidget(holder)
+    return area
 
 
 def button(text: str, tip: str, name: str = "") -> QPushButton:

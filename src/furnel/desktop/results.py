@@ -1,0 +1,50 @@
+"""Tiles of the swaps' results, renewed as they are fitted."""
+
+from __future__ import annotations
+
+from PyQt6.QtCore import QObject, pyqtSignal
+
+from furnel.desktop.session import Session
+from furnel.desktop.tiles import Tile, data_tile
+
+
+class ResultTiles(QObject):
+    """A tile for every swap's result. `ready` tells that there is a new one."""
+
+    ready = pyqtSignal()
+
+    def __init__(self, session: Session) -> None:
+        super().__init__()
+        self._session = session
+        self._kept: dict[str, tuple[str, Tile]] = {}
+        session.fitted.connect(self._fitted)
+        session.opened.connect(self._kept.clear)
+
+    def get(self, original: str) -> Tile | None:
+        """The newest tile of a swap's result, or None while there is none."""
+        kept = self._kept.get(original)
+        return kept[1] if kept else None
+
+    def _fitted(self, original: str) -> None:
+        found, asset = self._session.examined.get(original), self._session.asset(original)
+        if (
+            found is None
+            or asset is None
+            or not found.data
+            or self._kept.get(original, ("",))[0] == found.key
+        ):
+            return
+        name = original if found.swap.encode is not None else found.swap.source
+
+        def done(tile: Tile, key: str = found.key) -> None:
+            self._kept[original] = (key, tile)
+            self.ready.emit()
+
+        self._session.jobs.start(
+            "Previews",
+            lambda _: data_tile(found.data, asset.facts.kind, name),
+            done,
+            lambda _: None,
+            key=f"tile {original}",
+            shown=False,
+        )
