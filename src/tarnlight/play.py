@@ -15,6 +15,11 @@ from PyQt6.QtWidgets import QApplication, QHBoxLayout, QLabel, QPushButton, QVBo
 from tarnlight.scenes import HEIGHT, SCENES, TICKS_PER_SECOND, WIDTH, Stage
 from tarnlight.world import World
 
+_DRESS = """
+QWidget { background: #10202b; color: #d9cba6; font-size: 13px }
+QPushButton { background: #1b3442; border: 1px solid #35505c; border-radius: 3px; padding: 5px 14px }
+QPushButton:hover { border-color: #d9a45a } QPushButton:pressed { background: #0d1a2b }
+"""
 _SOUNDS = {"Bell": "bell_near", "Horn": "horn", "Otter": "otter", "Gull": "gull", "Oar": "oar_wet"}
 
 
@@ -50,6 +55,7 @@ class Game(QWidget):
         super().__init__()
         self.setWindowTitle("Tarnlight Ferry")
         self.resize(WIDTH, HEIGHT + 44)
+        self.setStyleSheet(_DRESS)
         self._folder, self._scene, self._tick = folder, scene, 0
         self._counts: dict[str, int] = {}
         self._scratch = tempfile.TemporaryDirectory(prefix="tarnlight-")

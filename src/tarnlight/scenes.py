@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 
 import numpy as np
 import numpy.typing as npt
@@ -25,6 +26,7 @@ class Stage:
 
     def __init__(self, world: World, scene: str) -> None:
         self.world, self.scene = world, scene
+        self._kept: dict[str, Floats] = {}
         self._backdrop = self._paint_backdrop()
         y = np.arange(HEIGHT - HORIZON, dtype=np.float32)[:, None] + 2.0
         x = np.arange(WIDTH, dtype=np.float32)[None, :] - WIDTH / 2
@@ -44,12 +46,23 @@ class Stage:
             self._open_water(canvas, tick)
         return np.asarray(np.clip(canvas, 0, 1) * 255 + 0.5, np.uint8)
 
+    def _sized(self, path: str, width: int, height: int) -> Floats:
+        """An asset's picture at a size, kept for the next frame."""
+        return self._keep(
+            f"{path} {width} {height}", lambda: _resized(self.world.picture(path), width, height)
+        )
+
+    def _keep(self, name: str, make: Callable[[], Floats]) -> Floats:
+        if name not in self._kept:
+            self._kept[name] = make()
+        return self._kept[name]
+
     def _paint_backdrop(self) -> Floats:
         canvas = np.zeros((HEIGHT, WIDTH, 3), np.float32)
-        sky = _resized(self.world.picture("art/sky/dusk.dds"), WIDTH, HORIZON + 8)
+        sky = self._sized("art/sky/dusk.dds", WIDTH, HORIZON + 8)
         canvas[: HORIZON + 8] = sky[..., :3]
-        _lay(canvas, _resized(self.world.picture("art/sky/moon.dds"), 150, 150), 690, 0, add=False)
-        hills = _resized(self.world.picture("art/sky/hills.dds"), WIDTH, 150)
+        _lay(canvas, self._sized("art/sky/moon.dds", 150, 150), 690, 0, add=False)
+        hills = self._sized("art/sky/hills.dds", WIDTH, 150)
         _lay(canvas, hills, 0, HORIZON - 144)
         return canvas
 
@@ -89,10 +102,10 @@ class Stage:
         )
         self._jetty(canvas, tick)
         self._sprite(canvas, "cast/ferryman_idle.png", tick // 8, 250, 316, 3)
-        self._sprite(canvas, "cast/otter_walk.png", tick // 4, 330 + (tick * 2) % 170, 404, 3)
+        self._sprite(canvas, "cast/otter_walk.png", tick // 4, 300 + (tick * 2) % 130, 404, 3)
         self._sprite(canvas, "cast/heron_walk.png", tick // 9, 880, 312, 2)
         self._gulls(canvas, tick)
-        _lay(canvas, _resized(self.world.picture("art/lamps/lantern.dds"), 40, 80), 186, 238)
+        _lay(canvas, self._sized("art/lamps/lantern.dds", 40, 80), 186, 238)
         self._glow(canvas, 206, 284, 250, tick)
 
     def _open_water(self, canvas: Floats, tick: int) -> None:
@@ -122,45 +135,50 @@ class Stage:
 
     def _shore(self, canvas: Floats) -> None:
         for at, scale in ((-40, 1.0), (70, 0.8), (10, 0.62), (150, 0.55)):
-            tree = _resized(self.world.picture("art/shore/pine.dds"), int(130 * scale), int(290 * scale))
+            tree = self._sized("art/shore/pine.dds", int(130 * scale), int(290 * scale))
             _lay(canvas, tree, at, HORIZON + 34 - int(290 * scale))
+        _lay(canvas, self._keep("shore", self._paint_shore), 0, HORIZON - 40)
+
+    def _paint_shore(self) -> Floats:
         rock = self.world.picture("art/rock/granite_moss.dds").astype(np.float32)[..., :3] / 255
         x = np.arange(WIDTH)
         left = HORIZON + 18 + np.maximum(0, (x - 60)) * 0.3 + 7 * np.sin(x * 0.05) + 5 * np.sin(x * 0.013)
         right = HORIZON + 150 - np.maximum(0, x - 800) * 0.2 + 5 * np.sin(x * 0.07)
-        y = np.arange(HEIGHT)[:, None]
-        bank = (y > left - 30) & (y < left + 62 - 0.28 * x) | (x > 800) & (
-            y > right - 6 + (WIDTH - x) * 0.35
-        ) & (y < right + 70)
-        tile = rock[y % rock.shape[0], (x * 1)[None] % rock.shape[1]]
+        y = np.arange(HORIZON - 40, HEIGHT)[:, None]
+        near = (y > left - 30) & (y < left + 62 - 0.28 * x)
+        far = (x > 800) & (y > right - 6 + (WIDTH - x) * 0.35) & (y < right + 70)
+        tile = rock[y % rock.shape[0], x[None] % rock.shape[1]]
         depth = np.clip((y - HORIZON) / 200, 0.35, 0.9)[..., None]
-        canvas[bank] = (tile * (depth * 0.85))[bank]
+        return np.concatenate([tile * (depth * 0.85), (near | far)[..., None]], -1).astype(np.float32)
 
-    def _jetty(self, canvas: Floats, tick: int) -> None:
+    def _paint_deck(self) -> Floats:
         wood = self.world.picture("art/planks/jetty.dds").astype(np.float32)[..., :3] / 255
-        top, bottom, end = 404, 474, 560
-        y = np.arange(top, bottom, dtype=np.float32)[:, None]
-        x = np.arange(0, end, dtype=np.float32)[None, :]
-        depth = (y - top) / (bottom - top)
-        u = (x - 200) * (1.3 - 0.5 * depth) + 900
-        v = depth**0.8 * 250 + 0 * x
+        tall, end = 70, 560
+        y, x = np.arange(tall, dtype=np.float32)[:, None], np.arange(end, dtype=np.float32)[None, :]
+        depth = y / tall
+        u, v = (x - 200) * (1.3 - 0.5 * depth) + 900, depth**0.8 * 250 + 0 * x
         deck = wood[
             (u * wood.shape[0] / 512).astype(int) % wood.shape[0],
             (v * wood.shape[1] / 512).astype(int) % wood.shape[1],
         ]
-        inside = (x < end - 46 + depth * 46)[..., None]
-        canvas[top:bottom, :end] = np.where(
-            inside, deck * (0.62 + 0.35 * depth)[..., None], canvas[top:bottom, :end]
+        layer = np.ones((136, end, 4), np.float32)
+        layer[:tall, :, :3] = deck * (0.62 + 0.35 * depth)[..., None]
+        layer[:tall, :, 3] = x < end - 46 + depth * 46
+        layer[tall : tall + 12, :, :3] = (
+            deck[-1:] * np.linspace(0.5, 0.3, 12, dtype=np.float32)[:, None, None]
         )
-        canvas[bottom : bottom + 12, :end] = (
-            deck[-1:, :] * np.linspace(0.5, 0.3, 12, dtype=np.float32)[:, None, None]
-        )
+        layer[tall + 12 :, :, 3] = 0
+        shade = np.clip(1 - np.abs(np.linspace(-1, 1, 22, dtype=np.float32)), 0.15, 1)[None, :, None]
         for post in (40, 190, 340, 500):
-            shade = np.clip(1 - np.abs(np.linspace(-1, 1, 22, dtype=np.float32)), 0.15, 1)[None, :, None]
             part = wood[np.arange(90)[:, None] % wood.shape[0], np.arange(22) % wood.shape[1]]
-            canvas[450:540, post : post + 22] = part * shade * 0.75
-        _lay(canvas, _resized(self.world.picture("art/planks/crate_heron.dds"), 84, 84), 36, 344)
-        _lay(canvas, _resized(self.world.picture("art/planks/crate_fish.dds"), 70, 70), 112, 360)
+            layer[46:, post : post + 22, :3] = part * shade * 0.75
+            layer[46:, post : post + 22, 3] = 1
+        return layer
+
+    def _jetty(self, canvas: Floats, tick: int) -> None:
+        _lay(canvas, self._keep("deck", self._paint_deck), 0, 404)
+        _lay(canvas, self._sized("art/planks/crate_heron.dds", 84, 84), 36, 344)
+        _lay(canvas, self._sized("art/planks/crate_fish.dds", 70, 70), 112, 360)
         pole = 196
         canvas[262:420, pole : pole + 6] = np.float32([0.23, 0.16, 0.10])
         mast = 470
@@ -170,7 +188,7 @@ class Stage:
     def _ensign(
         self, canvas: Floats, path: str, left: int, top: int, width: int, height: int, tick: int
     ) -> None:
-        flag = _resized(self.world.picture(path), width, height)
+        flag = self._sized(path, width, height)
         x = np.arange(width)
         lift = (np.sin(x * 0.06 - tick * 0.16) * x / width * 9).astype(int)
         light = 1 + 0.16 * np.cos(x * 0.06 - tick * 0.16) * x / width
@@ -232,7 +250,7 @@ class Stage:
             side = int(26 * scale)
             _lay(
                 canvas,
-                _resized(self.world.picture("art/lamps/lantern.dds"), side, side * 2),
+                self._sized("art/lamps/lantern.dds", side, side * 2),
                 cx + int(112 * scale),
                 waterline - int(112 * scale),
             )
@@ -291,7 +309,7 @@ class Stage:
 
     def _glow(self, canvas: Floats, cx: int, cy: int, size: int, tick: int) -> None:
         flicker = 0.8 + 0.07 * math.sin(tick * 0.31) + 0.05 * math.sin(tick * 0.83)
-        light = _resized(self.world.picture("art/lamps/glow_warm.dds"), size, size)
+        light = self._sized("art/lamps/glow_warm.dds", size, size)
         _lay(canvas, light * np.float32([1, 1, 1, flicker]), cx - size // 2, cy - size // 2, add=True)
 
 
