@@ -297,3 +297,26 @@ def test_a_monkey_finds_nothing(hands: Hands, mod: Path, sources: Path, seed: in
         QApplication.processEvents()
     hands.settle()
     assert load_project(mod) == session.project
+
+
+def test_the_next_start_goes_on_where_the_last_one_ended(
+    application: QApplication, mod: Path, monkeypatch: pytest.MonkeyPatch, tmp_path: Path
+) -> None:
+    import furnel.desktop.application as module
+    from furnel.desktop import run
+    from furnel.desktop.recent import load_recent
+
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
+    real, opened = module.make_window, []
+
+    def watched(theme: str) -> object:
+        window = real(theme)
+        opened.append(window)
+        window.session.opened.connect(window.close)
+        return window
+
+    monkeypatch.setattr(module, "make_window", watched)
+    for given in (mod, None):
+        assert run(given) == 0
+        assert load_recent().project == str(mod)
+    assert opened[1].session.opened_last[0] == str(mod)

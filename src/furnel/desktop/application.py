@@ -11,7 +11,7 @@ from types import TracebackType
 from PyQt6 import sip
 from PyQt6.QtWidgets import QApplication
 
-from furnel.desktop.look import Look, load_type
+from furnel.desktop.look import THEMES, Look, load_type
 from furnel.desktop.window import Window
 from furnel.kernels import cache_folder
 
@@ -34,7 +34,7 @@ def make_application() -> QApplication:
 
 def make_window(theme: str = "dark") -> Window:
     """The main window with its look; unexpected errors go to the log and are told in plain words."""
-    look = Look(theme)
+    look = Look(theme if theme in THEMES else "dark")
     look.apply()
     window = Window(look)
     _keep_log()

@@ -58,6 +58,7 @@ class Session(QObject):
         self.jobs = jobs
         self.catalogue: Catalogue | None = None
         self.space: Workspace | None = None
+        self.opened_last = ("", "")  # project file and game folder, also after closing
         self.undo = QUndoStack(self)
         self.examined: dict[str, Examined] = {}
         self.stale: list[str] = []
@@ -328,6 +329,7 @@ class Session(QObject):
     def _take(self, catalogue: Catalogue, space: Workspace | None) -> None:
         self.close()
         self.catalogue, self.space = catalogue, space
+        self.opened_last = (str(space.file.resolve()) if space else "", str(catalogue.install.folder))
         self.examined, self.stale, self.build = {}, [], None
         self.undo.clear()
         self._watch_sources()
