@@ -320,3 +320,48 @@ def test_the_next_start_goes_on_where_the_last_one_ended(
         assert run(given) == 0
         assert load_recent().project == str(mod)
     assert opened[1].session.opened_last[0] == str(mod)
+
+
+def test_a_selected_asset_is_swapped_taken_out_and_copied_by_key(
+    hands: Hands, mod: Path, sources: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    from PyQt6.QtWidgets import QFileDialog
+
+    hands.open(mod)
+    path = "art/rock/slate.dds"
+    hands.find("slate", path)
+    hands.key("Ctrl+Shift+C", hands.window)
+    clipboard = QApplication.clipboard()
+    assert clipboard is not None and clipboard.text() == path
+    monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path / "out"))
+    hands.key("Ctrl+T", hands.window)
+    hands.settle()
+    assert (tmp_path / "out" / path).stat().st_size > 1000
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(sources / "moss_bright.png"), ""))
+    hands.key("Ctrl+E", hands.window)
+    hands.settle()
+    assert load_project(mod).swap_for(path) is not None
+    assert (
+        hands.window.fit_station.current == path
+        and hands.window.stations.currentWidget() is hands.window.fit_station
+    )
+    hands.key("Del", hands.window)
+    hands.settle()
+    assert load_project(mod).swap_for(path) is None
+
+
+def test_a_game_is_opened_and_a_mod_begun_from_nothing(
+    hands: Hands, game: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    from PyQt6.QtWidgets import QFileDialog, QInputDialog
+
+    monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(game))
+    hands.key("Ctrl+Shift+O", hands.window)
+    hands.settle()
+    assert hands.window.find_station.wall.shown == 136
+    monkeypatch.setattr(QInputDialog, "getText", lambda *_: ("Evening Post", True))
+    monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path / "new"))
+    hands.key("Ctrl+N", hands.window)
+    hands.until(lambda: hands.window.session.project is not None, "the mod to begin")
+    hands.settle()
+    assert load_project(tmp_path / "new" / "furnel.toml").mod.id == "evening-post"

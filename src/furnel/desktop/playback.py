@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QObject, QTimer, QUrl, pyqtSignal
 
+from furnel.desktop.jobs import JobRunner
 from furnel.sound import Clip, write_clip
 
 if TYPE_CHECKING:
@@ -15,17 +17,19 @@ if TYPE_CHECKING:
 
 
 class Player(QObject):
-    """Plays one clip at a time. `moved` tells the position as a fraction of the clip, `stopped` its end."""
+    """Plays one clip at a time. `started`, `moved` (the position as a fraction of the clip) and `stopped` follow it."""
 
     moved = pyqtSignal(float)
+    started = pyqtSignal()
     stopped = pyqtSignal()
 
-    def __init__(self) -> None:
+    def __init__(self, jobs: JobRunner) -> None:
         super().__init__()
+        self._jobs = jobs
         self._folder = tempfile.TemporaryDirectory(prefix="furnel-")
         self._count = 0
+        self._ready: tuple[str, Path, float] = ("", Path(), 0.0)  # what is written, where, and how long it is
         self._player: QMediaPlayer | None = None
-        self._length_s = 0.0
         self._clock = QTimer(self, interval=33)
         self._clock.timeout.connect(self._tick)
         self.playing = False
@@ -37,26 +41,44 @@ class Player(QObject):
 
         return bool(QMediaDevices.audioOutputs())
 
-    def play(self, clip: Clip, start: float = 0.0) -> bool:
-        """Play from a fraction of the clip; False when there is no sound device."""
+    def play(self, name: str, make: Callable[[], Clip], start_s: float = 0.0) -> bool:
+        """Play what `make` gives (in a worker) from a second on; False when there is no sound device.
+
+        The clip is kept under its `name`: playing the same again, from elsewhere, begins at once.
+        """
         self.stop()
         if not self.device:
             return False
+        if self._ready[0] == name:
+            self._start(start_s)
+            return True
+        self._count += 1
+        file = Path(self._folder.name) / f"{self._count}.wav"
+
+        def work(_: object) -> float:
+            clip = make()
+            file.write_bytes(write_clip(clip, "WAV", "PCM 16"))
+            return clip.length_s
+
+        def done(length_s: float) -> None:
+            self._ready = (name, file, length_s)
+            self._start(start_s)
+
+        self._jobs.start("Preparing to play", work, done, key="play", shown=False)
+        return True
+
+    def _start(self, start_s: float) -> None:
         from PyQt6.QtMultimedia import QAudioOutput, QMediaPlayer
 
         if self._player is None:
             self._player = QMediaPlayer(self)
             self._player.setAudioOutput(QAudioOutput(self))
-        self._count += 1
-        file = Path(self._folder.name) / f"{self._count}.wav"
-        file.write_bytes(write_clip(clip, "WAV", "PCM 16"))
-        self._length_s = clip.length_s
-        self._player.setSource(QUrl.fromLocalFile(str(file)))
-        self._player.setPosition(int(start * clip.length_s * 1000))
+        self._player.setSource(QUrl.fromLocalFile(str(self._ready[1])))
+        self._player.setPosition(int(start_s * 1000))
         self._player.play()
         self.playing = True
         self._clock.start()
-        return True
+        self.started.emit()
 
     def stop(self) -> None:
         """Be quiet."""
@@ -74,4 +96,4 @@ class Player(QObject):
         if self._player.playbackState() == QMediaPlayer.PlaybackState.StoppedState:
             self.stop()
         else:
-            self.moved.emit(self._player.position() / 1000 / max(self._length_s, 1e-6))
+            self.moved.emit(self._player.position() / 1000 / max(self._ready[2], 1e-6))

@@ -53,7 +53,7 @@ class Window(QWidget):
         self.resize(1280, 800)
         self.setMinimumSize(1080, 640)
         self.look, self.jobs = look, JobRunner()
-        self.session, self.player = Session(self.jobs), Player()
+        self.session, self.player = Session(self.jobs), Player(self.jobs)
         self.tiles, self.results = TileStore(self.jobs), ResultTiles(self.session)
         self.messages: list[Notice] = []
         self.find_station = FindStation(look, self.session, self.tiles, self.player)
@@ -84,6 +84,8 @@ class Window(QWidget):
         for signal in (session.opened, session.project_changed, session.build_changed, session.stack_changed):
             signal.connect(self._weigh)
         session.fitted.connect(lambda _: self._weigh())
+        self.find_station.wall.selected.connect(lambda _: self._weigh())
+        self.fit_station.queue.picked.connect(lambda _: self._weigh())
         self.try_station.running_changed.connect(lambda _: self._weigh())
         session.undo.indexChanged.connect(lambda _: self._weigh())
         self._weigh()

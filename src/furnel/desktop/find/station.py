@@ -74,6 +74,7 @@ class FindStation(QWidget):
         session.opened.connect(self._opened)
         session.project_changed.connect(self._marks)
         session.stack_changed.connect(self._show_card)
+        player.started.connect(lambda: self.card.set_playing(True))
         player.stopped.connect(lambda: self.card.set_playing(False))
 
     def hear(self) -> None:
@@ -83,19 +84,9 @@ class FindStation(QWidget):
         if self._player.playing:
             self._player.stop()
         elif asset is not None and catalogue is not None and asset.facts.kind in ("sound", "music"):
-            self._session.jobs.start(
-                "Hearing",
-                lambda _: read_clip(catalogue.read(asset), asset.path)[0],
-                self._play,
-                key="hear",
-                shown=False,
-            )
-
-    def _play(self, clip: object) -> None:
-        if self._player.play(clip):  # type: ignore[arg-type]
-            self.card.set_playing(True)
-        else:
-            self._session.tell("calm", "There is no sound device: everything but hearing works")
+            name = f"{catalogue.install.folder} {asset.path}"
+            if not self._player.play(name, lambda: read_clip(catalogue.read(asset), asset.path)[0]):
+                self._session.tell("calm", "There is no sound device: everything but hearing works")
 
     def _opened(self) -> None:
         assets = self._session.catalogue.assets if self._session.catalogue else ()

@@ -243,6 +243,7 @@ class Wall(QAbstractScrollArea):
         self.selected.emit(spot.asset)
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        self.setFocus()
         if event is not None and (place := self._at(event.position())) >= 0:
             self._choose(place)
 

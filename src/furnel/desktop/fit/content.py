@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import difflib
 from dataclasses import dataclass
 
 import numpy as np
@@ -70,10 +71,12 @@ class SoundContent:
 
 @dataclass(frozen=True, slots=True)
 class TextContent:
-    """Both texts."""
+    """Both texts, and the spans of lines (first, end) in each that the other does not have."""
 
     original: str
     yours: str
+    original_spans: tuple[tuple[int, int], ...]
+    yours_spans: tuple[tuple[int, int], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,12 +107,20 @@ def load_content(catalogue: Catalogue, examined: Examined) -> Content:
                 isinstance(examined.original, SoundSpec) and examined.original.loops,
             )
         if texts.format_of(path):
-            return TextContent(texts.read_text(original, path), texts.read_text(yours, name))
+            return _texts(texts.read_text(original, path), texts.read_text(yours, name))
         if imagefiles.recognises(original):
             return _pictures(original, yours, path, name, examined)
     except FurnelError as error:
         return NoContent(error.sentence())
     return NoContent("This kind of file has no bench yet; the build takes it as it is")
+
+
+def _texts(original: str, yours: str) -> TextContent:
+    matcher = difflib.SequenceMatcher(None, original.splitlines(), yours.splitlines(), autojunk=False)
+    blocks = [op for op in matcher.get_opcodes() if op[0] != "equal"]
+    return TextContent(
+        original, yours, tuple((op[1], op[2]) for op in blocks), tuple((op[3], op[4]) for op in blocks)
+    )
 
 
 def _pictures(original: bytes, yours: bytes, path: str, name: str, examined: Examined) -> PictureContent:

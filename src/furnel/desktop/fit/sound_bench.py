@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 
 import numpy as np
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
@@ -130,7 +131,7 @@ class SoundBench(QWidget):
         self._content: SoundContent | None = None
         self._lanes = _Lanes(look)
         self._side = "original"
-        self._offset = 0.0
+        self._offset = self._length_s = 0.0
         bar = as_panel(QWidget(), name="stagebar")
         row = QHBoxLayout(bar)
         row.setContentsMargins(10, 4, 14, 4)
@@ -169,6 +170,7 @@ class SoundBench(QWidget):
         column.addWidget(bar)
         column.addWidget(self._lanes, 1)
         self._lanes.asked.connect(self._play_from)
+        player.started.connect(lambda: self._play.setText("Stop"))
         player.moved.connect(self._moved)
         player.stopped.connect(self._stopped)
 
@@ -202,31 +204,32 @@ class SoundBench(QWidget):
     def _play_from(self, seconds: float) -> None:
         lane = self._lane()
         if lane is not None:
-            clip = self._levelled(lane)
-            self._offset = 0.0
-            self._start(clip, min(seconds / max(clip.length_s, 1e-6), 1.0))
+            gain = self._gain(lane)
+            self._offset, self._length_s = 0.0, lane.clip.length_s
+            self._start(
+                f"{id(lane)} {gain}", lambda: with_gain(lane.clip, gain)[0], min(seconds, lane.clip.length_s)
+            )
 
     def _hear_seam(self) -> None:
         lane = self._lane()
         if lane is not None:
-            clip = self._levelled(lane)
+            clip, gain = lane.clip, self._gain(lane)
             around = min(int(_SEAM_S * clip.rate), clip.frames)
-            self._offset = clip.length_s - around / clip.rate
-            self._start(Clip(np.concatenate([clip.samples[-around:], clip.samples[:around]]), clip.rate), 0.0)
+            self._offset, self._length_s = clip.length_s - around / clip.rate, 2 * around / clip.rate
+            seam = Clip(np.concatenate([clip.samples[-around:], clip.samples[:around]]), clip.rate)
+            self._start(f"{id(lane)} {gain} seam", lambda: with_gain(seam, gain)[0], 0.0)
 
-    def _start(self, clip: Clip, start: float) -> None:
-        self._length_s = clip.length_s
-        if self._player.play(clip, start):
-            self._play.setText("Stop")
-        else:
+    def _start(self, name: str, make: Callable[[], Clip], start_s: float) -> None:
+        if not self._player.play(name, make, start_s):
             self.silent.emit()
 
-    def _levelled(self, lane: Lane) -> Clip:
+    def _gain(self, lane: Lane) -> float:
+        """What brings a lane down to the quieter one's loudness, in dB; 0 when they are not to be levelled."""
         assert self._content is not None
         levels = (self._content.original.loudness, self._content.yours.loudness)
         if not self._equal.isChecked() or not all(math.isfinite(level) for level in levels):
-            return lane.clip
-        return with_gain(lane.clip, min(levels) - lane.loudness)[0]
+            return 0.0
+        return min(levels) - lane.loudness
 
     def _moved(self, fraction: float) -> None:
         if self.isVisible():

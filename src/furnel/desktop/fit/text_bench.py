@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import difflib
-
 from PyQt6.QtGui import QColor, QFont, QTextCharFormat, QTextCursor
 from PyQt6.QtWidgets import QHBoxLayout, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
 
@@ -39,12 +37,10 @@ class TextBench(QWidget):
         for field, text in zip(self._fields, texts, strict=True):
             if field.toPlainText() != text:
                 field.setPlainText(text)
-        matcher = difflib.SequenceMatcher(None, texts[0].splitlines(), texts[1].splitlines(), autojunk=False)
-        blocks = [op for op in matcher.get_opcodes() if op[0] != "equal"]
-        self._mark(0, [(op[1], op[2]) for op in blocks], self._look.colour("tarn", 0.22))
-        self._mark(1, [(op[3], op[4]) for op in blocks], self._look.colour("ember", 0.22))
+        self._mark(0, content.original_spans, self._look.colour("tarn", 0.22))
+        self._mark(1, content.yours_spans, self._look.colour("ember", 0.22))
 
-    def _mark(self, side: int, spans: list[tuple[int, int]], colour: QColor) -> None:
+    def _mark(self, side: int, spans: tuple[tuple[int, int], ...], colour: QColor) -> None:
         field = self._fields[side]
         marks = []
         for start, end in spans:
