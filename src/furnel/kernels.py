@@ -17,15 +17,18 @@ def cache_folder() -> Path:
     return Path(os.environ.get("FURNEL_CACHE") or platformdirs.user_cache_dir("furnel"))
 
 
-def kernel(*signatures: str) -> Callable[[Function], Function]:
-    """Compile a function with Numba: eager `signatures`, no interpreter lock, cached on disk."""
+def kernel(*signatures: str, inlined: bool = True) -> Callable[[Function], Function]:
+    """Compile a function with Numba: eager `signatures`, no interpreter lock, cached on disk.
+
+    Without signatures it is a helper of other kernels, put into them whole unless `inlined` is off.
+    """
     if "NUMBA_CACHE_DIR" not in os.environ:
         os.environ["NUMBA_CACHE_DIR"] = str(cache_folder() / "kernels")
     import numba
 
     options: dict[str, Any] = {"nogil": True, "cache": True, "fastmath": False, "error_model": "numpy"}
 
-    if not signatures:
+    if inlined and not signatures:
         options["forceinline"] = True  # a helper: passing arrays to it would cost more than its work
 
     def compile_now(function: Function) -> Function:
