@@ -15,8 +15,9 @@ from furnel import blocks
 from furnel.errors import FurnelError
 from furnel.images.formats import FORMATS
 
-CODES = {"BC1": 1, "BC3": 3}
-PILLOW = {"BC1": "DXT1", "BC3": "DXT5"}
+CODES = {"BC1": 1, "BC2": 2, "BC3": 3, "BC4": 4, "BC5": 5, "BC7": 7}
+CHANNELS = {"BC4": 1, "BC5": 2}  # the rest have four
+PILLOW = {"BC1": "DXT1", "BC2": "DXT3", "BC3": "DXT5", "BC5": "BC5"}
 
 
 def picture(width: int, height: int, alpha: str = "opaque") -> np.ndarray:
@@ -39,25 +40,45 @@ def psnr(first: np.ndarray, second: np.ndarray) -> float:
     )
 
 
+def theirs(data: bytes, width: int, height: int, fmt: str) -> np.ndarray:
+    """imagecodecs' decoding, with the channels that the format has."""
+    channels = CHANNELS.get(fmt, 4)
+    shape = (height, width) if channels == 1 else (height, width, channels)
+    return np.asarray(imagecodecs.bcn_decode(data, CODES[fmt], shape=shape)).reshape(height, width, channels)
+
+
 @pytest.mark.parametrize("fmt", CODES)
 def test_decoding_random_blocks_is_bit_exact(fmt: str, rng: np.random.Generator) -> None:
     data = rng.integers(0, 256, FORMATS[fmt].level_bytes(256, 256), np.uint8).tobytes()
-    theirs = imagecodecs.bcn_decode(data, CODES[fmt], shape=(256, 256, 4))
-    np.testing.assert_array_equal(blocks.decode(data, 256, 256, fmt), theirs)
+    ours = blocks.decode(data, 256, 256, fmt)
+    channels = CHANNELS.get(fmt, 4)
+    np.testing.assert_array_equal(ours[..., :channels], theirs(data, 256, 256, fmt))
+    if channels < 4:
+        assert (ours[..., channels:3] == 0).all() and (ours[..., 3] == 255).all()
 
 
-@pytest.mark.parametrize("fmt", CODES)
+def test_every_mode_of_bc7_and_the_reserved_one_is_bit_exact(rng: np.random.Generator) -> None:
+    raw = rng.integers(0, 256, (9 * 256, 16), np.uint8)
+    for mode in range(8):
+        raw[mode::9, 0] = raw[mode::9, 0] & (~((2 << mode) - 1) & 255) | 1 << mode
+    raw[8::9, 0] = 0
+    width = 4 * len(raw)
+    np.testing.assert_array_equal(
+        blocks.decode(raw.tobytes(), width, 4, "BC7"), theirs(raw.tobytes(), width, 4, "BC7")
+    )
+
+
+@pytest.mark.parametrize("fmt", ["BC1", "BC2", "BC3"])
 def test_decoding_equal_end_points_and_every_order_is_bit_exact(fmt: str) -> None:
     ends = [0, 1, 0x1F, 0x20, 0x7FF, 0x800, 0xF800, 0xFFFF]
     rows = [bytes([a & 255, a >> 8, b & 255, b >> 8, 0xE4, 0x1B, 0xFF, 0x00]) for a in ends for b in ends]
-    if fmt == "BC3":
+    if fmt != "BC1":
         rows = [
             bytes([n * 4 % 256, 255 - n * 3 % 256, 0x88, 0xC6, 0xFA, 1, 2, 3]) + row
             for n, row in enumerate(rows)
         ]
-    data = b"".join(rows)
-    theirs = imagecodecs.bcn_decode(data, CODES[fmt], shape=(4, 4 * len(rows), 4))
-    np.testing.assert_array_equal(blocks.decode(data, 4 * len(rows), 4, fmt), theirs)
+    data, width = b"".join(rows), 4 * len(rows)
+    np.testing.assert_array_equal(blocks.decode(data, width, 4, fmt), theirs(data, width, 4, fmt))
 
 
 @given(
@@ -70,23 +91,46 @@ def test_any_size_goes_there_and_back(width: int, height: int, fmt: str, data: s
     assert len(encoded) == FORMATS[fmt].level_bytes(width, height)
     decoded = blocks.decode(encoded, width, height, fmt)
     assert decoded.shape == pixels.shape
-    assert np.abs(decoded.astype(int) - pixels).max() <= 3
+    channels = CHANNELS.get(fmt, 4)
+    assert np.abs(decoded[..., :channels].astype(int) - pixels[..., :channels]).max() <= (
+        4 if fmt == "BC2" else 3
+    )
 
 
-@pytest.mark.parametrize("fmt", CODES)
+@pytest.mark.parametrize("fmt", PILLOW)
 @pytest.mark.parametrize("alpha", ["opaque", "soft"])
 def test_better_quality_is_never_worse_and_beats_pillow(fmt: str, alpha: str) -> None:
     if fmt == "BC1" and alpha == "soft":
         alpha = "opaque"
     pixels = picture(128, 96, alpha)
     stream = io.BytesIO()
-    Image.fromarray(pixels).save(stream, "DDS", pixel_format=PILLOW[fmt])
-    theirs = psnr(pixels, blocks.decode(stream.getvalue()[128:], 128, 96, fmt))
+    Image.fromarray(pixels).convert("RGB" if fmt == "BC5" else "RGBA").save(
+        stream, "DDS", pixel_format=PILLOW[fmt]
+    )
+    parts = slice(0, 2) if fmt == "BC5" else slice(0, 3) if fmt == "BC2" else slice(0, 4)
+    start = len(stream.getvalue()) - FORMATS[fmt].level_bytes(128, 96)
+
+    def likeness(data: bytes) -> float:
+        return psnr(pixels[..., parts], blocks.decode(data, 128, 96, fmt)[..., parts])
+
+    peer = likeness(stream.getvalue()[start:])
+    ours = [likeness(blocks.encode(pixels, fmt, quality)) for quality in blocks.QUALITIES]
+    assert peer < ours[0] <= ours[1] + 0.01 <= ours[2] + 0.02
+
+
+@pytest.mark.parametrize("alpha", ["opaque", "soft", "cut"])
+def test_bc7_is_far_closer_than_bc3_and_better_with_more_effort(alpha: str) -> None:
+    pixels = picture(64, 48, alpha)
+    seen = pixels[..., 3] > 0
+    bc3 = psnr(pixels[seen], blocks.decode(blocks.encode(pixels, "BC3", "best"), 64, 48, "BC3")[seen])
     ours = [
-        psnr(pixels, blocks.decode(blocks.encode(pixels, fmt, quality), 128, 96, fmt))
-        for quality in blocks.QUALITIES
+        psnr(pixels[seen], blocks.decode(blocks.encode(pixels, "BC7", q), 64, 48, "BC7")[seen])
+        for q in blocks.QUALITIES
     ]
-    assert theirs < ours[0] <= ours[1] + 0.01 <= ours[2] + 0.02
+    gain = {"opaque": 4.0, "soft": 2.5, "cut": 1.0}[alpha]
+    assert bc3 + gain < ours[0] <= ours[1] + 0.01 <= ours[2] + 0.02
+    best = blocks.encode(pixels, "BC7", "best")
+    np.testing.assert_array_equal(theirs(best, 64, 48, "BC7"), blocks.decode(best, 64, 48, "BC7"))
 
 
 def test_best_is_nearly_the_optimum_of_a_full_search() -> None:
@@ -114,7 +158,7 @@ def test_clear_pixels_stay_clear_and_cost_nothing() -> None:
         0, 256, (np.count_nonzero(pixels[..., 3] == 0), 3)
     )
     seen = pixels[..., 3] > 0
-    for fmt in CODES:
+    for fmt in ("BC1", "BC2", "BC3", "BC7"):
         calm_error = psnr(pixels[seen], blocks.decode(blocks.encode(pixels, fmt), 32, 32, fmt)[seen])
         noisy_error = psnr(noisy[seen], blocks.decode(blocks.encode(noisy, fmt), 32, 32, fmt)[seen])
         assert noisy_error == pytest.approx(calm_error, abs=0.01)

@@ -19,13 +19,15 @@ ENCODER_VERSION = 1  # part of the key of cached results: raise it whenever the 
 
 # least-squares rounds, sweeps over the neighbours, and the squared error of a block that is worth a sweep
 _COLOUR_EFFORT = {"fast": (2, 1, 1000), "good": (3, 2, 0), "best": (4, 12, 0)}
+_BC7_EFFORT = {"fast": (1, 1, 0), "good": (2, 2, 0), "best": (6, 3, 2)}  # partitions fitted, rounds, sweeps
 _ALPHA_REACH = {"fast": 1, "good": 4, "best": 12}
 
 
 def decode(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixels:
     """Decode one level: `data` in `fmt` to (height, width, 4) uint8.
 
-    Sizes need not be multiples of 4. Raises FurnelError for an unknown format or too little data.
+    BC4 gives red, BC5 red and green, the rest 0 and alpha 255. Sizes need not be multiples of 4.
+    Raises FurnelError for an unknown format or too little data.
     """
     pixel_format = _block_format(fmt)
     if width < 1 or height < 1:
@@ -40,17 +42,8 @@ def decode(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixel
             why=f"it needs {needed} bytes and there are {len(data)}",
             remedy="The file is cut short: take a fresh copy of it",
         )
-    from furnel.blocks import bc1
-
-    words = np.frombuffer(data, "<u4", needed // 4).reshape(-1, pixel_format.size_bytes // 4)
-    words = np.require(words, requirements=["C", "W"])
-    out = np.empty((height, width), np.uint32)
-    rows = -(-height // 4)
-    if fmt == "BC1":
-        over_rows(lambda first, end: bc1.decode_rows(words, out, first, end), rows)
-    else:
-        over_rows(lambda first, end: bc1.decode_bc3_rows(words, out, first, end), rows)
-    return out.view(np.uint8).reshape(height, width, 4)
+    words = np.require(np.frombuffer(data, "<u4", needed // 4), requirements=["C", "W", "A"])
+    return _decode(words.reshape(-1, pixel_format.size_bytes // 4), width, height, fmt)
 
 
 def encode(pixels: Pixels, fmt: str, quality: Quality = "good") -> bytes:
@@ -72,32 +65,81 @@ def encode(pixels: Pixels, fmt: str, quality: Quality = "good") -> bytes:
             why=f"pixels are {pixels.dtype} {pixels.shape}",
             remedy="Give (height, width, 4) uint8",
         )
-    from furnel.blocks import bc1, bc4
-
     pixels = np.require(pixels, requirements=["C", "W"])
     height, width = pixels.shape[:2]
-    rows, across = -(-height // 4), -(-width // 4)
-    words = np.empty((rows * across, pixel_format.size_bytes // 4), np.uint32)
+    words = np.empty((-(-height // 4) * -(-width // 4), pixel_format.size_bytes // 4), np.uint32)
+    _encode(pixels, words, fmt, quality)
+    return words.tobytes()
+
+
+def warm() -> None:
+    """Compile and cache every kernel."""
+    from furnel.blocks import bc1, bc4, bc7, bc7_encode  # noqa: F401
+
+
+def _decode(words: npt.NDArray[np.uint32], width: int, height: int, fmt: str) -> Pixels:
+    from furnel.blocks import bc1, bc2, bc4
+
+    rows = -(-height // 4)
+    if fmt in ("BC4", "BC5"):
+        plain = np.zeros((height, width, 4), np.uint8)
+        plain[..., 3] = 255
+        blocks = words.view(np.uint8)
+        for channel in range(1 if fmt == "BC4" else 2):
+            over_rows(
+                lambda first, end, c=channel: bc4.decode_rows(blocks, plain, first, end, 8 * c, c), rows
+            )
+        return plain
+    out = np.empty((height, width), np.uint32)
+    if fmt == "BC1":
+        over_rows(lambda first, end: bc1.decode_rows(words, out, first, end), rows)
+    elif fmt == "BC7":
+        from furnel.blocks import bc7
+
+        doubles = np.require(words.view(np.uint64), requirements=["C", "W", "A"])
+        over_rows(lambda first, end: bc7.decode_rows(doubles, out, first, end), rows)
+    else:
+        over_rows(lambda first, end: bc1.decode_bc3_rows(words, out, first, end), rows)
+    pixels = out.view(np.uint8).reshape(height, width, 4)
+    if fmt == "BC2":
+        pixels[..., 3] = bc2.unpack_alpha(words, width, height)
+    return pixels
+
+
+def _encode(pixels: Pixels, words: npt.NDArray[np.uint32], fmt: str, quality: Quality) -> None:
+    from furnel.blocks import bc1, bc2, bc4
+
+    rows = -(-pixels.shape[0] // 4)
     blocks = words.view(np.uint8)
     rounds, sweeps, worth = _COLOUR_EFFORT[quality]
     reach = _ALPHA_REACH[quality]
-    if fmt == "BC1":
+    if fmt == "BC7":
+        from furnel.blocks import bc7_encode
+
+        effort = _BC7_EFFORT[quality]
+        over_rows(
+            lambda first, end: bc7_encode.encode_rows(pixels, words, first, end, *effort), rows, least=1
+        )
+    elif fmt == "BC1":
         over_rows(
             lambda first, end: bc1.encode_rows(pixels, words, first, end, 0, rounds, sweeps, worth, False),
             rows,
         )
+    elif fmt in ("BC4", "BC5"):
+        for channel in range(1 if fmt == "BC4" else 2):
+            over_rows(
+                lambda first, end, c=channel: bc4.encode_rows(pixels, blocks, first, end, 8 * c, c, reach),
+                rows,
+            )
     else:
         over_rows(
             lambda first, end: bc1.encode_rows(pixels, words, first, end, 2, rounds, sweeps, worth, True),
             rows,
         )
-        over_rows(lambda first, end: bc4.encode_rows(pixels, blocks, first, end, 0, 3, reach), rows)
-    return blocks.tobytes()
-
-
-def warm() -> None:
-    """Compile and cache every kernel."""
-    from furnel.blocks import bc1, bc4  # noqa: F401
+        if fmt == "BC2":
+            bc2.pack_alpha(pixels[..., 3], words)
+        else:
+            over_rows(lambda first, end: bc4.encode_rows(pixels, blocks, first, end, 0, 3, reach), rows)
 
 
 def _block_format(fmt: str) -> PixelFormat:

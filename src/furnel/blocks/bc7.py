@@ -28,7 +28,12 @@ def _widened(value, bits):
 
 @kernel()
 def _decode_block(low, high, mode, ends, pixels):
-    subsets, partition_bits, rotation_bits, select_bits = MODES[mode, 0], MODES[mode, 1], MODES[mode, 2], MODES[mode, 3]
+    subsets, partition_bits, rotation_bits, select_bits = (
+        MODES[mode, 0],
+        MODES[mode, 1],
+        MODES[mode, 2],
+        MODES[mode, 3],
+    )
     colour_bits, alpha_bits, p_kind = MODES[mode, 4], MODES[mode, 5], MODES[mode, 6]
     at = mode + 1
     partition = _take(low, high, at, partition_bits)

@@ -21,13 +21,21 @@ _CAPS, _HEIGHT, _WIDTH, _PITCH, _PIXELFORMAT, _LEVELS, _LINEAR = 0x1, 0x2, 0x4, 
 _PF_ALPHA, _PF_FOURCC, _PF_RGB = 0x1, 0x4, 0x40
 _CAPS_COMPLEX, _CAPS_TEXTURE, _CAPS_LEVELS = 0x8, 0x1000, 0x400000
 
-_FOURCC = {b"DXT1": "BC1", b"DXT5": "BC3"}
+_FOURCC = {
+    b"DXT1": "BC1", b"DXT3": "BC2", b"DXT5": "BC3", b"BC4U": "BC4", b"BC5U": "BC5", b"ATI1": "BC4", b"ATI2": "BC5",
+}  # fmt: skip
 _TO_FOURCC = {fmt: code for code, fmt in _FOURCC.items()}
 _DXGI = {
     71: ("BC1", False),
     72: ("BC1", True),
+    74: ("BC2", False),
+    75: ("BC2", True),
     77: ("BC3", False),
     78: ("BC3", True),
+    80: ("BC4", False),
+    83: ("BC5", False),
+    98: ("BC7", False),
+    99: ("BC7", True),
     28: ("RGBA8", False),
     29: ("RGBA8", True),
     87: ("BGRA8", False),
@@ -36,6 +44,14 @@ _DXGI = {
     93: ("BGRX8", True),
 }
 _TO_DXGI = {pair: number for number, pair in _DXGI.items()}
+_TYPELESS = {
+    70: "BC1",
+    73: "BC2",
+    76: "BC3",
+    79: "BC4",
+    82: "BC5",
+    97: "BC7",
+}  # leaves open whether it is sRGB
 _MASKS = {
     "RGBA8": (32, 0xFF, 0xFF00, 0xFF0000, 0xFF000000),
     "BGRA8": (32, 0xFF0000, 0xFF00, 0xFF, 0xFF000000),
@@ -72,11 +88,11 @@ def _read_header(data: bytes | memoryview, where: object) -> tuple[Texture, int]
     if pf_flags & _PF_FOURCC and code == b"DX10":
         number, _dimension, _misc, layers, _alpha = unpack(_DX10, data, start, WHAT, where)
         start, header = start + _DX10.size, "DX10"
-        if number not in _DXGI or layers > 1:
+        if (number not in _DXGI and number not in _TYPELESS) or layers > 1:
             raise FurnelError(
                 WHAT, where=where, why=f"DXGI format {number} with {layers} layers is not read so far"
             )
-        fmt, srgb = _DXGI[number]
+        fmt, srgb = _DXGI.get(number) or (_TYPELESS[number], None)
     elif pf_flags & _PF_FOURCC:
         if code not in _FOURCC:
             raise FurnelError(WHAT, where=where, why=f"its format code {code!r} is not read so far")
@@ -119,7 +135,8 @@ def read(data: bytes | memoryview, where: object = "") -> Texture:
 def write(texture: Texture) -> bytes:
     """The texture as a DDS file, with the header style that its notes ask for (`legacy` unless `DX10`)."""
     fmt = texture.pixel_format
-    dx10 = texture.note("header") == "DX10"
+    has_code = texture.format in _TO_FOURCC or texture.format in _MASKS
+    dx10 = texture.note("header") == "DX10" or not has_code
     flags = _CAPS | _HEIGHT | _WIDTH | _PIXELFORMAT | (_LINEAR if fmt.compressed else _PITCH)
     caps = _CAPS_TEXTURE
     if len(texture.levels) > 1:

@@ -32,7 +32,11 @@ FORMATS = {
     fmt.name: fmt
     for fmt in (
         PixelFormat("BC1", 4, 8, "cut-out"),
+        PixelFormat("BC2", 4, 16, "smooth"),
         PixelFormat("BC3", 4, 16, "smooth"),
+        PixelFormat("BC4", 4, 8, "none"),
+        PixelFormat("BC5", 4, 16, "none"),
+        PixelFormat("BC7", 4, 16, "smooth"),
         PixelFormat("RGBA8", 1, 4, "smooth"),
         PixelFormat("BGRA8", 1, 4, "smooth"),
         PixelFormat("BGRX8", 1, 4, "none"),

@@ -1,0 +1,461 @@
+"""BC7, encoding: the modes that pay, each fitted by principal axis and least squares, the best of them written.
+
+Partitions are tried in the order of what their subsets' colours leave beside a straight line; p-bits by their rounding
+error; end points are then moved to their neighbours where the effort allows.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+
+from furnel.blocks.bc7 import _widened as widened
+from furnel.blocks.bc7_tables import ANCHORS, MODES, SUBSETS, WEIGHTS
+from furnel.kernels import kernel
+
+_FAR = 1 << 60
+
+
+@kernel()
+def _assign(px, members, count, first, last, ends, bits, palette, index):
+    """Nearest of the interpolated values for every member, into `index`; the squared error over channels first..last."""
+    size = 1 << bits
+    for c in range(first, last):
+        for k in range(size):
+            w = WEIGHTS[bits, k]
+            palette[c, k] = np.int32(((64 - w) * ends[0, c] + w * ends[1, c] + 32) >> 6)
+    total = np.int64(0)
+    for m in range(count):
+        i = members[m]
+        best = np.int32(0x7FFFFFFF)  # the error, and the entry in its lowest four bits
+        if last - first == 1:
+            v = px[first, i]
+            for k in range(size):
+                off = palette[first, k] - v
+                best = min(best, np.int32(off * off << 4 | k))
+        else:
+            r, g, b = px[0, i], px[1, i], px[2, i]
+            if last == 4:
+                alpha = px[3, i]
+                for k in range(size):
+                    e0, e1, e2, e3 = (
+                        palette[0, k] - r,
+                        palette[1, k] - g,
+                        palette[2, k] - b,
+                        palette[3, k] - alpha,
+                    )
+                    best = min(best, np.int32((e0 * e0 + e1 * e1 + e2 * e2 + e3 * e3) << 4 | k))
+            else:
+                for k in range(size):
+                    e0, e1, e2 = palette[0, k] - r, palette[1, k] - g, palette[2, k] - b
+                    best = min(best, np.int32((e0 * e0 + e1 * e1 + e2 * e2) << 4 | k))
+        index[i] = best & 15
+        total += best >> 4
+    return total
+
+
+@kernel()
+def _axis(px, members, count, first, last, value, room):
+    """The members' extremes along their principal axis, into `value` (2, 4); False when they are one colour."""
+    mean, axis, moved, cov = room[0], room[1], room[2], room[3:]
+    room[:] = 0.0
+    for m in range(count):
+        for c in range(first, last):
+            mean[c] += px[c, members[m]]
+    for c in range(first, last):
+        mean[c] /= count
+    for m in range(count):
+        for c in range(first, last):
+            for d in range(first, last):
+                cov[c, d] += (px[c, members[m]] - mean[c]) * (px[d, members[m]] - mean[d])
+    widest = first
+    for c in range(first, last):
+        value[0, c] = value[1, c] = mean[c]
+        if cov[c, c] > cov[widest, widest]:
+            widest = c
+    if cov[widest, widest] == 0:
+        return False
+    for c in range(first, last):
+        axis[c] = cov[widest, c]
+    for _ in range(4):
+        top = 0.0
+        for c in range(first, last):
+            moved[c] = 0.0
+            for d in range(first, last):
+                moved[c] += cov[c, d] * axis[d]
+            top = max(top, abs(moved[c]))
+        for c in range(first, last):
+            axis[c] = moved[c] / top
+    norm = 0.0
+    for c in range(first, last):
+        norm += axis[c] * axis[c]
+    low, high = 1e30, -1e30
+    for m in range(count):
+        t = 0.0
+        for c in range(first, last):
+            t += (px[c, members[m]] - mean[c]) * axis[c]
+        low, high = min(low, t), max(high, t)
+    for c in range(first, last):
+        value[0, c] = mean[c] + low / norm * axis[c]
+        value[1, c] = mean[c] + high / norm * axis[c]
+    return True
+
+
+@kernel()
+def _round(value, first, last, bits, p_kind, place, p):
+    """The rounding error of one end point in `bits` bits (and p-bit `p`)."""
+    error = 0.0
+    for c in range(first, last):
+        full = bits + (1 if p_kind else 0)
+        got = widened(_nearest(value[place, c], bits, p_kind, p), full)
+        error += (got - value[place, c]) ** 2
+    return error
+
+
+@kernel()
+def _nearest(value, bits, p_kind, p):
+    """The stored number (with its p-bit, when there is one) that comes nearest to a value of 0..255."""
+    if not p_kind:
+        top = (1 << bits) - 1
+        return np.int64(min(max(value * top / 255.0 + 0.5, 0.0), float(top)))
+    top = (1 << (bits + 1)) - 1
+    halved = np.int64(np.floor((value * top / 255.0 - p) / 2.0 + 0.5))
+    return min(max(halved, 0), (1 << bits) - 1) << 1 | p
+
+
+@kernel()
+def _quantise(value, first, last, bits, p_kind, stored, ends):
+    """Float end points to stored numbers (p-bit lowest, when there is one) and the 8-bit values that they stand for."""
+    low_p = high_p = 0
+    if p_kind == 1:
+        low_p = (
+            1
+            if _round(value, first, last, bits, p_kind, 0, 1) < _round(value, first, last, bits, p_kind, 0, 0)
+            else 0
+        )
+        high_p = (
+            1
+            if _round(value, first, last, bits, p_kind, 1, 1) < _round(value, first, last, bits, p_kind, 1, 0)
+            else 0
+        )
+    elif p_kind == 2:
+        zero = _round(value, first, last, bits, p_kind, 0, 0) + _round(value, first, last, bits, p_kind, 1, 0)
+        one = _round(value, first, last, bits, p_kind, 0, 1) + _round(value, first, last, bits, p_kind, 1, 1)
+        low_p = high_p = 1 if one < zero else 0
+    for place in range(2):
+        for c in range(first, last):
+            stored[place, c] = _nearest(value[place, c], bits, p_kind, high_p if place else low_p)
+            ends[place, c] = widened(stored[place, c], bits + (1 if p_kind else 0))
+
+
+@kernel()
+def _solve(px, members, count, first, last, index, bits, value, room):
+    """Least-squares end points for the indices given; False when they leave one undetermined."""
+    aa = ab = bb = 0.0
+    left, right = room[0], room[1]
+    left[:] = 0.0
+    right[:] = 0.0
+    for m in range(count):
+        i = members[m]
+        b = WEIGHTS[bits, index[i]] / 64.0
+        a = 1.0 - b
+        aa += a * a
+        ab += a * b
+        bb += b * b
+        for c in range(first, last):
+            left[c] += a * px[c, i]
+            right[c] += b * px[c, i]
+    det = aa * bb - ab * ab
+    if abs(det) < 1e-6:
+        return False
+    for c in range(first, last):
+        value[0, c] = min(max((left[c] * bb - right[c] * ab) / det, 0.0), 255.0)
+        value[1, c] = min(max((right[c] * aa - left[c] * ab) / det, 0.0), 255.0)
+    return True
+
+
+@kernel(inlined=False)
+def fit_subset(
+    px, members, count, first, last, bits, p_kind, index_bits, rounds, sweeps, stored, index, work
+):
+    """Fit channels `first`..`last` of some pixels; stored numbers and indices come back, and the squared error.
+
+    `px` (4, 16), `members` the pixels' places, `stored` (2, 4) with the p-bit lowest where the mode has one, `work` scratch.
+    """
+    value, room, ends, trial, trial_stored, trial_index, palette = work
+    _axis(px, members, count, first, last, value, room)
+    for place in range(2):
+        for c in range(first, last):
+            value[place, c] = min(max(value[place, c], 0.0), 255.0)
+    _quantise(value, first, last, bits, p_kind, stored, ends)
+    best = _assign(px, members, count, first, last, ends, index_bits, palette, index)
+    full = bits + (1 if p_kind else 0)
+    tries = rounds + sweeps * 4 * (last - first)
+    step, moved = 0, False
+    for attempt in range(tries):
+        if best == 0:
+            break
+        if attempt < rounds:
+            if step < 0 or not _solve(px, members, count, first, last, index, index_bits, value, room):
+                continue
+            _quantise(value, first, last, bits, p_kind, trial_stored, trial)
+        else:
+            turn = (attempt - rounds) % (4 * (last - first))
+            if turn == 0:
+                if attempt > rounds and not moved:
+                    break
+                moved = False
+            place, c, up = turn & 1, first + (turn >> 2), (turn >> 1) & 1
+            for end in range(2):
+                for d in range(first, last):
+                    trial_stored[end, d] = stored[end, d]
+            trial_stored[place, c] += (2 if p_kind else 1) * (1 if up else -1)
+            if trial_stored[place, c] < 0 or trial_stored[place, c] >> full:
+                continue
+            for end in range(2):
+                for d in range(first, last):
+                    trial[end, d] = widened(trial_stored[end, d], full)
+        error = _assign(px, members, count, first, last, trial, index_bits, palette, trial_index)
+        if error < best:
+            best, moved = error, True
+            for end in range(2):
+                for d in range(first, last):
+                    stored[end, d] = trial_stored[end, d]
+            for m in range(count):
+                index[members[m]] = trial_index[members[m]]
+        elif attempt < rounds:
+            step = -1  # least squares has come to its end
+    return best
+
+
+@kernel()
+def _beside_axis(n, sr, sg, sb, rr, rg, rb, gg, gb, bb):
+    """The variance that lies beside the principal axis, times n, from a subset's sums; one power step from its widest row."""
+    if n == 0:
+        return 0.0
+    share = 1.0 / n
+    vrr, vrg, vrb = rr - sr * sr * share, rg - sr * sg * share, rb - sr * sb * share
+    vgg, vgb, vbb = gg - sg * sg * share, gb - sg * sb * share, bb - sb * sb * share
+    trace = vrr + vgg + vbb
+    if trace <= 0:
+        return 0.0
+    if vrr >= vgg and vrr >= vbb:
+        x, y, z = vrr, vrg, vrb
+    elif vgg >= vbb:
+        x, y, z = vrg, vgg, vgb
+    else:
+        x, y, z = vrb, vgb, vbb
+    x, y, z = vrr * x + vrg * y + vrb * z, vrg * x + vgg * y + vgb * z, vrb * x + vgb * y + vbb * z
+    norm = x * x + y * y + z * z
+    along = vrr * x * x + vgg * y * y + vbb * z * z + 2 * (vrg * x * y + vrb * x * z + vgb * y * z)
+    return trace - along / norm
+
+
+@kernel(inlined=False)
+def rank_partitions(px, subsets, partitions, score):
+    """What each partition's subsets would leave beside straight lines through their colours, into `score`."""
+    for partition in range(partitions):
+        total = 0.0
+        for subset in range(subsets):
+            n = sr = sg = sb = rr = rg = rb = gg = gb = bb = np.int32(0)
+            for i in range(16):
+                m = np.int32(1) if SUBSETS[subsets, partition, i] == subset else np.int32(0)
+                r, g, b = np.int32(px[0, i] * m), np.int32(px[1, i] * m), np.int32(px[2, i] * m)
+                n += m
+                sr += r
+                sg += g
+                sb += b
+                rr += np.int32(r * r)
+                rg += np.int32(r * g)
+                rb += np.int32(r * b)
+                gg += np.int32(g * g)
+                gb += np.int32(g * b)
+                bb += np.int32(b * b)
+            total += _beside_axis(
+                np.float64(n), np.float64(sr), np.float64(sg), np.float64(sb), np.float64(rr), np.float64(rg), np.float64(rb),
+                np.float64(gg), np.float64(gb), np.float64(bb),
+            )  # fmt: skip
+        score[partition] = total
+
+
+@kernel(inlined=False)
+def fit_mode(px, mode, partition, last, rounds, sweeps, stored, index, members, stop, work):
+    """Fit every subset of a partitioned mode (or mode 6); the squared error, or any above `stop`. `stored` (3, 2, 4)."""
+    subsets = MODES[mode, 0]
+    total = np.int64(0)
+    for subset in range(subsets):
+        count = 0
+        for i in range(16):
+            if SUBSETS[subsets, partition, i] == subset:
+                members[count] = i
+                count += 1
+        total += fit_subset(
+            px,
+            members,
+            count,
+            0,
+            last,
+            MODES[mode, 4],
+            MODES[mode, 6],
+            MODES[mode, 7],
+            rounds,
+            sweeps,
+            stored[subset],
+            index,
+            work,
+        )
+        if total > stop:
+            break
+    return total
+
+
+@kernel()
+def _put(block, at, value, count):
+    """Write `count` bits at bit `at`; where the next ones go."""
+    for bit in range(count):
+        place = at + bit
+        block[place >> 5] |= np.uint32((value >> bit) & 1) << np.uint32(place & 31)
+    return at + count
+
+
+@kernel(inlined=False)
+def write_block(block, mode, partition, rotation, select, stored, index, second):
+    """Write a block (four words of zeros). Subsets whose anchor index is too high change their ends over."""
+    subsets, colour_bits, alpha_bits, p_kind = MODES[mode, 0], MODES[mode, 4], MODES[mode, 5], MODES[mode, 6]
+    first_bits, second_bits = MODES[mode, 7], MODES[mode, 8]
+    shift = 1 if p_kind else 0
+    for subset in range(subsets):
+        if index[ANCHORS[subsets, partition, subset]] >> (first_bits - 1):
+            for i in range(16):
+                if SUBSETS[subsets, partition, i] == subset:
+                    index[i] = (1 << first_bits) - 1 - index[i]
+            alpha_too = second_bits == 0
+            scalar = select == 1  # the first index then belongs to alpha
+            for c in range(4):
+                if (c < 3 and not (second_bits and scalar)) or (c == 3 and (alpha_too or scalar)):
+                    stored[subset, 0, c], stored[subset, 1, c] = stored[subset, 1, c], stored[subset, 0, c]
+    if second_bits and second[0] >> (second_bits - 1):
+        for i in range(16):
+            second[i] = (1 << second_bits) - 1 - second[i]
+        for c in range(4):
+            if (c == 3 and select == 0) or (c < 3 and select == 1):
+                stored[0, 0, c], stored[0, 1, c] = stored[0, 1, c], stored[0, 0, c]
+    at = _put(block, 0, np.int64(1) << mode, mode + 1)
+    at = _put(block, at, partition, MODES[mode, 1])
+    at = _put(block, at, rotation, MODES[mode, 2])
+    at = _put(block, at, select, MODES[mode, 3])
+    for c in range(4):
+        for subset in range(subsets):
+            for place in range(2):
+                at = _put(block, at, stored[subset, place, c] >> shift, colour_bits if c < 3 else alpha_bits)
+    for subset in range(subsets):
+        if p_kind == 2:
+            at = _put(block, at, stored[subset, 0, 0] & 1, 1)
+        elif p_kind == 1:
+            at = _put(block, at, stored[subset, 0, 0] & 1, 1)
+            at = _put(block, at, stored[subset, 1, 0] & 1, 1)
+    for i in range(16):
+        short = 1 if i == ANCHORS[subsets, partition, SUBSETS[subsets, partition, i]] else 0
+        at = _put(block, at, index[i], first_bits - short)
+    if second_bits:
+        for i in range(16):
+            at = _put(block, at, second[i], second_bits - (1 if i == 0 else 0))
+
+
+@kernel()
+def _gather(pixels, row, column, px):
+    """The block's pixels into `px` (4, 16); colour under zero alpha becomes the mean of what is seen. Its lowest alpha."""
+    height, width = pixels.shape[0], pixels.shape[1]
+    lowest, seen = np.int32(255), 0
+    mean = np.zeros(3, np.int64)
+    for i in range(16):
+        y, x = min(row * 4 + (i >> 2), height - 1), min(column * 4 + (i & 3), width - 1)
+        for c in range(4):
+            px[c, i] = pixels[y, x, c]
+        lowest = min(lowest, px[3, i])
+        if px[3, i] > 0:
+            seen += 1
+            for c in range(3):
+                mean[c] += px[c, i]
+    if lowest == 0 and seen:
+        for i in range(16):
+            if px[3, i] == 0:
+                for c in range(3):
+                    px[c, i] = mean[c] // seen
+    return lowest
+
+
+@kernel("void(uint8[:, :, ::1], uint32[:, ::1], int64, int64, int64, int64, int64)")
+def encode_rows(pixels, words, first, end, effort, rounds, sweeps):
+    """Encode block rows `first`..`end` of `pixels` (height, width, 4) into `words` (count, 4).
+
+    `effort` is how many partitions are fitted: 1 tries modes 6 and 1 (or 6, 5 and 7), more tries all of them.
+    """
+    across = (pixels.shape[1] + 3) // 4
+    px, turned = np.zeros((4, 16), np.int32), np.zeros((4, 16), np.int32)
+    everyone, members = np.arange(16), np.zeros(16, np.int64)
+    work = (
+        np.zeros((2, 4)), np.zeros((7, 4)), np.zeros((2, 4), np.int64), np.zeros((2, 4), np.int64), np.zeros((2, 4), np.int64),
+        np.zeros(16, np.int64), np.zeros((4, 16), np.int32),
+    )  # fmt: skip
+    stored, best_stored = np.zeros((3, 2, 4), np.int64), np.zeros((3, 2, 4), np.int64)
+    index, best_index = np.zeros(16, np.int64), np.zeros(16, np.int64)
+    second, best_second = np.zeros(16, np.int64), np.zeros(16, np.int64)
+    score = np.zeros(64)
+    for row in range(first, end):
+        for column in range(across):
+            lowest = _gather(pixels, row, column, px)
+            solid = lowest == 255
+            best = fit_mode(px, 6, 0, 4, rounds, sweeps, best_stored, best_index, members, _FAR, work)
+            mode, partition, rotation, select = 6, 0, 0, 0
+            if best > 0 and (not solid or effort > 1):
+                for turn in range(4 if effort > 1 else 1):
+                    turned[:] = px
+                    if turn:
+                        turned[turn - 1, :], turned[3, :] = px[3, :], px[turn - 1, :]
+                    for kind in range(3 if effort > 1 else 1):
+                        m = 5 if kind == 0 else 4
+                        chosen = 1 if kind == 2 else 0
+                        colour_index = 3 if chosen else 2
+                        alpha_index = 2 if m == 5 or chosen else 3
+                        error = fit_subset(
+                            turned, everyone, 16, 0, 3, MODES[m, 4], 0, colour_index, rounds, sweeps, stored[0],
+                            second if chosen else index, work,
+                        )  # fmt: skip
+                        if error < best:
+                            error += fit_subset(
+                                turned, everyone, 16, 3, 4, MODES[m, 5], 0, alpha_index, rounds, sweeps, stored[0],
+                                index if chosen else second, work,
+                            )  # fmt: skip
+                        if error < best:
+                            best, mode, partition, rotation, select = error, m, 0, turn, chosen
+                            best_stored[:] = stored
+                            best_index[:] = index
+                            best_second[:] = second
+            if best > 0:
+                last = 3 if solid else 4
+                for subsets in (2, 3):
+                    if subsets == 3 and (effort == 1 or not solid):
+                        continue
+                    rank_partitions(px, subsets, 64, score)
+                    for _ in range(effort):
+                        pick = np.argmin(score)
+                        score[pick] = 1e300
+                        for m in (1, 3, 7, 0, 2):
+                            wanted = (m == 7) != solid if subsets == 2 else solid
+                            if (
+                                MODES[m, 0] != subsets
+                                or not wanted
+                                or pick >> MODES[m, 1]
+                                or (m == 3 and effort == 1)
+                            ):
+                                continue
+                            error = fit_mode(
+                                px, m, pick, last, rounds, sweeps, stored, index, members, best, work
+                            )
+                            if error < best:
+                                best, mode, partition, rotation, select = error, m, pick, 0, 0
+                                best_stored[:] = stored
+                                best_index[:] = index
+            block = words[row * across + column]
+            block[:] = 0
+            write_block(block, mode, partition, rotation, select, best_stored, best_index, best_second)
