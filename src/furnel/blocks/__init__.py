@@ -19,7 +19,7 @@ ENCODER_VERSION = 1  # part of the key of cached results: raise it whenever the 
 
 # least-squares rounds, sweeps over the neighbours, and the squared error of a block that is worth a sweep
 _COLOUR_EFFORT = {"fast": (2, 1, 1000), "good": (3, 2, 0), "best": (4, 12, 0)}
-_BC7_EFFORT = {"fast": (1, 1, 0), "good": (2, 2, 0), "best": (6, 3, 2)}  # partitions fitted, rounds, sweeps
+_BC7_EFFORT = {"fast": (1, 1, 0), "good": (2, 2, 0), "best": (16, 3, 1)}  # partitions fitted, rounds, sweeps
 _ALPHA_REACH = {"fast": 1, "good": 4, "best": 12}
 
 

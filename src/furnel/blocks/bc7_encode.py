@@ -123,10 +123,15 @@ def _nearest(value, bits, p_kind, p):
 
 
 @kernel()
-def _quantise(value, first, last, bits, p_kind, stored, ends):
-    """Float end points to stored numbers (p-bit lowest, when there is one) and the 8-bit values that they stand for."""
+def _quantise(value, first, last, bits, p_kind, forced, stored, ends):
+    """Float end points to stored numbers (p-bit lowest, when there is one) and the 8-bit values that they stand for.
+
+    The p-bits are those in `forced` (the first end point's lowest), or where that is -1 those that round best.
+    """
     low_p = high_p = 0
-    if p_kind == 1:
+    if forced >= 0:
+        low_p, high_p = forced & 1, forced >> 1
+    elif p_kind == 1:
         low_p = (
             1
             if _round(value, first, last, bits, p_kind, 0, 1) < _round(value, first, last, bits, p_kind, 0, 0)
@@ -186,9 +191,27 @@ def fit_subset(
     for place in range(2):
         for c in range(first, last):
             value[place, c] = min(max(value[place, c], 0.0), 255.0)
-    _quantise(value, first, last, bits, p_kind, stored, ends)
+    _quantise(value, first, last, bits, p_kind, -1, stored, ends)
     best = _assign(px, members, count, first, last, ends, index_bits, palette, index)
     full = bits + (1 if p_kind else 0)
+    combinations = (4 if p_kind == 1 else p_kind) if sweeps else 0
+    for turn in range(rounds * combinations):
+        if best == 0:
+            break
+        forced = turn % combinations
+        if forced == 0 and not _solve(px, members, count, first, last, index, index_bits, value, room):
+            break
+        if p_kind == 2:
+            forced *= 3
+        _quantise(value, first, last, bits, p_kind, forced, trial_stored, trial)
+        error = _assign(px, members, count, first, last, trial, index_bits, palette, trial_index)
+        if error < best:
+            best = error
+            for end in range(2):
+                for d in range(first, last):
+                    stored[end, d] = trial_stored[end, d]
+            for m in range(count):
+                index[members[m]] = trial_index[members[m]]
     tries = rounds + sweeps * 4 * (last - first)
     step, moved = 0, False
     for attempt in range(tries):
@@ -197,7 +220,7 @@ def fit_subset(
         if attempt < rounds:
             if step < 0 or not _solve(px, members, count, first, last, index, index_bits, value, room):
                 continue
-            _quantise(value, first, last, bits, p_kind, trial_stored, trial)
+            _quantise(value, first, last, bits, p_kind, -1, trial_stored, trial)
         else:
             turn = (attempt - rounds) % (4 * (last - first))
             if turn == 0:
