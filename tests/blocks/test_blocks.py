@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from PIL import Image
 
 from furnel import blocks
-from furnel.errors import FurnelError
+from furnel.errors import Cancelled, FurnelError
 from furnel.images.formats import FORMATS
 
 CODES = {"BC1": 1, "BC2": 2, "BC3": 3, "BC4": 4, "BC5": 5, "BC7": 7}
@@ -189,3 +189,24 @@ def test_the_same_pixels_give_the_same_bytes_on_any_thread() -> None:
 def test_nonsense_is_refused(call: object, says: str) -> None:
     with pytest.raises(FurnelError, match=says):
         call()  # type: ignore[operator]
+
+
+def test_a_long_encoding_says_where_it_is_and_stops_when_asked() -> None:
+    class Watched:
+        def __init__(self, patience: int) -> None:
+            self.said: list[float] = []
+            self.patience = patience
+
+        def report(self, fraction: float, text: str) -> None:
+            assert "BC7 good" in text
+            self.said.append(fraction)
+
+        def cancelled(self) -> bool:
+            return len(self.said) >= self.patience
+
+    pixels, calm, hasty = picture(128, 256), Watched(1 << 30), Watched(3)
+    assert blocks.encode(pixels, "BC7", "good", calm) == blocks.encode(pixels, "BC7", "good")
+    assert calm.said == sorted(calm.said) and calm.said[-1] == 1.0 and len(calm.said) > 20
+    with pytest.raises(Cancelled):
+        blocks.encode(pixels, "BC7", "good", hasty)
+    assert len(hasty.said) < len(calm.said) + 1

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Literal
 
 import numpy as np
@@ -10,6 +11,7 @@ import numpy.typing as npt
 from furnel.errors import FurnelError
 from furnel.images.formats import FORMATS, PixelFormat
 from furnel.parallel import over_rows
+from furnel.progress import QUIET, Progress
 
 Quality = Literal["fast", "good", "best"]
 Pixels = npt.NDArray[np.uint8]
@@ -46,11 +48,11 @@ def decode(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixel
     return _decode(words.reshape(-1, pixel_format.size_bytes // 4), width, height, fmt)
 
 
-def encode(pixels: Pixels, fmt: str, quality: Quality = "good") -> bytes:
+def encode(pixels: Pixels, fmt: str, quality: Quality = "good", progress: Progress = QUIET) -> bytes:
     """Encode `pixels` (height, width, 4) uint8 straight alpha as one level of `fmt`.
 
     Any size: blocks over the edge repeat the last row and column. Colour under zero alpha is ignored.
-    Raises FurnelError for an unknown format or quality, or another shape of array.
+    Raises FurnelError for an unknown format or quality, or another shape of array, Cancelled when asked to stop.
     """
     pixel_format = _block_format(fmt)
     if quality not in QUALITIES:
@@ -68,7 +70,7 @@ def encode(pixels: Pixels, fmt: str, quality: Quality = "good") -> bytes:
     pixels = np.require(pixels, requirements=["C", "W"])
     height, width = pixels.shape[:2]
     words = np.empty((-(-height // 4) * -(-width // 4), pixel_format.size_bytes // 4), np.uint32)
-    _encode(pixels, words, fmt, quality)
+    _encode(pixels, words, fmt, quality, progress)
     return words.tobytes()
 
 
@@ -86,9 +88,7 @@ def _decode(words: npt.NDArray[np.uint32], width: int, height: int, fmt: str) ->
         plain[..., 3] = 255
         blocks = words.view(np.uint8)
         for channel in range(1 if fmt == "BC4" else 2):
-            over_rows(
-                lambda first, end, c=channel: bc4.decode_rows(blocks, plain, first, end, 8 * c, c), rows
-            )
+            over_rows(_bound(bc4.decode_rows, blocks, plain, channel), rows)
         return plain
     out = np.empty((height, width), np.uint32)
     if fmt == "BC1":
@@ -106,40 +106,40 @@ def _decode(words: npt.NDArray[np.uint32], width: int, height: int, fmt: str) ->
     return pixels
 
 
-def _encode(pixels: Pixels, words: npt.NDArray[np.uint32], fmt: str, quality: Quality) -> None:
+def _bound(
+    rows: Callable[..., object], source: Pixels, target: Pixels, channel: int, *more: int
+) -> Callable[[int, int], object]:
+    """A kernel of one channel, whose block lies at eight times its number."""
+    return lambda first, end: rows(source, target, first, end, 8 * channel, channel, *more)
+
+
+def _encode(
+    pixels: Pixels, words: npt.NDArray[np.uint32], fmt: str, quality: Quality, progress: Progress
+) -> None:
     from furnel.blocks import bc1, bc2, bc4
 
     rows = -(-pixels.shape[0] // 4)
     blocks = words.view(np.uint8)
-    rounds, sweeps, worth = _COLOUR_EFFORT[quality]
-    reach = _ALPHA_REACH[quality]
+    colour, reach, effort = _COLOUR_EFFORT[quality], _ALPHA_REACH[quality], _BC7_EFFORT[quality]
+
+    def spread(work: Callable[[int, int], object], part: Progress, least: int = 8) -> None:
+        over_rows(work, rows, least, part, f"Encoding {fmt} {quality}")
+
     if fmt == "BC7":
         from furnel.blocks import bc7_encode
 
-        effort = _BC7_EFFORT[quality]
-        over_rows(
-            lambda first, end: bc7_encode.encode_rows(pixels, words, first, end, *effort), rows, least=1
-        )
+        spread(lambda first, end: bc7_encode.encode_rows(pixels, words, first, end, *effort), progress, 1)
     elif fmt == "BC1":
-        over_rows(
-            lambda first, end: bc1.encode_rows(pixels, words, first, end, 0, rounds, sweeps, worth, False),
-            rows,
-        )
+        spread(lambda first, end: bc1.encode_rows(pixels, words, first, end, 0, *colour, False), progress)
     elif fmt in ("BC4", "BC5"):
         for channel in range(1 if fmt == "BC4" else 2):
-            over_rows(
-                lambda first, end, c=channel: bc4.encode_rows(pixels, blocks, first, end, 8 * c, c, reach),
-                rows,
-            )
+            spread(_bound(bc4.encode_rows, pixels, blocks, channel, reach), progress)
     else:
-        over_rows(
-            lambda first, end: bc1.encode_rows(pixels, words, first, end, 2, rounds, sweeps, worth, True),
-            rows,
-        )
+        spread(lambda first, end: bc1.encode_rows(pixels, words, first, end, 2, *colour, True), progress)
         if fmt == "BC2":
             bc2.pack_alpha(pixels[..., 3], words)
         else:
-            over_rows(lambda first, end: bc4.encode_rows(pixels, blocks, first, end, 0, 3, reach), rows)
+            spread(lambda first, end: bc4.encode_rows(pixels, blocks, first, end, 0, 3, reach), progress)
 
 
 def _block_format(fmt: str) -> PixelFormat:

@@ -268,7 +268,7 @@ class Session(QObject):
             return
 
         def done(target: Path) -> None:
-            self.tell("calm", f"Installed in {target}")
+            self.tell("calm", f"Installed as {target.relative_to(install.folder)} in {install.profile.name}")
             self.refresh_stack()
 
         install, mod = space.catalogue.install, space.project.mod.id

@@ -13,6 +13,7 @@ from furnel.errors import FurnelError, reason
 from furnel.imagefiles import dds, pillow, tga
 from furnel.images.picture import Picture
 from furnel.images.texture import Texture
+from furnel.progress import QUIET, Part, Progress
 
 
 class _Format(Protocol):
@@ -111,13 +112,20 @@ def encode_texture(
     quality: blocks.Quality = "good",
     srgb: bool | None = None,
     notes: tuple[tuple[str, str], ...] = (),
+    progress: Progress = QUIET,
 ) -> Texture:
     """Levels of pixels encoded in `fmt`, ready to be written as a file of `file_type`."""
-    encoded = tuple(_encode_pixels(level, fmt, quality) for level in levels)
-    return Texture(levels[0].width, levels[0].height, fmt, encoded, file_type, srgb, notes)
+    whole = sum(level.width * level.height for level in levels)
+    encoded, done = [], 0
+    for level in levels:
+        after = done + level.width * level.height
+        part = progress if progress is QUIET else Part(progress, done / whole, after / whole)
+        encoded.append(_encode_pixels(level, fmt, quality, part))
+        done = after
+    return Texture(levels[0].width, levels[0].height, fmt, tuple(encoded), file_type, srgb, notes)
 
 
-def _encode_pixels(picture: Picture, fmt: str, quality: blocks.Quality) -> bytes:
+def _encode_pixels(picture: Picture, fmt: str, quality: blocks.Quality, progress: Progress) -> bytes:
     pixels = picture.pixels
     if fmt == "RGBA8":
         return pixels.tobytes()
@@ -125,4 +133,4 @@ def _encode_pixels(picture: Picture, fmt: str, quality: blocks.Quality) -> bytes
         return pixels[..., (2, 1, 0, 3)].tobytes()
     if fmt == "BGR8":
         return pixels[..., (2, 1, 0)].tobytes()
-    return blocks.encode(pixels, fmt, quality)
+    return blocks.encode(pixels, fmt, quality, progress)

@@ -16,7 +16,7 @@ from furnel.images.resample import level_chain
 from furnel.images.texture import Texture
 from furnel.mods.project import Encode, StepUse, Swap
 from furnel.mods.steps import step_type
-from furnel.progress import QUIET, Progress, check
+from furnel.progress import QUIET, Part, Progress, check
 from furnel.sound import Clip
 
 _CACHE_VERSION = 1
@@ -73,15 +73,15 @@ def apply_steps(media: Media, steps: Sequence[StepUse], progress: Progress = QUI
     return out
 
 
-def encode_media(media: Media, encode: Encode) -> bytes:
+def encode_media(media: Media, encode: Encode, progress: Progress = QUIET) -> bytes:
     """The file that `encode` asks for. Raises FurnelError when the media is of another kind."""
     if isinstance(media, Clip):
         return sound.write_clip(media, encode.file, encode.format)
-    texture = encode_levels(media, encode)
+    texture = encode_levels(media, encode, progress)
     return imagefiles.write_texture(texture)
 
 
-def encode_levels(picture: Picture, encode: Encode) -> Texture:
+def encode_levels(picture: Picture, encode: Encode, progress: Progress = QUIET) -> Texture:
     """A picture encoded with its levels, not yet a file."""
     levels = level_chain(picture, encode.levels)
     notes = dict(encode.notes)
@@ -93,6 +93,7 @@ def encode_levels(picture: Picture, encode: Encode) -> Texture:
         quality=encode.quality,
         srgb=srgb,
         notes=tuple(notes.items()),
+        progress=progress,
     )
 
 
@@ -122,7 +123,7 @@ def render(
             remedy="Use Fit all, which chooses one",
         )
     progress.report(0.6, f"Encoding {Path(str(where)).name}")
-    data = encode_media(media, swap.encode)
+    data = encode_media(media, swap.encode, progress if progress is QUIET else Part(progress, 0.6, 1.0))
     if kept is not None:
         write_bytes(kept, data)
     return data

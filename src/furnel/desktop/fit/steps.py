@@ -161,7 +161,11 @@ class StepsPanel(QWidget):
         card, column = self._frame()
         title = label("Encode")
         title.setStyleSheet("font-weight: 500")
-        parts = [encode.format or encode.file]
+        parts = [
+            encode.format
+            if encode.file == "DDS"
+            else f"{encode.file} {encode.format}".replace(" RGBA8", "").replace(" BGRA8", "")
+        ]
         if encode.levels > 1:
             parts.append(f"{encode.levels} levels")
         parts += [f"{key} {value}" for key, value in encode.notes.items() if key != "mode"]
