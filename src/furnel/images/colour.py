@@ -14,23 +14,23 @@ def _decode_table() -> Floats:
     return np.where(value <= 0.04045, value / 12.92, ((value + 0.055) / 1.055) ** 2.4).astype(np.float32)
 
 
-_TO_LINEAR = _decode_table()
+LINEAR_OF_BYTE = _decode_table()
 _STEPS = 1 << 14
-_TO_SRGB = np.zeros(_STEPS + 1, np.uint8)
+BYTE_OF_LINEAR = np.zeros(_STEPS + 1, np.uint8)
 _grid = np.arange(_STEPS + 1) / _STEPS
-_TO_SRGB[:] = np.round(
+BYTE_OF_LINEAR[:] = np.round(
     255.0 * np.where(_grid <= 0.0031308, _grid * 12.92, 1.055 * np.maximum(_grid, 1e-9) ** (1 / 2.4) - 0.055)
 )
 
 
 def to_linear(values: Pixels) -> Floats:
     """sRGB bytes to linear light, 0 to 1."""
-    return _TO_LINEAR[values]
+    return LINEAR_OF_BYTE[values]
 
 
 def to_srgb(light: Floats) -> Pixels:
     """Linear light (clipped to 0..1) to the nearest sRGB byte (within one in the darkest)."""
-    return _TO_SRGB[(np.clip(light, 0.0, 1.0) * _STEPS + 0.5).astype(np.int32)]
+    return BYTE_OF_LINEAR[(np.clip(light, 0.0, 1.0) * _STEPS + 0.5).astype(np.int32)]
 
 
 def premultiplied_light(pixels: Pixels) -> Floats:

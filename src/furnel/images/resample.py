@@ -5,12 +5,20 @@ from __future__ import annotations
 from typing import Literal
 
 import numpy as np
+import numpy.typing as npt
 from PIL import Image
 
 from furnel.errors import FurnelError
-from furnel.images.colour import Floats, from_premultiplied_light, premultiplied_light
+from furnel.images.colour import (
+    BYTE_OF_LINEAR,
+    LINEAR_OF_BYTE,
+    Floats,
+    from_premultiplied_light,
+    premultiplied_light,
+)
 from furnel.images.formats import full_levels, level_size
 from furnel.images.picture import Picture, check_size
+from furnel.parallel import over_rows
 
 Filter = Literal["nearest", "area", "bicubic", "lanczos"]
 FILTERS: tuple[Filter, ...] = ("nearest", "area", "bicubic", "lanczos")
@@ -47,11 +55,10 @@ def level_chain(picture: Picture, count: int | None = None) -> list[Picture]:
     """The picture and its smaller levels, each the area average of the one before; `count` None is a full chain."""
     levels = [picture]
     wanted = full_levels(*picture.size) if count is None else count
-    light = premultiplied_light(picture.pixels) if wanted > 1 else None
+    light: Floats | None = None
     for level in range(1, wanted):
-        assert light is not None
-        light = _halve(light, *level_size(*picture.size, level))
-        levels.append(Picture(from_premultiplied_light(light)))
+        light = _halved(levels[-1], light, *level_size(*picture.size, level))
+        levels.append(Picture(_bytes_of(light)))
     return levels
 
 
@@ -63,11 +70,29 @@ def looks_drawn_in_pixels(picture: Picture) -> bool:
     return len(np.unique(packed)) <= min(64, max(4, packed.size // 12))
 
 
-def _halve(light: Floats, width: int, height: int) -> Floats:
-    if light.shape[0] == height * 2 and light.shape[1] == width * 2:
-        rows = light[0::2] + light[1::2]
-        return np.asarray((rows[:, 0::2] + rows[:, 1::2]) * np.float32(0.25))
-    return _resize_light(light, width, height, "area")
+def _halved(above: Picture, light: Floats | None, width: int, height: int) -> Floats:
+    """The next level's light, from the level above: its `light`, or at the top of a chain its bytes."""
+    from furnel.images import halving
+
+    if (above.width, above.height) != (2 * width, 2 * height):
+        return _resize_light(
+            premultiplied_light(above.pixels) if light is None else light, width, height, "area"
+        )
+    out = np.empty((height, width, 4), np.float32)
+    if light is None:
+        pixels = np.require(above.pixels, requirements=["C", "W"])
+        over_rows(lambda first, end: halving.halve_bytes(pixels, LINEAR_OF_BYTE, out, first, end), height)
+    else:
+        over_rows(lambda first, end: halving.halve_light(light, out, first, end), height)
+    return out
+
+
+def _bytes_of(light: Floats) -> npt.NDArray[np.uint8]:
+    from furnel.images import halving
+
+    out = np.empty(light.shape, np.uint8)
+    over_rows(lambda first, end: halving.bytes_of(light, BYTE_OF_LINEAR, out, first, end), len(light))
+    return out
 
 
 def _resize_light(light: Floats, width: int, height: int, how: Filter) -> Floats:
