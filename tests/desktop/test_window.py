@@ -365,3 +365,19 @@ def test_a_game_is_opened_and_a_mod_begun_from_nothing(
     hands.until(lambda: hands.window.session.project is not None, "the mod to begin")
     hands.settle()
     assert load_project(tmp_path / "new" / "furnel.toml").mod.id == "evening-post"
+
+
+def test_every_step_shows_what_it_gives(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.station(2)
+    hands.window.fit_station.pick("cast/otter_walk.png")
+    hands.settle()
+    steps = hands.window.fit_station.steps
+    assert len(steps._thumbs) == 3 and all(
+        thumb.tile is not None and thumb.tile.image for thumb in steps._thumbs
+    )
+    hands.window.fit_station.pick("bank0/000.wav")
+    hands.settle()
+    assert [thumb.tile.waveform is not None for thumb in steps._thumbs if thumb.tile] == [True] * len(
+        steps._thumbs
+    )

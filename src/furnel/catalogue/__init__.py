@@ -2,7 +2,7 @@
 
 from furnel.catalogue.facts import KINDS, Facts, Kind, facts_of
 from furnel.catalogue.index import Asset, Catalogue
-from furnel.catalogue.previews import Preview, preview, preview_of
+from furnel.catalogue.previews import Preview, media_preview, preview, preview_of
 from furnel.catalogue.sieve import GROUPINGS, Facets, Sieve, count_facets, grouped
 from furnel.catalogue.takeout import FORMS, Form, take_out
 
@@ -21,6 +21,7 @@ __all__ = [
     "count_facets",
     "facts_of",
     "grouped",
+    "media_preview",
     "preview",
     "preview_of",
     "take_out",

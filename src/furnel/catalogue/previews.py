@@ -14,7 +14,7 @@ from furnel.catalogue.index import Asset, Catalogue
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
 from furnel.images.resample import resize
-from furnel.sound import Samples
+from furnel.sound import Clip, Samples
 
 SIDE = 256
 COLUMNS = 160
@@ -36,11 +36,9 @@ def preview_of(data: bytes, kind: Kind, where: object = "") -> Preview:
     try:
         if kind in ("texture", "sheet"):
             texture = imagefiles.read_texture(data, where)
-            picture = imagefiles.decode_level(texture, imagefiles.small_level(texture, SIDE))
-            return Preview(picture=_shrunk(picture))
+            return media_preview(imagefiles.decode_level(texture, imagefiles.small_level(texture, SIDE)))
         if kind in ("sound", "music"):
-            clip, _ = sound.read_clip(data, where)
-            return Preview(waveform=np.stack(sound.waveform(clip, COLUMNS)))
+            return media_preview(sound.read_clip(data, where)[0])
         if kind == "definition":
             lines = texts.read_text(
                 data[:4096].rsplit(b"\n", 1)[0] if len(data) > 4096 else data, where
@@ -49,6 +47,13 @@ def preview_of(data: bytes, kind: Kind, where: object = "") -> Preview:
     except FurnelError as error:
         return Preview(fault=error.why or error.what)
     return Preview(fault="no preview for this kind")
+
+
+def media_preview(media: Picture | Clip) -> Preview:
+    """A preview of a picture or a clip in memory."""
+    if isinstance(media, Picture):
+        return Preview(picture=_shrunk(media))
+    return Preview(waveform=np.stack(sound.waveform(media, COLUMNS)))
 
 
 def preview(catalogue: Catalogue, asset: Asset) -> Preview:

@@ -9,14 +9,17 @@ import numpy as np
 from PyQt6.QtGui import QImage
 
 from furnel import imagefiles, sound, texts
-from furnel.catalogue import Catalogue
+from furnel.catalogue import Catalogue, media_preview
 from furnel.desktop.imaging import to_image
 from furnel.desktop.look import byte_size
+from furnel.desktop.tiles import Tile, tile_of
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
 from furnel.images.resample import resize
+from furnel.mods.project import Swap
+from furnel.mods.render import apply_steps, open_source, read_source
 from furnel.mods.spec import PictureSpec, SoundSpec
-from furnel.mods.workspace import Examined
+from furnel.mods.workspace import Examined, Workspace
 from furnel.sound import Clip, Samples, integrated_loudness, short_term_loudness, waveform
 
 CHANNELS = ("RGB", "no alpha", "alpha")
@@ -113,6 +116,20 @@ def load_content(catalogue: Catalogue, examined: Examined) -> Content:
     except FurnelError as error:
         return NoContent(error.sentence())
     return NoContent("This kind of file has no bench yet; the build takes it as it is")
+
+
+def step_tiles(space: Workspace, swap: Swap) -> tuple[Tile, ...]:
+    """A tile of what every step gives that is on, in order; empty when the source cannot be read."""
+    path = space.source_path(swap)
+    try:
+        stage = open_source(read_source(path), path)
+        return (
+            tuple(tile_of(media_preview(media)) for media in apply_steps(stage.media, swap.steps))
+            if stage.media
+            else ()
+        )
+    except FurnelError:
+        return ()
 
 
 def _texts(original: str, yours: str) -> TextContent:

@@ -14,6 +14,7 @@ from furnel.desktop.fit.content import (
     PictureContent,
     SoundContent,
     load_content,
+    step_tiles,
 )
 from furnel.desktop.fit.picture_bench import PictureBench
 from furnel.desktop.fit.queue import SwapQueue
@@ -26,7 +27,7 @@ from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
-from furnel.desktop.tiles import TileStore
+from furnel.desktop.tiles import Tile, TileStore
 from furnel.desktop.widgets.basics import hairline, label
 from furnel.mods.fit import stops_between
 from furnel.mods.project import StepUse
@@ -90,6 +91,7 @@ class FitStation(QWidget):
         self.queue, self.benches = SwapQueue(look, session, tiles, results), _Benches(look, player)
         self.table, self.steps = FitTable(look), StepsPanel(look)
         self._shown: tuple[str, str] = ("", "")
+        self._thumbs_of = ""
         panel = QWidget()
         panel.setObjectName("panel")
         column = QVBoxLayout(panel)
@@ -110,7 +112,7 @@ class FitStation(QWidget):
         row.addWidget(self.queue)
         row.addWidget(self.benches, 1)
         row.addWidget(self._side)
-        self.queue.picked.connect(lambda _: self._show())
+        self.queue.picked.connect(self._picked)
         self.queue.dropped.connect(lambda original, file: session.swap_with(original, file))
         self.benches.dropped.connect(self._drop)
         self.benches.sound.silent.connect(
@@ -130,6 +132,10 @@ class FitStation(QWidget):
     def pick(self, original: str) -> None:
         """Put a swap on the bench."""
         self.queue.rows.pick(original)
+
+    def _picked(self, _: str) -> None:
+        self._thumbs_of = ""
+        self._show()
 
     def _drop(self, file: Path) -> None:
         if self.current:
@@ -162,6 +168,26 @@ class FitStation(QWidget):
         self.table.show_swap(name, swap.source, examined.points if examined else ())
         if examined is not None:
             self._load(examined)
+            self._load_thumbs(examined)
+
+    def _load_thumbs(self, examined: Examined) -> None:
+        space, swap = self._session.space, examined.swap
+        if space is None or not swap.steps or self._thumbs_of == examined.key:
+            return
+
+        def done(tiles: tuple[Tile, ...]) -> None:
+            if self.current == swap.original:
+                self._thumbs_of = examined.key
+                self.steps.show_tiles(tiles)
+
+        self._session.jobs.start(
+            "Small pictures of the steps",
+            lambda _: step_tiles(space, swap),
+            done,
+            lambda _: None,
+            key="thumbs",
+            shown=False,
+        )
 
     def _load(self, examined: Examined) -> None:
         catalogue = self._session.catalogue

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtCore import QRectF, pyqtSignal
+from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
     QCheckBox,
     QColorDialog,
@@ -22,10 +23,27 @@ from PyQt6.QtWidgets import (
 
 from furnel.blocks import QUALITIES
 from furnel.desktop.look import Look
+from furnel.desktop.tiles import Tile, paint_tile
 from furnel.desktop.widgets.basics import Switch, as_panel, button, label
 from furnel.errors import FurnelError
 from furnel.mods.project import Encode, StepUse, Swap
 from furnel.mods.steps import STEP_TYPES, Parameter, Value, step_type
+
+
+class _Thumb(QWidget):
+    """What a step gives, small."""
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+        self.tile: Tile | None = None
+        self.setFixedSize(52, 36)
+        self.setAccessibleName("What this step gives")
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter = QPainter(self)
+        painter.fillRect(self.rect(), self._look.colour("stage"))
+        paint_tile(painter, self._look, QRectF(self.rect()), self.tile, yours=True, crop=True)
 
 
 class StepsPanel(QWidget):
@@ -39,6 +57,8 @@ class StepsPanel(QWidget):
         self._swap: Swap | None = None
         self._kind = ""
         self._open = -1
+        self._thumbs: list[_Thumb] = []
+        self._tiles: tuple[Tile, ...] = ()
         self._add = button("+ add", "Add a step after the others", "plain")
         self._menu = QMenu(self)
         self._add.setMenu(self._menu)
@@ -60,6 +80,7 @@ class StepsPanel(QWidget):
         """Show a swap's steps; `kind` is `picture`, `sound` or empty for what has none."""
         if self._swap is None or swap is None or swap.original != self._swap.original:
             self._open = -1
+            self._tiles = ()
         self._swap, self._kind = swap, kind
         self._menu.clear()
         for step in STEP_TYPES.values():
@@ -70,7 +91,15 @@ class StepsPanel(QWidget):
         self._add.setVisible(bool(kind))
         self._fill()
 
+    def show_tiles(self, tiles: tuple[Tile, ...]) -> None:
+        """What the steps that are on give, in order."""
+        self._tiles = tiles
+        for thumb, tile in zip(self._thumbs, tiles, strict=False):
+            thumb.tile = tile
+            thumb.update()
+
     def _fill(self) -> None:
+        self._thumbs = []
         while (item := self._cards.takeAt(0)) is not None:
             if (old := item.widget()) is not None:
                 old.hide()
@@ -122,6 +151,12 @@ class StepsPanel(QWidget):
             lambda on: self._replace(place, use.model_copy(update={"on": on}), f"Switch {step.title}")
         )
         head = QHBoxLayout()
+        head.setSpacing(9)
+        if use.on:
+            thumb = _Thumb(self._look)
+            thumb.tile = self._tiles[len(self._thumbs)] if len(self._thumbs) < len(self._tiles) else None
+            self._thumbs.append(thumb)
+            head.addWidget(thumb)
         head.addLayout(texts, 1)
         head.addWidget(switch)
         column.addLayout(head)
