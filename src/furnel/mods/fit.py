@@ -210,7 +210,7 @@ def _brightness(original: PictureSpec, yours: PictureSpec) -> FitPoint:
         f"{original.brightness:.0%}",
         f"{yours.brightness:.0%}",
         "differs" if remedy else "fits",
-        "A picture much brighter than its neighbours sticks out in the game",
+        "A picture much brighter or darker than its neighbours sticks out in the game",
         remedy,
     )
 

@@ -15,7 +15,7 @@ from furnel.desktop.look import Look, number
 from furnel.desktop.playback import Player
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore
-from furnel.desktop.widgets.basics import label
+from furnel.desktop.widgets.basics import button, label
 from furnel.mods.spec import spec_of
 from furnel.sound import read_clip
 
@@ -56,16 +56,19 @@ class FindStation(QWidget):
         head.addWidget(label("zoom", "caption"))
         head.addWidget(zoom)
         head.addWidget(self._order)
-        middle = QVBoxLayout()
+        self._whole = QWidget()
+        middle = QVBoxLayout(self._whole)
+        middle.setContentsMargins(0, 0, 0, 0)
         middle.setSpacing(0)
         middle.addLayout(head)
         middle.addWidget(self.wall, 1)
+        self._welcome = self._make_welcome()
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
-        row.addWidget(self.sieve)
-        row.addLayout(middle, 1)
-        row.addWidget(self.card)
+        for part, stretch in ((self.sieve, 0), (self._whole, 1), (self.card, 0), (self._welcome, 1)):
+            row.addWidget(part, stretch)
+        self._show_parts()
         self.sieve.changed.connect(self._sift)
         self.wall.selected.connect(self._select)
         self.wall.opened.connect(self._open)
@@ -76,6 +79,40 @@ class FindStation(QWidget):
         session.stack_changed.connect(self._show_card)
         player.started.connect(lambda: self.card.set_playing(True))
         player.stopped.connect(lambda: self.card.set_playing(False))
+
+    def _make_welcome(self) -> QWidget:
+        """What stands here before a game is open."""
+        page = QWidget()
+        column = QVBoxLayout(page)
+        column.setSpacing(8)
+        column.addStretch(3)
+        title = label("Which game do you want to change?", "title")
+        words = "Point Furnel at the game's folder once. It reads what is there and never writes to the game's own files."
+        for line in (title, label(words, "caption")):
+            line.setAlignment(Qt.AlignmentFlag.AlignCenter)
+            column.addWidget(line)
+        row = QHBoxLayout()
+        row.setSpacing(8)
+        row.addStretch(1)
+        for text, tip, style, name in (
+            ("Open a game…", "Point at a game's folder  (Ctrl+Shift+O)", "next", "open-game"),
+            ("Open a mod…", "Go on with a mod that you began  (Ctrl+O)", "", "open-mod"),
+        ):
+            part = button(text, tip, style)
+            part.clicked.connect(lambda _=False, name=name: self.wanted.emit(name))
+            row.addWidget(part)
+        row.addStretch(1)
+        column.addSpacing(6)
+        column.addLayout(row)
+        column.addStretch(4)
+        return page
+
+    def _show_parts(self) -> None:
+        """The sieve, the wall and the card once a game is open, the welcome before."""
+        opened = self._session.catalogue is not None
+        for part in (self.sieve, self._whole, self.card):
+            part.setVisible(opened)
+        self._welcome.setVisible(not opened)
 
     def hear(self) -> None:
         """Play the selected sound, or stop."""
@@ -91,6 +128,7 @@ class FindStation(QWidget):
     def _opened(self) -> None:
         assets = self._session.catalogue.assets if self._session.catalogue else ()
         self._facets = count_facets(assets)
+        self._show_parts()
         self._marks()
         self._sift()
         self.card.show_asset(None, False, "")

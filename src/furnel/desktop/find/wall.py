@@ -68,7 +68,7 @@ class Wall(QAbstractScrollArea):
         self._tile_height = 92
         self._current = -1
         self._target = -1
-        self._empty = "No game is open yet. Point Furnel at a game's folder with Ctrl+Shift+O, or open a mod with Ctrl+O."
+        self._empty = ""
         self.setFrameShape(QFrame.Shape.NoFrame)
         self.setAcceptDrops(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
