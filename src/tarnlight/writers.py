@@ -16,7 +16,7 @@ from PIL import Image
 Pixels = npt.NDArray[np.uint8]
 
 
-def dds(pixels: Pixels, fmt: str, srgb_weighted: bool = True) -> bytes:
+def dds(pixels: Pixels, fmt: str) -> bytes:
     """A DDS with a full chain of levels; `fmt` is DXT1 or DXT5. Levels are averages of the one above."""
     image = Image.fromarray(pixels)
     width, height = image.size

@@ -113,6 +113,23 @@ def test_unknown_fields_and_gaps_are_carried_through(tmp_path: Path) -> None:
     assert struct.unpack_from("<I", changed, 16 + 60)[0] == zlib.crc32(b"art/a.dds")
 
 
+def test_unknown_fields_before_the_index_are_carried_through(tmp_path: Path) -> None:
+    text = (Path(__file__).parents[2] / "src/furnel/containers/layouts/tls.toml").read_text()
+    entry_count = '{ name = "count", type = "u32", holds = "entry count" },'
+    text = text.replace(entry_count, f'{entry_count}\n  {{ name = "season", type = "u32" }},').replace(
+        '[sums]\nfile = ".sum"', ""
+    )
+    layout = parse_layout(text, "seasons.toml")
+    body, index, _ = writers.tls([b"RIFF" * 9, b"WAVE" * 31])
+    (tmp_path / "x.tls").write_bytes(body)
+    (tmp_path / "x.tlx").write_bytes(index[:8] + b"\x12\x34\x56\x78" + index[8:])
+    open_container(tmp_path / "x.tls", layout).rewrite(
+        tmp_path / "y.tls", {"000.wav": b"much longer than before" * 8}
+    )
+    assert (tmp_path / "y.tlx").read_bytes()[8:12] == b"\x12\x34\x56\x78"
+    assert open_container(tmp_path / "y.tls", layout).read("001.wav") == b"WAVE" * 31
+
+
 def test_a_zip_made_elsewhere_is_repacked_and_read_elsewhere(tmp_path: Path) -> None:
     with zipfile.ZipFile(tmp_path / "in.zip", "w", zipfile.ZIP_DEFLATED) as archive:
         archive.comment = b"kept"

@@ -135,13 +135,26 @@ def test_the_package_installs_by_unpacking(fitted: Workspace) -> None:
 
 def test_what_is_stale_is_known(fitted: Workspace, changed: Callable[..., None]) -> None:
     assert last_build(fitted) is None
-    assert len(stale(fitted, examine_all(fitted))) == 4
+    assert len(stale(fitted, last_build(fitted), examine_all(fitted))) == 4
     build(fitted)
-    assert stale(fitted, examine_all(fitted)) == []
+    assert stale(fitted, last_build(fitted), examine_all(fitted)) == []
     changed(fitted, "art/hulls/hull_otter.dds", encode={"quality": "fast"})
-    assert stale(fitted, examine_all(fitted)) == ["art/hulls/hull_otter.dds"]
+    assert stale(fitted, last_build(fitted), examine_all(fitted)) == ["art/hulls/hull_otter.dds"]
     fitted.save(fitted.project.without_swap("bank0/000.wav"))
-    assert stale(fitted, examine_all(fitted)) == ["art/hulls/hull_otter.dds", "bank0/000.wav"]
+    assert stale(fitted, last_build(fitted), examine_all(fitted)) == [
+        "art/hulls/hull_otter.dds",
+        "bank0/000.wav",
+    ]
+
+
+def test_another_version_or_credit_makes_the_build_stale(fitted: Workspace) -> None:
+    build(fitted)
+    about = fitted.project.mod.model_copy(update={"version": "0.2"})
+    fitted.save(fitted.project.model_copy(update={"mod": about}))
+    assert stale(fitted, last_build(fitted), examine_all(fitted)) == ["mod.toml"]
+    build(fitted)
+    assert 'version = "0.2"' in (fitted.build_folder / "mod.toml").read_text()
+    assert stale(fitted, last_build(fitted), examine_all(fitted)) == []
 
 
 def test_before_and_after_differ_in_the_games_own_stills(fitted: Workspace, tmp_path: Path) -> None:

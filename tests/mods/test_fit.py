@@ -31,12 +31,11 @@ def broken(points: tuple[FitPoint, ...]) -> set[str]:
 def test_the_spec_reads_what_the_game_demands(space: Workspace) -> None:
     hull = space.original_spec("art/hulls/hull_otter.dds")
     assert isinstance(hull, PictureSpec)
-    assert (hull.file_type, hull.width, hull.format, hull.levels, hull.full_chain) == (
+    assert (hull.file_type, hull.width, hull.format, hull.levels) == (
         "DDS",
         512,
         "BC3",
         10,
-        True,
     )
     ensign = space.original_spec("ensigns/small/fjell.tga")
     assert isinstance(ensign, PictureSpec)

@@ -21,7 +21,7 @@ def _take(low, high, at, count):
 
 
 @kernel()
-def _widened(value, bits):
+def widened(value, bits):
     """A value of `bits` bits as 8 bits, its high bits repeated below."""
     return (value << (8 - bits)) | (value >> (2 * bits - 8)) if bits < 8 else value
 
@@ -59,9 +59,9 @@ def _decode_block(low, high, mode, ends, pixels):
             if bits == 0:
                 ends[place, channel] = 255
             elif p_kind:
-                ends[place, channel] = _widened(ends[place, channel] << 1 | p, bits + 1)
+                ends[place, channel] = widened(ends[place, channel] << 1 | p, bits + 1)
             else:
-                ends[place, channel] = _widened(ends[place, channel], bits)
+                ends[place, channel] = widened(ends[place, channel], bits)
     if p_kind:
         at += count if p_kind == 1 else subsets
     first_bits, second_bits = MODES[mode, 7], MODES[mode, 8]

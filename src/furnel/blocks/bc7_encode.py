@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from furnel.blocks.bc7 import _widened as widened
+from furnel.blocks.bc7 import widened
 from furnel.blocks.bc7_tables import ANCHORS, MODES, SUBSETS, WEIGHTS
 from furnel.kernels import kernel
 

@@ -98,7 +98,7 @@ def check(project: Path, game: Path | None, as_json: bool) -> int:
             for item in examined:
                 click.echo(f"{item.swap.original}  from {item.swap.source}")
                 say_points(point for point in item.points if point.state != "fits" or item.state == "fits")
-            changed = stale(space, examined)
+            changed = stale(space, last_build(space), examined)
             good = sum(item.state != "breaks" for item in examined)
             click.echo(f"{good} of {len(examined)} fit; {len(changed)} changed since the last build")
         return 1 if any(item.state == "breaks" for item in examined) else 0
@@ -158,7 +158,7 @@ def _built(space: Workspace) -> Path:
             why="it is not built yet",
             remedy="Run `furnel mod build` first",
         )
-    changed = stale(space, examine_all(space, Bar()))
+    changed = stale(space, built, examine_all(space, Bar()))
     if changed:
         click.echo(
             f"furnel: the build is older than {len(changed)} of the swaps: {', '.join(changed[:3])}", err=True

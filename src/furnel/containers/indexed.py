@@ -108,16 +108,14 @@ class Indexed:
             self._footer,
             list(self._slots.values()),
             data,
-            self._kept_index(),
+            (self._index_plain, self._index_raw),
+            self._index_start,
         )
 
     def _gap_to(self, slot: _Slot, at: int) -> bytes:
         """What lies before the first entry in the original, so that it is carried through."""
         first = min(self._slots.values(), key=lambda other: other.offset)
         return bytes(self._main.view[at : slot.offset]) if slot is first and at < slot.offset else b""
-
-    def _kept_index(self) -> tuple[bytes, bytes]:
-        return self._index_plain, self._index_raw
 
     def _slot(self, path: str) -> _Slot:
         if path not in self._slots:
@@ -176,7 +174,7 @@ class Indexed:
                 why=f"its index says {count} entries and has room for {(len(table) - begin) // index.width}",
                 remedy="The archive is damaged or described by the wrong layout",
             )
-        self._index_start = starts
+        self._index_start: records.Values = starts
         self._data_end: int = at if index.place == "back" and not index.file else data_end
         rows = []
         for _ in range(count):
@@ -284,7 +282,7 @@ def create(target: Path, layout: Layout, contents: Mapping[str, bytes], progress
             placed[path] = (start, _put(out, packed, layout), len(content))
         return placed
 
-    _write(target, layout, {}, {}, slots, write_data, (b"", b""))
+    _write(target, layout, {}, {}, slots, write_data, (b"", b""), {})
 
 
 def _fill(out: BinaryIO, gap: bytes, align: int) -> None:
@@ -310,6 +308,7 @@ def _write(
     slots: list[_Slot],
     write_data: Callable[[BinaryIO], dict[str, tuple[int, int, int]]],
     kept_index: tuple[bytes, bytes],
+    index_start: records.Values,
 ) -> None:
     index = layout.index
     assert index is not None
@@ -323,7 +322,7 @@ def _write(
             facts["index offset"] = out.tell()
             out.write(bytes(sum(field.width for field in index.start) + index.width * len(slots)))
         placed = write_data(out)
-        table = _index_bytes(index, slots, placed, order)
+        table = _index_bytes(index, index_start, slots, placed, order)
         plain, raw = kept_index
         packed = raw if table == plain and raw else pack(table, index.packed)
         facts["index size"], facts["index stored size"] = len(table), len(packed)
@@ -355,9 +354,13 @@ def _write(
 
 
 def _index_bytes(
-    index: IndexPart, slots: list[_Slot], placed: dict[str, tuple[int, int, int]], order: records.Order
+    index: IndexPart,
+    index_start: records.Values,
+    slots: list[_Slot],
+    placed: dict[str, tuple[int, int, int]],
+    order: records.Order,
 ) -> bytes:
-    starts: records.Values = {}
+    starts = dict(index_start)
     records.set_held(index.start, starts, "entry count", len(slots))
     out = [records.write_record(index.start, starts, order)]
     names, name_at = bytearray(), {}

@@ -11,7 +11,7 @@ from PyQt6.QtGui import QColor, QFont, QFontDatabase
 from PyQt6.QtWidgets import QApplication
 
 THEMES = ("dark", "light")
-CONTENT_PX, CAPTION_PX, TITLE_PX = 12, 11, 15
+CONTENT_PX = 12
 _FOLDER = "furnel.desktop"
 
 

@@ -64,6 +64,7 @@ class Session(QObject):
         self.stale: list[str] = []
         self.build: Build | None = None
         self.stack: list[InstalledMod] = []
+        self.installed = False  # whether the open mod is in the game
         self.clashes: list[Clash] = []
         self._watch = QFileSystemWatcher(self)
         self._watch.fileChanged.connect(self._source_changed)
@@ -78,13 +79,6 @@ class Session(QObject):
     @property
     def project(self) -> Project | None:
         return self.space.project if self.space else None
-
-    @property
-    def installed(self) -> bool:
-        """Whether the open mod is in the game."""
-        if self.space is None:
-            return False
-        return is_installed(self.space.catalogue.install, self.space.project.mod.id)
 
     def swap(self, original: str) -> Swap | None:
         """The open mod's swap of an original."""
@@ -240,6 +234,7 @@ class Session(QObject):
 
         def done(found: Build) -> None:
             self.tell("calm", f"Built {len(found.files)} files; read back and compared")
+            self.build = found
             if self.installed:
                 self.install()
             self._weigh_build()
@@ -263,7 +258,8 @@ class Session(QObject):
     def install(self) -> None:
         """Put the last build into the game."""
         space = self.space
-        if space is None or (built := last_build(space)) is None:
+        built = self.build
+        if space is None or built is None:
             self.tell("wrong", "There is nothing to install yet: build the mod first")
             return
 
@@ -311,14 +307,17 @@ class Session(QObject):
         if self.catalogue is None:
             return
         install = self.catalogue.install
+        mod = self.project.mod.id if self.project else ""
 
-        def done(found: list[InstalledMod]) -> None:
-            self.stack, self.clashes = found, clashes(found)
+        def work(_: Progress) -> tuple[list[InstalledMod], bool]:
+            return read_stack(install), bool(mod) and is_installed(install, mod)
+
+        def done(found: tuple[list[InstalledMod], bool]) -> None:
+            self.stack, self.installed = found
+            self.clashes = clashes(self.stack)
             self.stack_changed.emit()
 
-        self.jobs.start(
-            "Reading the load order", lambda _: read_stack(install), done, key="stack", shown=False
-        )
+        self.jobs.start("Reading the load order", work, done, key="stack", shown=False)
 
     def tell(self, tone: str, text: str) -> None:
         """Say something to the modder."""
@@ -330,7 +329,8 @@ class Session(QObject):
         self.close()
         self.catalogue, self.space = catalogue, space
         self.opened_last = (str(space.file.resolve()) if space else "", str(catalogue.install.folder))
-        self.examined, self.stale, self.build = {}, [], None
+        self.examined, self.stale, self.installed = {}, [], False
+        self.build = last_build(space) if space else None
         self.undo.clear()
         self._watch_sources()
         self.opened.emit()
@@ -367,8 +367,7 @@ class Session(QObject):
         if self.space is None:
             self.build, self.stale = None, []
         else:
-            self.build = last_build(self.space)
-            self.stale = stale(self.space, list(self.examined.values()))
+            self.stale = stale(self.space, self.build, list(self.examined.values()))
         self.build_changed.emit()
 
     def _watch_sources(self) -> None:

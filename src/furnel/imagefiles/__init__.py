@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from pathlib import Path
 from typing import Protocol
 
 import numpy as np
 
 from furnel import blocks
-from furnel.errors import FurnelError, reason
+from furnel.errors import FurnelError
 from furnel.imagefiles import dds, pillow, tga
 from furnel.images.picture import Picture
 from furnel.images.texture import Texture
@@ -32,7 +31,6 @@ class _Format(Protocol):
 _BY_SIGNATURE: tuple[_Format, ...] = (dds, pillow, tga)  # tga has no signature and so comes last
 _WRITERS: dict[str, _Format] = {"DDS": dds, "TGA": tga, "PNG": pillow}
 SUFFIXES: tuple[str, ...] = dds.SUFFIXES + tga.SUFFIXES + pillow.SUFFIXES
-_MOST_BYTES = 2 << 30
 
 
 def recognises(data: bytes | memoryview) -> bool:
@@ -59,16 +57,6 @@ def read_header(data: bytes | memoryview, where: object = "") -> Texture:
         if module.recognises(data):
             return module.read_header(data, where)
     raise FurnelError("Reading a picture", where=where, why="it is no picture file that Furnel knows")
-
-
-def open_texture(path: Path) -> Texture:
-    """The picture file at `path` as a Texture."""
-    try:
-        if path.stat().st_size > _MOST_BYTES:
-            raise FurnelError("Reading a picture", where=path, why="it is larger than 2 GiB")
-        return read_texture(path.read_bytes(), path)
-    except OSError as error:
-        raise FurnelError("Reading a picture", where=path, why=reason(error)) from error
 
 
 def write_texture(texture: Texture) -> bytes:

@@ -67,9 +67,3 @@ def brightness(pixels: Pixels) -> float:
         return 0.0
     luma = pixels[..., :3] @ np.array([0.2126, 0.7152, 0.0722])
     return float((luma * alpha).sum() / total / 255)
-
-
-def psnr(first: Pixels, second: Pixels) -> float:
-    """Peak signal-to-noise ratio of two equally large arrays of bytes, in dB; infinite when they are equal."""
-    error = np.mean((first.astype(np.float32) - second.astype(np.float32)) ** 2)
-    return float("inf") if error == 0 else float(10 * np.log10(255.0**2 / error))

@@ -36,10 +36,11 @@ class BuiltFile:
 
 @dataclass(frozen=True, slots=True)
 class Build:
-    """A finished build."""
+    """A finished build; `about` is a mark of the file about the mod."""
 
     folder: Path
     files: tuple[BuiltFile, ...]
+    about: str
 
 
 def examine_all(space: Workspace, progress: Progress = QUIET) -> list[Examined]:
@@ -85,33 +86,30 @@ def build(space: Workspace, progress: Progress = QUIET, anyway: bool = False) ->
         ) from error
     finally:
         shutil.rmtree(fresh, ignore_errors=True)
-    write_text(
-        _manifest(space),
-        json.dumps([[f.path, f.before, f.after, f.sha256, f.key] for f in files], indent=1) + "\n",
-    )
+    about = _about_mark(space)
+    rows = [[f.path, f.before, f.after, f.sha256, f.key] for f in files]
+    write_text(_manifest(space), json.dumps({"about": about, "files": rows}, indent=1) + "\n")
     progress.report(1.0, f"Built {len(files)} files")
-    return Build(final, tuple(files))
+    return Build(final, tuple(files), about)
 
 
 def last_build(space: Workspace) -> Build | None:
     """The build that is in the build folder, or None."""
     try:
-        rows = json.loads(_manifest(space).read_text("utf-8"))
-        return (
-            Build(space.build_folder, tuple(BuiltFile(*row) for row in rows))
-            if space.build_folder.is_dir()
-            else None
-        )
-    except (OSError, ValueError, TypeError):
+        if not space.build_folder.is_dir():
+            return None
+        kept = json.loads(_manifest(space).read_text("utf-8"))
+        return Build(space.build_folder, tuple(BuiltFile(*row) for row in kept["files"]), kept["about"])
+    except (OSError, ValueError, TypeError, KeyError):
         return None
 
 
-def stale(space: Workspace, examined: list[Examined]) -> list[str]:
-    """Inner paths whose result is not the one in the last build, removed ones included."""
-    built = last_build(space)
+def stale(space: Workspace, built: Build | None, examined: list[Examined]) -> list[str]:
+    """Paths whose content is not what a build has: swaps, removed ones, and the file about the mod."""
     kept = {file.path: file.key for file in built.files} if built else {}
     changed = [item.swap.original for item in examined if kept.pop(item.swap.original, None) != item.key]
-    return changed + sorted(kept)
+    about = [space.profile.mods.about] if built is not None and built.about != _about_mark(space) else []
+    return changed + sorted(kept) + about
 
 
 def about_text(space: Workspace) -> str:
@@ -215,6 +213,10 @@ def _swap_in(fresh: Path, final: Path) -> None:
     fresh.rename(final)
     sync_folder(final.parent)
     shutil.rmtree(old, ignore_errors=True)
+
+
+def _about_mark(space: Workspace) -> str:
+    return hashlib.sha256(about_text(space).encode("utf-8")).hexdigest()
 
 
 def _manifest(space: Workspace) -> Path:

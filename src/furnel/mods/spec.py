@@ -8,7 +8,6 @@ from furnel import imagefiles, sound, texts
 from furnel.errors import FurnelError
 from furnel.games import RoleRule
 from furnel.images.colour import alpha_use, brightness
-from furnel.images.formats import full_levels
 from furnel.images.picture import Picture
 from furnel.images.texture import Texture
 from furnel.sound import Clip, SoundInfo, integrated_loudness
@@ -33,10 +32,6 @@ class PictureSpec:
     cell: tuple[int, int] | None = None
     frames: int = 0
     background: tuple[int, int, int] | None = None
-
-    @property
-    def full_chain(self) -> bool:
-        return self.levels == full_levels(self.width, self.height)
 
     def note(self, key: str) -> str:
         return dict(self.notes).get(key, "")

@@ -6,7 +6,7 @@ import time
 
 from PyQt6.QtCore import QRectF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QHBoxLayout, QLabel, QSizePolicy, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QWidget
 
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
@@ -43,11 +43,10 @@ class JobLine(QWidget):
         self._text.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
         self._cancel = button("cancel", "Stop this job; nothing is left half-done", "plain")
         self._cancel.setFixedHeight(20)
-        self._right: QLabel = label("", "caption")
         row = QHBoxLayout(self)
         row.setContentsMargins(10, 0, 12, 0)
         row.setSpacing(8)
-        for part in (self._mark, self._text, self._bar, self._cancel, self._right):
+        for part in (self._mark, self._text, self._bar, self._cancel):
             row.addWidget(part, 1 if part is self._text else 0)
         self._cancel.clicked.connect(self._stop)
         self._wait = QTimer(self, interval=100)
@@ -62,10 +61,6 @@ class JobLine(QWidget):
         """Show a message until the next one."""
         self._notice = notice
         self._show()
-
-    def say_right(self, text: str) -> None:
-        """A quiet word at the right end."""
-        self._right.setText(text)
 
     @property
     def message(self) -> str:
