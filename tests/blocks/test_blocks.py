@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+from fractions import Fraction
 
 import imagecodecs
 import numpy as np
@@ -79,6 +80,93 @@ def test_decoding_equal_end_points_and_every_order_is_bit_exact(fmt: str) -> Non
         ]
     data, width = b"".join(rows), 4 * len(rows)
     np.testing.assert_array_equal(blocks.decode(data, width, 4, fmt), theirs(data, width, 4, fmt))
+
+
+def half_floats(width: int, height: int, signed: bool) -> np.ndarray:
+    """A picture of light with a lamp in it, 40 times as bright as white."""
+    y, x = np.mgrid[0:height, 0:width]
+    lamp = 40 * np.exp(-((x - width / 3) ** 2 + (y - height / 2) ** 2) / (width * 2))
+    base = picture(width, height)[..., :3].astype(float) / 255
+    return (base**2.2 * (0.05 + lamp[..., None]) - (0.3 if signed else 0)).astype(np.float16)
+
+
+def codes(halves: np.ndarray) -> np.ndarray:
+    """The half-floats' bits as numbers that grow with them."""
+    bits = np.ascontiguousarray(halves).view(np.uint16).astype(int)
+    return np.where(bits & 0x8000, -(bits & 0x7FFF), bits)
+
+
+@pytest.mark.parametrize("fmt", ["BC6H", "BC6HS"])
+def test_decoding_random_light_is_bit_exact(fmt: str, rng: np.random.Generator) -> None:
+    data = rng.integers(0, 256, FORMATS[fmt].level_bytes(256, 256), np.uint8).tobytes()
+    ours = blocks.decode(data, 256, 256, fmt)
+    peer = imagecodecs.bcn_decode(data, -6 if fmt == "BC6HS" else 6, shape=(256, 256, 3))
+    assert ours.dtype == np.float16
+    np.testing.assert_array_equal(ours.view(np.uint16), np.asarray(peer).view(np.uint16))
+
+
+@pytest.mark.parametrize("fmt", ["BC6H", "BC6HS"])
+def test_light_is_far_closer_than_the_two_extremes_of_each_block(fmt: str) -> None:
+    light = half_floats(64, 48, fmt == "BC6HS")
+    wanted = codes(light)
+    tiles = wanted.reshape(12, 4, 16, 4, 3).swapaxes(1, 2).reshape(-1, 16, 3)
+    order = tiles.sum(2)
+    rows = np.arange(len(tiles))
+    low, high = tiles[rows, order.argmin(1)][:, None], tiles[rows, order.argmax(1)][:, None]
+    nearer = np.abs(tiles - low).sum(2) < np.abs(tiles - high).sum(2)
+    crude = np.mean((np.where(nearer[..., None], low, high) - tiles) ** 2)
+    errors = []
+    for quality in blocks.QUALITIES:
+        encoded = blocks.encode(light, fmt, quality)
+        decoded = blocks.decode(encoded, 64, 48, fmt)
+        peer = imagecodecs.bcn_decode(encoded, -6 if fmt == "BC6HS" else 6, shape=(48, 64, 3))
+        np.testing.assert_array_equal(codes(decoded), codes(np.asarray(peer)))
+        errors.append(np.mean((codes(decoded) - wanted) ** 2))
+    assert errors[0] >= errors[1] >= errors[2] and 10 * np.log10(crude / errors[1]) > 10
+
+
+def test_light_that_no_half_float_holds_becomes_the_nearest() -> None:
+    light = (
+        np.array([np.inf, -np.inf, np.nan, 65504, -1, 0], np.float16).repeat(3).reshape(1, 6, 3).repeat(4, 0)
+    )
+    plain = blocks.decode(blocks.encode(light, "BC6H", "best"), 6, 4, "BC6H")
+    assert np.isfinite(plain).all() and plain.min() >= 0 and plain[0, 0, 0] > 60000
+
+
+def test_signed_blocks_are_what_the_specification_says(rng: np.random.Generator) -> None:
+    """The plain statement of a signed block, in exact fractions."""
+    raw = rng.integers(0, 256, (200, 8), np.uint8)
+    raw[:4, 0] = 128  # -128 stands for -127
+    ours = blocks.decode(raw.tobytes(), 800, 4, "BC4S")
+    for block, data in enumerate(raw):
+        a, b = (max(int(np.int8(end)), -127) for end in data[:2])
+        if a > b:
+            values = [Fraction(a), Fraction(b)] + [Fraction((7 - k) * a + k * b, 7) for k in range(1, 7)]
+        else:
+            values = (
+                [Fraction(a), Fraction(b)]
+                + [Fraction((5 - k) * a + k * b, 5) for k in range(1, 5)]
+                + [Fraction(-127), Fraction(127)]
+            )
+        bits = int.from_bytes(data[2:].tobytes(), "little")
+        for pixel in range(16):
+            value = values[bits >> 3 * pixel & 7]
+            wanted = int((value + 127) * 255 / 254 + Fraction(1, 2))
+            assert ours[pixel // 4, block * 4 + pixel % 4, 0] == wanted
+
+
+@pytest.mark.parametrize("fmt", ["BC4S", "BC5S"])
+def test_a_signed_normal_map_is_as_close_as_an_unsigned_one(fmt: str) -> None:
+    pixels = picture(64, 48)
+    decoded = blocks.decode(blocks.encode(pixels, fmt, "good"), 64, 48, fmt)
+    parts = slice(0, 1 if fmt == "BC4S" else 2)
+    unsigned = blocks.decode(blocks.encode(pixels, fmt[:3], "good"), 64, 48, fmt[:3])
+    assert psnr(pixels[..., parts], decoded[..., parts]) > psnr(pixels[..., parts], unsigned[..., parts]) - 2
+
+
+def test_bc1_without_clear_pixels_when_asked() -> None:
+    pixels = picture(32, 32, "cut")
+    assert (blocks.decode(blocks.encode(pixels, "BC1", cut_out=False), 32, 32, "BC1")[..., 3] == 255).all()
 
 
 @given(

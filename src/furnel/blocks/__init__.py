@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Literal
+from typing import Any, Literal
 
 import numpy as np
 import numpy.typing as npt
@@ -11,25 +11,27 @@ import numpy.typing as npt
 from furnel.errors import FurnelError
 from furnel.images.formats import FORMATS, PixelFormat
 from furnel.parallel import over_rows
-from furnel.progress import QUIET, Progress
+from furnel.progress import QUIET, Part, Progress
 
 Quality = Literal["fast", "good", "best"]
 Pixels = npt.NDArray[np.uint8]
+Halves = npt.NDArray[np.float16]
 
 QUALITIES: tuple[Quality, ...] = ("fast", "good", "best")
-ENCODER_VERSION = 2  # part of the key of cached results: raise it whenever the encoder's bytes change
+ENCODER_VERSION = 3  # part of the key of cached results: raise it whenever the encoder's bytes change
 
 # least-squares rounds, sweeps over the neighbours, and the squared error of a block that is worth a sweep
 _COLOUR_EFFORT = {"fast": (2, 1, 1000), "good": (3, 2, 0), "best": (4, 12, 0)}
 _BC7_EFFORT = {"fast": (1, 1, 0), "good": (2, 2, 0), "best": (16, 3, 1)}  # partitions fitted, rounds, sweeps
-_ALPHA_REACH = {"fast": 1, "good": 4, "best": 12}
+_REACH = {"fast": 0, "good": 4, "best": 14}
+_BC6H_EFFORT = {"fast": (1, 1, 0), "good": (2, 2, 1), "best": (16, 3, 8)}  # partitions, modes of each, sweeps
 
 
-def decode(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixels:
-    """Decode one level: `data` in `fmt` to (height, width, 4) uint8.
+def decode(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixels | Halves:
+    """Decode one level: `data` in `fmt` to (height, width, 4) uint8, or for BC6H to (height, width, 3) float16.
 
-    BC4 gives red, BC5 red and green, the rest 0 and alpha 255. Sizes need not be multiples of 4.
-    Raises FurnelError for an unknown format or too little data.
+    BC4 gives red, BC5 red and green, the rest 0 and alpha 255; with a sign (BC4S, BC5S) -1..1 becomes 0..255. Sizes
+    need not be multiples of 4. Raises FurnelError for an unknown format or too little data.
     """
     pixel_format = _block_format(fmt)
     if width < 1 or height < 1:
@@ -48,11 +50,19 @@ def decode(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixel
     return _decode(words.reshape(-1, pixel_format.size_bytes // 4), width, height, fmt)
 
 
-def encode(pixels: Pixels, fmt: str, quality: Quality = "good", progress: Progress = QUIET) -> bytes:
-    """Encode `pixels` (height, width, 4) uint8 straight alpha as one level of `fmt`.
+def encode(
+    pixels: Pixels | Halves,
+    fmt: str,
+    quality: Quality = "good",
+    progress: Progress = QUIET,
+    *,
+    cut_out: bool = True,
+) -> bytes:
+    """Encode `pixels` (height, width, 4) uint8 straight alpha, for BC6H (height, width, 3) float16, as one level of `fmt`.
 
-    Any size: blocks over the edge repeat the last row and column. Colour under zero alpha is ignored.
-    Raises FurnelError for an unknown format or quality, or another shape of array, Cancelled when asked to stop.
+    Any size: blocks over the edge repeat the last row and column. Colour under zero alpha is ignored. BC1 makes pixels
+    below half alpha clear, unless `cut_out` is off. Raises FurnelError for an unknown format or quality, or another
+    shape of array, Cancelled when asked to stop.
     """
     pixel_format = _block_format(fmt)
     if quality not in QUALITIES:
@@ -61,13 +71,17 @@ def encode(pixels: Pixels, fmt: str, quality: Quality = "good", progress: Progre
             why=f"there is no quality {quality!r}",
             remedy="Use fast, good or best",
         )
-    if pixels.ndim != 3 or pixels.shape[2] != 4 or pixels.dtype != np.uint8 or 0 in pixels.shape:
+    wanted, kind = (3, np.float16) if pixel_format.sample == "float" else (4, np.uint8)
+    if pixels.ndim != 3 or pixels.shape[2] != wanted or pixels.dtype != kind or 0 in pixels.shape:
         raise FurnelError(
             "Encoding a texture level",
             why=f"pixels are {pixels.dtype} {pixels.shape}",
-            remedy="Give (height, width, 4) uint8",
+            remedy=f"Give (height, width, {wanted}) {kind.__name__}",
         )
     pixels = np.require(pixels, requirements=["C", "W"])
+    if fmt == "BC1" and not cut_out:
+        pixels = pixels.copy()
+        pixels[..., 3] = 255
     height, width = pixels.shape[:2]
     words = np.empty((-(-height // 4) * -(-width // 4), pixel_format.size_bytes // 4), np.uint32)
     _encode(pixels, words, fmt, quality, progress)
@@ -76,22 +90,24 @@ def encode(pixels: Pixels, fmt: str, quality: Quality = "good", progress: Progre
 
 def warm() -> None:
     """Compile and cache every kernel."""
-    from furnel.blocks import bc1, bc4, bc7, bc7_encode  # noqa: F401
+    from furnel.blocks import bc1, bc4, bc6h_encode, bc7, bc7_encode  # noqa: F401
 
 
-def _decode(words: npt.NDArray[np.uint32], width: int, height: int, fmt: str) -> Pixels:
+def _decode(words: npt.NDArray[np.uint32], width: int, height: int, fmt: str) -> Pixels | Halves:
     from furnel.blocks import bc1, bc2, bc4
 
     rows = -(-height // 4)
-    if fmt in ("BC4", "BC5"):
-        plain = np.zeros((height, width, 4), np.uint8)
-        plain[..., 3] = 255
-        blocks = words.view(np.uint8)
-        for channel in range(1 if fmt == "BC4" else 2):
-            over_rows(_bound(bc4.decode_rows, blocks, plain, channel), rows)
-        return plain
+    if fmt in ("BC6H", "BC6HS"):
+        from furnel.blocks import bc6h
+
+        halves = np.empty((height, width, 3), np.uint16)
+        doubles = np.require(words.view(np.uint64), requirements=["C", "W", "A"])
+        over_rows(lambda first, end: bc6h.decode_rows(doubles, halves, first, end, fmt == "BC6HS"), rows)
+        return halves.view(np.float16)
     out = np.empty((height, width), np.uint32)
-    if fmt == "BC1":
+    if fmt in ("BC4", "BC4S", "BC5", "BC5S"):
+        over_rows(lambda first, end: bc4.decode_rows(words, out, first, end, fmt.endswith("S")), rows)
+    elif fmt == "BC1":
         over_rows(lambda first, end: bc1.decode_rows(words, out, first, end), rows)
     elif fmt == "BC7":
         from furnel.blocks import bc7
@@ -106,21 +122,13 @@ def _decode(words: npt.NDArray[np.uint32], width: int, height: int, fmt: str) ->
     return pixels
 
 
-def _bound(
-    rows: Callable[..., object], source: Pixels, target: Pixels, channel: int, *more: int
-) -> Callable[[int, int], object]:
-    """A kernel of one channel, whose block lies at eight times its number."""
-    return lambda first, end: rows(source, target, first, end, 8 * channel, channel, *more)
-
-
 def _encode(
-    pixels: Pixels, words: npt.NDArray[np.uint32], fmt: str, quality: Quality, progress: Progress
+    pixels: npt.NDArray[Any], words: npt.NDArray[np.uint32], fmt: str, quality: Quality, progress: Progress
 ) -> None:
     from furnel.blocks import bc1, bc2, bc4
 
     rows = -(-pixels.shape[0] // 4)
-    blocks = words.view(np.uint8)
-    colour, reach, effort = _COLOUR_EFFORT[quality], _ALPHA_REACH[quality], _BC7_EFFORT[quality]
+    colour, reach, effort = _COLOUR_EFFORT[quality], _REACH[quality], _BC7_EFFORT[quality]
 
     def spread(work: Callable[[int, int], object], part: Progress, least: int = 8) -> None:
         over_rows(work, rows, least, part, f"Encoding {fmt} {quality}")
@@ -129,17 +137,39 @@ def _encode(
         from furnel.blocks import bc7_encode
 
         spread(lambda first, end: bc7_encode.encode_rows(pixels, words, first, end, *effort), progress, 1)
+    elif fmt in ("BC6H", "BC6HS"):
+        from furnel.blocks import bc6h_encode
+
+        halves, doubles, light_effort = pixels.view(np.uint16), words.view(np.uint64), _BC6H_EFFORT[quality]
+        signed = fmt == "BC6HS"
+        spread(
+            lambda first, end: bc6h_encode.encode_rows(halves, doubles, first, end, signed, *light_effort),
+            progress,
+            1,
+        )
     elif fmt == "BC1":
         spread(lambda first, end: bc1.encode_rows(pixels, words, first, end, 0, *colour, False), progress)
-    elif fmt in ("BC4", "BC5"):
-        for channel in range(1 if fmt == "BC4" else 2):
-            spread(_bound(bc4.encode_rows, pixels, blocks, channel, reach), progress)
+    elif fmt in ("BC4", "BC4S", "BC5", "BC5S"):
+        signed, channels = fmt.endswith("S"), 1 if fmt[2] == "4" else 2
+
+        def channel_rows(channel: int) -> Callable[[int, int], object]:
+            return lambda first, end: bc4.encode_rows(
+                pixels, words, first, end, 2 * channel, channel, reach, signed
+            )
+
+        for channel in range(channels):
+            spread(channel_rows(channel), _part(progress, channel / channels, (channel + 1) / channels))
     else:
-        spread(lambda first, end: bc1.encode_rows(pixels, words, first, end, 2, *colour, True), progress)
+        colours, alphas = _part(progress, 0.0, 0.9), _part(progress, 0.9, 1.0)
+        spread(lambda first, end: bc1.encode_rows(pixels, words, first, end, 2, *colour, True), colours)
         if fmt == "BC2":
             bc2.pack_alpha(pixels[..., 3], words)
         else:
-            spread(lambda first, end: bc4.encode_rows(pixels, blocks, first, end, 0, 3, reach), progress)
+            spread(lambda first, end: bc4.encode_rows(pixels, words, first, end, 0, 3, reach, False), alphas)
+
+
+def _part(progress: Progress, start: float, end: float) -> Progress:
+    return progress if progress is QUIET else Part(progress, start, end)
 
 
 def _block_format(fmt: str) -> PixelFormat:

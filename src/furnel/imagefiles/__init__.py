@@ -9,9 +9,12 @@ import numpy as np
 
 from furnel import blocks
 from furnel.errors import FurnelError
-from furnel.imagefiles import dds, pillow, tga
+from furnel.imagefiles import dds, ktx2, pillow, tga
+from furnel.images import packing
+from furnel.images.colour import to_linear, to_srgb
+from furnel.images.formats import FORMATS, PixelFormat
 from furnel.images.picture import Picture
-from furnel.images.texture import Texture
+from furnel.images.texture import Shape, Texture
 from furnel.progress import QUIET, Part, Progress
 
 
@@ -28,9 +31,9 @@ class _Format(Protocol):
     def write(self) -> Callable[[Texture], bytes]: ...
 
 
-_BY_SIGNATURE: tuple[_Format, ...] = (dds, pillow, tga)  # tga has no signature and so comes last
-_WRITERS: dict[str, _Format] = {"DDS": dds, "TGA": tga, "PNG": pillow}
-SUFFIXES: tuple[str, ...] = dds.SUFFIXES + tga.SUFFIXES + pillow.SUFFIXES
+_BY_SIGNATURE: tuple[_Format, ...] = (dds, ktx2, pillow, tga)  # tga has no signature and so comes last
+_WRITERS: dict[str, _Format] = {"DDS": dds, "KTX2": ktx2, "TGA": tga, "PNG": pillow}
+SUFFIXES: tuple[str, ...] = dds.SUFFIXES + ktx2.SUFFIXES + tga.SUFFIXES + pillow.SUFFIXES
 
 
 def recognises(data: bytes | memoryview) -> bool:
@@ -46,7 +49,7 @@ def read_texture(data: bytes | memoryview, where: object = "") -> Texture:
     raise FurnelError(
         "Reading a picture",
         where=where,
-        why="it is not a DDS, TGA, PNG, JPEG, WebP, BMP or GIF file",
+        why="it is not a DDS, KTX2, TGA, PNG, JPEG, WebP, BMP or GIF file",
         remedy="Save it as PNG in your paint program",
     )
 
@@ -63,25 +66,63 @@ def write_texture(texture: Texture) -> bytes:
     """The bytes of a file of the texture's own `file_type`."""
     if texture.file_type not in _WRITERS:
         raise FurnelError(
-            "Writing a picture", why=f"{texture.file_type} is not written", remedy="Use DDS, TGA or PNG"
+            "Writing a picture", why=f"{texture.file_type} is not written", remedy="Use DDS, KTX2, TGA or PNG"
         )
     return _WRITERS[texture.file_type].write(texture)
 
 
-def decode_level(texture: Texture, level: int = 0) -> Picture:
-    """One level of a texture as a Picture; only that level is decoded."""
+def decode_level(texture: Texture, level: int = 0, picture: int | None = None) -> Picture:
+    """One level of a texture as a Picture; only that level is decoded.
+
+    `picture` picks a layer, face or slice; without it all of them come one below the other. Light above white is cut.
+    """
+    if picture is None:
+        count = texture.level_depth(level) if texture.shape == "volume" else texture.pictures
+        if count > 1:
+            parts = [decode_level(texture, level, number).pixels for number in range(count)]
+            return Picture(np.concatenate(parts))
     width, height = texture.level_size(level)
-    data = texture.levels[level]
-    if texture.pixel_format.compressed:
-        return Picture(blocks.decode(data, width, height, texture.format))
-    raw = np.frombuffer(data, np.uint8).reshape(height, width, texture.pixel_format.size_bytes)
-    if texture.format == "RGBA8":
-        return Picture(raw)
-    out = np.full((height, width, 4), 255, np.uint8)
-    out[..., :3] = raw[..., (2, 1, 0)]
-    if texture.format == "BGRA8":
-        out[..., 3] = raw[..., 3]
-    return Picture(out)
+    data = texture.picture_bytes(picture or 0, level)
+    fmt = texture.pixel_format
+    if fmt.sample == "float":
+        light = _light(data, width, height, fmt)
+        pixels = np.empty((height, width, 4), np.uint8)
+        pixels[..., :3] = to_srgb(light[..., :3])
+        pixels[..., 3] = np.round(np.clip(light[..., 3], 0.0, 1.0) * 255)
+    elif fmt.compressed:
+        pixels = np.asarray(blocks.decode(data, width, height, fmt.name), np.uint8)
+    else:
+        pixels = packing.unpack(data, width, height, fmt.name)
+    if texture.file_type == "KTX2" and texture.note("rows") == "bottom first":
+        pixels = np.ascontiguousarray(pixels[::-1])
+    return Picture(pixels)
+
+
+def brightest(texture: Texture) -> float:
+    """The largest colour value of a float texture's first picture, as a multiple of white; 1 for all other formats."""
+    fmt = texture.pixel_format
+    if fmt.sample != "float":
+        return 1.0
+    light = _light(texture.picture_bytes(0, 0), texture.width, texture.height, fmt)[..., :3]
+    return float(np.nan_to_num(light, nan=0.0, posinf=65504.0, neginf=0.0).max())
+
+
+def read_small(data: bytes | memoryview, side: int, where: object = "") -> Picture:
+    """The smallest level whose longer side has at least `side` pixels; nothing else of the file is unpacked or decoded."""
+    if ktx2.recognises(data):
+        header = ktx2.read_header(data, where)
+        level = small_level(header, side)
+        return decode_level(ktx2.read(data, where, level), level, 0)
+    texture = read_texture(data, where)
+    return decode_level(texture, small_level(texture, side), 0)
+
+
+def _light(data: bytes | memoryview, width: int, height: int, fmt: PixelFormat) -> packing.Light:
+    if not fmt.compressed:
+        return packing.unpack_light(data, width, height, fmt.name)
+    light = np.ones((height, width, 4), np.float32)
+    light[..., :3] = blocks.decode(data, width, height, fmt.name)
+    return light
 
 
 def small_level(texture: Texture, side: int) -> int:
@@ -103,22 +144,59 @@ def encode_texture(
     progress: Progress = QUIET,
 ) -> Texture:
     """Levels of pixels encoded in `fmt`, ready to be written as a file of `file_type`."""
-    whole = sum(level.width * level.height for level in levels)
-    encoded, done = [], 0
-    for level in levels:
-        after = done + level.width * level.height
-        part = progress if progress is QUIET else Part(progress, done / whole, after / whole)
-        encoded.append(_encode_pixels(level, fmt, quality, part))
-        done = after
-    return Texture(levels[0].width, levels[0].height, fmt, tuple(encoded), file_type, srgb, notes)
+    return encode_pictures(
+        [[level] for level in levels], fmt, file_type,
+        quality=quality, srgb=srgb, notes=notes, progress=progress,
+    )  # fmt: skip
 
 
-def _encode_pixels(picture: Picture, fmt: str, quality: blocks.Quality, progress: Progress) -> bytes:
-    pixels = picture.pixels
-    if fmt == "RGBA8":
-        return pixels.tobytes()
-    if fmt in ("BGRA8", "BGRX8"):
-        return pixels[..., (2, 1, 0, 3)].tobytes()
-    if fmt == "BGR8":
-        return pixels[..., (2, 1, 0)].tobytes()
-    return blocks.encode(pixels, fmt, quality, progress)
+def encode_pictures(
+    levels: Sequence[Sequence[Picture]],
+    fmt: str,
+    file_type: str,
+    *,
+    shape: Shape = "flat",
+    quality: blocks.Quality = "good",
+    srgb: bool | None = None,
+    notes: tuple[tuple[str, str], ...] = (),
+    progress: Progress = QUIET,
+) -> Texture:
+    """Levels of several pictures each: layers, faces or slices, as `shape` says. Notes:
+
+    `white` is what white becomes in float formats, as a multiple of 1; `cut-out` set to `off` keeps BC1 opaque.
+    """
+    told = dict(notes)
+    whole = sum(picture.width * picture.height for pictures in levels for picture in pictures)
+    encoded: list[list[bytes]] = []
+    done = 0
+    for pictures in levels:
+        encoded.append([])
+        for picture in pictures:
+            after = done + picture.width * picture.height
+            part = progress if progress is QUIET else Part(progress, done / whole, after / whole)
+            upside_down = file_type == "KTX2" and told.get("rows") == "bottom first"
+            pixels = picture.pixels[::-1] if upside_down else picture.pixels
+            encoded[-1].append(_encode_pixels(pixels, fmt, quality, told, part))
+            done = after
+    width, height = levels[0][0].size
+    if shape == "volume":
+        slices = tuple(b"".join(level) for level in encoded)
+        return Texture(width, height, fmt, slices, file_type, srgb, notes, shape, (), len(levels[0]))
+    chains = tuple(zip(*encoded, strict=True))
+    return Texture(width, height, fmt, chains[0], file_type, srgb, notes, shape, chains[1:])
+
+
+def _encode_pixels(
+    pixels: blocks.Pixels, fmt: str, quality: blocks.Quality, notes: dict[str, str], progress: Progress
+) -> bytes:
+    entry = FORMATS[fmt]
+    if entry.sample == "float":
+        light = np.empty(pixels.shape, np.float32)
+        light[..., :3] = to_linear(pixels[..., :3]) * np.float32(notes.get("white", "1"))
+        light[..., 3] = pixels[..., 3] / np.float32(255)
+        if not entry.compressed:
+            return packing.pack_light(light, fmt)
+        return blocks.encode(light[..., :3].astype(np.float16), fmt, quality, progress)
+    if entry.compressed:
+        return blocks.encode(pixels, fmt, quality, progress, cut_out=notes.get("cut-out") != "off")
+    return packing.pack(pixels, fmt)

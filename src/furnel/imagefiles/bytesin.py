@@ -20,3 +20,16 @@ def unpack(
             remedy="The file is cut short: take a fresh copy of it",
         )
     return record.unpack_from(data, offset)
+
+
+def check_room(
+    data: bytes | memoryview, start: int, length: int, part: str, what: str, where: object
+) -> None:
+    """Refuse a file that ends before a part of it does."""
+    if start < 0 or start + length > len(data):
+        raise FurnelError(
+            what,
+            where=where,
+            why=f"{part} should end at byte {start + length} and the file ends at {len(data)}",
+            remedy="The file is cut short: take a fresh copy of it",
+        )

@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 import io
+import struct
 import warnings
+from functools import lru_cache
+from typing import Any
 
 import numpy as np
-from PIL import Image, ImageOps
+from PIL import Image, ImageCms, ImageOps
 
 from furnel.errors import FurnelError
 from furnel.images.picture import check_size
@@ -15,6 +18,7 @@ from furnel.images.texture import Texture
 SUFFIXES = (".png", ".jpg", ".jpeg", ".webp", ".bmp", ".gif")
 WHAT = "Reading a picture"
 _ALLOWED = ("PNG", "JPEG", "WEBP", "BMP", "GIF")
+_SRGB_GAMMA = 1 / 2.2
 
 
 def recognises(data: bytes | memoryview) -> bool:
@@ -25,17 +29,23 @@ def recognises(data: bytes | memoryview) -> bool:
 
 
 def read(data: bytes | memoryview, where: object = "") -> Texture:
-    """The file's (first) picture as a Texture of one RGBA8 level, turned as its EXIF orientation says."""
+    """The file's (first) picture as a Texture of one RGBA8 level in sRGB, turned as its EXIF orientation says.
+
+    A colour profile or a gamma of another kind is brought to sRGB, so that the picture looks as it did where it was
+    made; a note `colours` tells.
+    """
     with _open(data, where) as image:
         try:
             upright = ImageOps.exif_transpose(image)
-            if upright.mode == "I;16":
-                pixels = (np.asarray(upright).astype(np.uint32) * 255 // 65535).astype(np.uint8)
-                upright = Image.fromarray(pixels)
-            rgba = np.asarray(upright.convert("RGBA"))
+            if upright.mode.startswith("I"):
+                grey = np.asarray(upright).astype(np.int64).clip(0, 65535)
+                upright = Image.fromarray(((grey * 255 + 32767) // 65535).astype(np.uint8))
+            rgba, colours = _in_srgb(upright, image)
         except (OSError, ValueError, SyntaxError, MemoryError, IndexError) as error:
             raise _damaged(where, error) from error
-        notes = (("mode", _mode(image)),)
+        notes = _notes(image, data)
+        if colours:
+            notes = (*notes, ("colours", colours))
         return Texture(
             rgba.shape[1], rgba.shape[0], "RGBA8", (rgba.tobytes(),), image.format or "", True, notes
         )
@@ -45,32 +55,115 @@ def read_header(data: bytes | memoryview, where: object = "") -> Texture:
     """Size and type alone, as a Texture whose level holds no data."""
     with _open(data, where) as image:
         return Texture(
-            image.width, image.height, "RGBA8", (b"",), image.format or "", True, (("mode", _mode(image)),)
+            image.width, image.height, "RGBA8", (b"",), image.format or "", True, _notes(image, data)
         )
 
 
 def write(texture: Texture) -> bytes:
-    """The texture's first level as a PNG file."""
+    """The texture's first level as a PNG file; the note `mode` asks for a palette, grey, or colour with or without alpha."""
     shape = (texture.height, texture.width, 4)
     stream = io.BytesIO()
     image = Image.fromarray(np.frombuffer(texture.levels[0], np.uint8).reshape(shape))
-    if texture.note("mode") == "palette":
-        colours = image.getcolors(256)
-        if colours is None:
-            raise FurnelError(
-                "Writing a palette PNG",
-                why="the picture has more than 256 colours",
-                remedy="Reduce them first",
-            )
-        image = image.quantize(
-            max(len(colours), 2), method=Image.Quantize.FASTOCTREE, dither=Image.Dither.NONE
-        )
+    mode = texture.note("mode")
+    if mode == "palette":
+        image = _with_palette(np.asarray(image))
+    elif mode in ("L", "LA", "RGB"):
+        image = image.convert(mode)
     image.save(stream, "PNG", optimize=False)
     return stream.getvalue()
 
 
-def _mode(image: Image.Image) -> str:
-    return "palette" if image.mode == "P" else image.mode
+def _with_palette(pixels: np.ndarray[Any, np.dtype[np.uint8]]) -> Image.Image:
+    """An image of mode P with exactly the picture's colours, clear ones through its transparency table."""
+    packed = np.ascontiguousarray(pixels).view(np.uint32)[..., 0]
+    colours, index = np.unique(packed, return_inverse=True)
+    if len(colours) > 256:
+        raise FurnelError(
+            "Writing a palette PNG",
+            why=f"the picture has {len(colours)} colours, and a palette holds 256",
+            remedy="Add the step Few colours",
+        )
+    table = colours.view(np.uint8).reshape(-1, 4)
+    image = Image.fromarray(index.reshape(packed.shape).astype(np.uint8), "P")
+    image.putpalette(table[:, :3].tobytes(), "RGB")
+    if (table[:, 3] < 255).any():
+        image.info["transparency"] = table[:, 3].tobytes()
+    return image
+
+
+def _in_srgb(upright: Image.Image, source: Image.Image) -> tuple[np.ndarray[Any, np.dtype[np.uint8]], str]:
+    """Pixels (height, width, 4) in sRGB, and what they were brought from."""
+    embedded = source.info.get("icc_profile")
+    gamma = source.info.get("gamma")
+    if embedded and (done := _from_profile(upright, bytes(embedded))) is not None:
+        return done
+    if upright.mode == "CMYK":
+        upright = upright.convert("RGB")
+    rgba = np.array(upright.convert("RGBA"))
+    if (
+        not embedded
+        and gamma
+        and "srgb" not in source.info
+        and abs(gamma - _SRGB_GAMMA) > 0.02
+        and 0.1 < gamma < 4
+    ):
+        light = (np.arange(256) / 255.0) ** (1 / gamma)
+        table = np.where(
+            light <= 0.0031308, light * 12.92, 1.055 * np.maximum(light, 1e-9) ** (1 / 2.4) - 0.055
+        )
+        rgba[..., :3] = np.round(table * 255).astype(np.uint8)[rgba[..., :3]]
+        return rgba, f"gamma {gamma:.2f}"
+    return rgba, ""
+
+
+def _from_profile(
+    image: Image.Image, embedded: bytes
+) -> tuple[np.ndarray[Any, np.dtype[np.uint8]], str] | None:
+    """The picture through its colour profile; None when the profile is sRGB already, or of no use."""
+    try:
+        profile = ImageCms.ImageCmsProfile(io.BytesIO(embedded))
+        name = ImageCms.getProfileDescription(profile).strip()
+        if "sRGB" in name or image.mode == "P":
+            return None
+        colours = image if image.mode in ("RGB", "CMYK", "L") else image.convert("RGB")
+        if profile.profile.xcolor_space.strip() != {"RGB": "RGB", "CMYK": "CMYK", "L": "GRAY"}[colours.mode]:
+            return None
+        turned = ImageCms.profileToProfile(colours, profile, _srgb_profile(), outputMode="RGB")
+    except (ImageCms.PyCMSError, OSError, ValueError, KeyError):
+        return None
+    if turned is None:
+        return None
+    rgba = np.array(turned.convert("RGBA"))
+    if "A" in image.getbands():
+        rgba[..., 3] = np.asarray(image.getchannel("A"))
+    return rgba, name or "a colour profile"
+
+
+@lru_cache(maxsize=1)
+def _srgb_profile() -> Any:
+    return ImageCms.ImageCmsProfile(ImageCms.createProfile("sRGB"))
+
+
+def _notes(image: Image.Image, data: bytes | memoryview) -> tuple[tuple[str, str], ...]:
+    notes = [("mode", "palette" if image.mode == "P" else image.mode)]
+    if image.format == "PNG" and len(data) > 24 and data[24] == 16:
+        notes.append(("bits", "16"))
+    if image.mode == "P" and image.format == "PNG" and (count := _palette_size(data)):
+        notes.append(("colours in palette", str(count)))
+    return tuple(notes)
+
+
+def _palette_size(data: bytes | memoryview) -> int:
+    """How many colours a PNG's PLTE chunk has."""
+    at = 8
+    while at + 8 <= len(data):
+        length, name = struct.unpack_from(">I4s", data, at)
+        if name == b"PLTE":
+            return int(length) // 3
+        if name == b"IDAT":
+            break
+        at += 12 + length
+    return 0
 
 
 def _open(data: bytes | memoryview, where: object) -> Image.Image:
