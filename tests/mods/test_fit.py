@@ -17,7 +17,7 @@ from furnel.mods.project import StepUse, Swap
 from furnel.mods.render import apply_steps, render, result_key
 from furnel.mods.single import fit_file
 from furnel.mods.spec import PictureSpec, SoundSpec, TextSpec, spec_of
-from furnel.mods.steps import STEP_TYPES, step_type
+from furnel.mods.steps import STEP_TYPES, Around, step_type
 from furnel.mods.workspace import Workspace
 from furnel.sound import Clip, integrated_loudness, read_clip
 
@@ -192,8 +192,13 @@ def test_every_step_runs_with_its_defaults_and_says_what_it_does(name: str) -> N
     media: Picture | Clip = Picture(np.full((20, 30, 4), 90, np.uint8))
     if step.kind == "sound":
         media = Clip(np.sin(np.arange(9000, dtype=np.float32) / 9)[:, None] * np.float32(0.4), 22050)
-    result = apply_steps(media, [StepUse(do=name)])[-1]
+    original = Picture(np.full((24, 36, 4), (200, 40, 90, 128), np.uint8))
+    around = Around(original, lambda _: original)
+    result = apply_steps(media, [StepUse(do=name)], around=around)[-1]
     assert type(result) is type(media)
+    if step.uses_original:
+        with pytest.raises(FurnelError, match="no original"):
+            apply_steps(media, [StepUse(do=name)])
     assert step.summary(step.complete({}))
     for parameter in step.parameters:
         with pytest.raises(FurnelError, match=parameter.name):

@@ -16,7 +16,21 @@ from furnel.schema import Part, parse_toml
 WHAT = "Reading a profile"
 
 RoleName = Literal[
-    "surface", "hull", "sail", "light", "backdrop", "emblem", "sheet", "event sound", "loop", "definition"
+    "surface",
+    "hull",
+    "sail",
+    "light",
+    "backdrop",
+    "emblem",
+    "sheet",
+    "gauge",
+    "badge",
+    "normal map",
+    "tinted",
+    "mask",
+    "event sound",
+    "loop",
+    "definition",
 ]
 
 
@@ -32,12 +46,24 @@ class ArchiveRule(Part):
 
 
 class RoleRule(Part):
-    """What the game uses assets of these paths for, and what that demands beyond their bytes."""
+    """What the game uses assets of these paths for, and what that demands beyond their bytes.
+
+    `channels` says what the channels mean where that is not told by looking, `keep-out` areas (left, top, width, height)
+    that the game covers or never shows. For previews: a gauge's `level` that fills and the `glow` over it, a `tints` list
+    of colours (six hex digits) that the game multiplies with, and what a glow `lights`; inner paths, where `{folder}` and
+    `{stem}` stand for the asset's own.
+    """
 
     path: str
     role: RoleName
     cell: tuple[int, int] | None = None
-    tiles: Literal["no", "across", "both"] = "no"
+    tiles: Literal["no", "across", "down", "both"] = "no"
+    channels: Literal["colour", "grey", "normals", "masks"] | None = None
+    keep_out: tuple[tuple[int, int, int, int], ...] = ()
+    level: str = ""
+    glow: str = ""
+    lights: str = ""
+    tints: tuple[str, ...] = ()
     why: str = ""
 
 

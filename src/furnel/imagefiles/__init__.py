@@ -95,7 +95,23 @@ def decode_level(texture: Texture, level: int = 0, picture: int | None = None) -
         pixels = packing.unpack(data, width, height, fmt.name)
     if texture.file_type == "KTX2" and texture.note("rows") == "bottom first":
         pixels = np.ascontiguousarray(pixels[::-1])
+    if texture.note("alpha") == "premultiplied":
+        pixels = _divided(pixels)
     return Picture(pixels)
+
+
+def _divided(pixels: blocks.Pixels) -> blocks.Pixels:
+    """Straight colours from those multiplied by alpha."""
+    alpha = np.maximum(pixels[..., 3:].astype(np.uint32), 1)
+    out = pixels.copy()
+    out[..., :3] = np.minimum((pixels[..., :3] * np.uint32(255) + alpha // 2) // alpha, 255)
+    return out
+
+
+def _multiplied(pixels: blocks.Pixels) -> blocks.Pixels:
+    out = pixels.copy()
+    out[..., :3] = (pixels[..., :3] * pixels[..., 3:].astype(np.uint32) + 127) // 255
+    return out
 
 
 def brightest(texture: Texture) -> float:
@@ -176,6 +192,8 @@ def encode_pictures(
             part = progress if progress is QUIET else Part(progress, done / whole, after / whole)
             upside_down = file_type == "KTX2" and told.get("rows") == "bottom first"
             pixels = picture.pixels[::-1] if upside_down else picture.pixels
+            if told.get("alpha") == "premultiplied":
+                pixels = _multiplied(pixels)
             encoded[-1].append(_encode_pixels(pixels, fmt, quality, told, part))
             done = after
     width, height = levels[0][0].size

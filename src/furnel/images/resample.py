@@ -51,15 +51,110 @@ def resize(picture: Picture, width: int, height: int, how: Filter = "lanczos") -
     )
 
 
-def level_chain(picture: Picture, count: int | None = None) -> list[Picture]:
-    """The picture and its smaller levels, each the area average of the one before; `count` None is a full chain."""
-    levels = [picture]
+LevelsAs = Literal["colour", "crisp", "values", "normals", "cut-out", "pixels"]
+LEVELS_AS: tuple[LevelsAs, ...] = ("colour", "crisp", "values", "normals", "cut-out", "pixels")
+
+
+def level_chain(
+    picture: Picture, count: int | None = None, levels_as: LevelsAs = "colour", repeats: str = "no"
+) -> list[Picture]:
+    """The picture and its smaller levels; `count` None is a full chain. `levels_as` says what is made smaller:
+
+    `colour` averages light weighted by alpha; `crisp` the same with a sharper filter, which looks beyond the edges of a
+    picture that `repeats` (`across`, `down`, `both`) to its other side; `values` averages the numbers of every channel
+    apart; `normals` averages directions and makes them one long again; `cut-out` keeps the share of pixels that are at
+    least half opaque; `pixels` takes one of every four.
+    """
     wanted = full_levels(*picture.size) if count is None else count
+    if levels_as in ("colour", "cut-out"):
+        levels = _light_chain(picture, wanted)
+        return levels if levels_as == "colour" else _with_coverage(levels)
+    levels = [picture]
+    for level in range(1, wanted):
+        size = level_size(*picture.size, level)
+        above = levels[-1]
+        if levels_as == "pixels":
+            levels.append(resize(above, *size, "nearest"))
+        elif levels_as == "crisp":
+            levels.append(_crisp(above, *size, repeats))
+        else:
+            values = _resize_light(above.pixels.astype(np.float32), *size, "area")
+            levels.append(Picture(_normalised(values) if levels_as == "normals" else _whole(values)))
+    return levels
+
+
+def volume_chain(slices: list[Picture], count: int) -> list[list[Picture]]:
+    """A volume's slices and its smaller levels: half as wide, high and deep each."""
+    levels = [slices]
+    for level in range(1, count):
+        above = levels[-1]
+        size = level_size(*slices[0].size, level)
+        light = [_resize_light(premultiplied_light(part.pixels), *size, "area") for part in above]
+        deep = max(len(above) // 2, 1)
+        pairs = [
+            light[place * len(above) // deep : (place + 1) * len(above) // deep] for place in range(deep)
+        ]
+        levels.append(
+            [
+                Picture(from_premultiplied_light(np.mean(np.stack(pair), axis=0, dtype=np.float32)))
+                for pair in pairs
+            ]
+        )
+    return levels
+
+
+def _light_chain(picture: Picture, wanted: int) -> list[Picture]:
+    levels = [picture]
     light: Floats | None = None
     for level in range(1, wanted):
         light = _halved(levels[-1], light, *level_size(*picture.size, level))
         levels.append(Picture(_bytes_of(light)))
     return levels
+
+
+def _whole(values: Floats) -> npt.NDArray[np.uint8]:
+    return np.clip(np.round(values), 0, 255).astype(np.uint8)
+
+
+def _normalised(values: Floats) -> npt.NDArray[np.uint8]:
+    """Directions (0..255 for -1..1) made one long; without a blue channel their third part is what is left."""
+    x, y = values[..., 0] / 127.5 - 1, values[..., 1] / 127.5 - 1
+    flat = values[..., 2].max() == 0
+    z = np.sqrt(np.maximum(1 - x * x - y * y, 0)) if flat else values[..., 2] / 127.5 - 1
+    length = np.maximum(np.sqrt(x * x + y * y + z * z), 1e-6)
+    out = np.stack([x / length, y / length, z / length], axis=-1)
+    pixels = _whole(values)
+    pixels[..., :3] = np.clip(np.round((out + 1) * 127.5), 0, 255)
+    if flat:
+        pixels[..., 2] = 0
+    return pixels
+
+
+def _with_coverage(levels: list[Picture]) -> list[Picture]:
+    """Alpha of the smaller levels scaled so that as much of each is opaque as of the first."""
+    target = float((levels[0].pixels[..., 3] >= 128).mean())
+    out = [levels[0]]
+    for level in levels[1:]:
+        alpha = np.sort(level.pixels[..., 3].ravel())[::-1]
+        place = min(max(round(target * len(alpha)), 1), len(alpha)) - 1
+        scale = 128 / max(float(alpha[place]), 1.0) if target > 0 else 1.0
+        pixels = level.pixels.copy()
+        pixels[..., 3] = np.minimum(np.ceil(pixels[..., 3] * min(scale, 32.0) - 1e-4), 255)
+        out.append(Picture(pixels))
+    return out
+
+
+def _crisp(above: Picture, width: int, height: int, repeats: str) -> Picture:
+    """A level by Lanczos' filter, with what lies beyond the edges taken from the other side where the picture repeats."""
+    down, across = (8 if repeats in wanted else 0 for wanted in (("down", "both"), ("across", "both")))
+    if (above.width, above.height) != (2 * width, 2 * height):
+        down = across = 0
+    light = premultiplied_light(above.pixels)
+    light = np.pad(light, ((down, down), (0, 0), (0, 0)), mode="wrap") if down else light
+    light = np.pad(light, ((0, 0), (across, across), (0, 0)), mode="wrap") if across else light
+    small = _resize_light(light, width + across, height + down, "lanczos")
+    inner = small[down // 2 : down // 2 + height, across // 2 : across // 2 + width]
+    return Picture(from_premultiplied_light(np.maximum(inner, 0)))
 
 
 def looks_drawn_in_pixels(picture: Picture) -> bool:

@@ -19,6 +19,7 @@ from furnel.schema import Part, validated
 WHAT = "Reading a project"
 FILE_NAME = "furnel.toml"
 VERSION = 1
+LevelsAs = Literal["colour", "crisp", "values", "normals", "cut-out", "pixels"]
 
 
 class About(Part):
@@ -52,22 +53,34 @@ class StepUse(Part):
 
 
 class Encode(Part):
-    """How a result is written. `notes` carries header style, row order, run-length flag and the like."""
+    """How a result is written. `levels_as` says how smaller levels are made, `repeats` in which directions the picture does.
+
+    Of an array, a cube or a volume the result has all `pictures`, one below the other. `notes` carries header style, row
+    order, run-length flag and the like.
+    """
 
     file: str
     format: str = ""
-    levels: int = Field(1, ge=1, le=16)
+    levels: int = Field(default=1, ge=1, le=16)
+    levels_as: LevelsAs = "colour"
+    repeats: Literal["no", "across", "down", "both"] = "no"
     quality: Literal["fast", "good", "best"] = "good"
+    shape: Literal["flat", "array", "cube", "volume"] = "flat"
+    pictures: int = Field(default=1, ge=1, le=12288)
     notes: dict[str, str] = {}
 
 
 class Swap(Part):
-    """One replacement: the original it is for, the source, the steps between, and how the result is written."""
+    """One replacement: the original it is for, the source, the steps between, and how the result is written.
+
+    `insist` names points of the fit that stay as they are, against the original.
+    """
 
     original: str
     source: str
     made_for: str = ""
     credit: str = ""
+    insist: tuple[str, ...] = ()
     steps: tuple[StepUse, ...] = ()
     encode: Encode | None = None
 
@@ -204,8 +217,10 @@ def _swap_table(swap: Swap) -> Any:
     for key, value in (("made-for", swap.made_for), ("credit", swap.credit)):
         if value:
             table.add(key, value)
+    if swap.insist:
+        table.add("insist", list(swap.insist))
     if swap.encode is not None:
-        table.add("encode", _inline(swap.encode.model_dump(exclude_defaults=True)))
+        table.add("encode", _inline(swap.encode.model_dump(exclude_defaults=True, by_alias=True)))
     if swap.steps:
         uses = tomlkit.array()
         uses.multiline(True)

@@ -8,18 +8,20 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
+import numpy as np
+
 from furnel import blocks, imagefiles, sound, texts
 from furnel.atomic import write_bytes
 from furnel.errors import FurnelError, reason
 from furnel.images.picture import Picture
-from furnel.images.resample import level_chain
+from furnel.images.resample import level_chain, resize, volume_chain
 from furnel.images.texture import Texture
 from furnel.mods.project import Encode, StepUse, Swap
-from furnel.mods.steps import step_type
+from furnel.mods.steps import ALONE, Around, step_type
 from furnel.progress import QUIET, Part, Progress, check
 from furnel.sound import Clip
 
-_CACHE_VERSION = 1
+_CACHE_VERSION = 2
 
 Media = Picture | Clip
 
@@ -54,8 +56,17 @@ def open_source(data: bytes, where: object) -> Stage:
     return Stage(None, data)
 
 
-def apply_steps(media: Media, steps: Sequence[StepUse], progress: Progress = QUIET) -> list[Media]:
-    """What every step that is on gives, in order; the last one is the result. Empty when none is on."""
+def apply_steps(
+    media: Media,
+    steps: Sequence[StepUse],
+    progress: Progress = QUIET,
+    around: Around = ALONE,
+    scale: float = 1.0,
+) -> list[Media]:
+    """What every step that is on gives, in order; the last one is the result. Empty when none is on.
+
+    `scale` is how large the media (and the original in `around`) is beside the real one: settings in pixels follow.
+    """
     kind = "picture" if isinstance(media, Picture) else "sound"
     out: list[Media] = []
     for number, use in enumerate(steps):
@@ -68,7 +79,8 @@ def apply_steps(media: Media, steps: Sequence[StepUse], progress: Progress = QUI
                 "Applying steps", where=step.title, why=f"it is for a {step.kind}, and this is a {kind}"
             )
         progress.report(number / len(steps), step.title)
-        media = step.apply(media, use.checked())
+        values = use.checked()
+        media = step.apply(media, values if scale == 1.0 else step.scaled(values, scale), around)
         out.append(media)
     return out
 
@@ -82,14 +94,20 @@ def encode_media(media: Media, encode: Encode, progress: Progress = QUIET) -> by
 
 
 def encode_levels(picture: Picture, encode: Encode, progress: Progress = QUIET) -> Texture:
-    """A picture encoded with its levels, not yet a file."""
-    levels = level_chain(picture, encode.levels)
+    """A picture encoded with its levels, not yet a file. For several pictures it holds them one below the other."""
     notes = dict(encode.notes)
     srgb = {"on": True, "off": False}.get(notes.pop("srgb", ""))
-    return imagefiles.encode_texture(
+    parts = _parts(picture, encode.pictures)
+    if encode.shape == "volume":
+        levels = volume_chain(parts, encode.levels)
+    else:
+        chains = [level_chain(part, encode.levels, encode.levels_as, encode.repeats) for part in parts]
+        levels = [list(level) for level in zip(*chains, strict=True)]
+    return imagefiles.encode_pictures(
         levels,
         encode.format or "RGBA8",
         encode.file,
+        shape=encode.shape,
         quality=encode.quality,
         srgb=srgb,
         notes=tuple(notes.items()),
@@ -97,14 +115,74 @@ def encode_levels(picture: Picture, encode: Encode, progress: Progress = QUIET) 
     )
 
 
+def _parts(picture: Picture, count: int) -> list[Picture]:
+    """The pictures that lie one below the other in one."""
+    if count == 1:
+        return [picture]
+    if picture.height % count:
+        raise FurnelError(
+            "Encoding",
+            why=f"{picture.height} rows are not {count} pictures one below the other",
+            remedy="Bring it to the original's size",
+        )
+    high = picture.height // count
+    return [
+        Picture(np.ascontiguousarray(picture.pixels[place * high : (place + 1) * high]))
+        for place in range(count)
+    ]
+
+
+@dataclass(frozen=True, slots=True)
+class Surroundings:
+    """What the steps of a swap look at beside its source, and a digest of it for the result's key."""
+
+    around: Around = ALONE
+    digest: str = ""
+
+
+def surroundings(steps: Sequence[StepUse], original: bytes, where: object, folder: Path) -> Surroundings:
+    """The original (when a step needs it) and the files that steps name, relative to `folder`."""
+    uses = [use for use in steps if use.on]
+    digest = hashlib.sha256()
+    picture = None
+    if any(step_type(use.do).uses_original for use in uses):
+        digest.update(original)
+        if imagefiles.recognises(original):
+            picture = imagefiles.decode_level(imagefiles.read_texture(original, where))
+    named = [str(use.values.get(name, "")) for use in uses for name in step_type(use.do).file_settings]
+    for name in filter(None, named):
+        if (folder / name).is_file():
+            digest.update(read_source(folder / name))
+
+    def open_file(name: str) -> Picture:
+        return imagefiles.decode_level(imagefiles.read_texture(read_source(folder / name), folder / name))
+
+    told = digest.hexdigest() if picture is not None or any(named) else ""
+    return Surroundings(Around(picture, open_file), told)
+
+
+def reduced(media: Picture, scale: float) -> Picture:
+    """A picture at a part of its size, for a quick look."""
+    if scale >= 1:
+        return media
+    width, height = max(round(media.width * scale), 1), max(round(media.height * scale), 1)
+    return resize(media, width, height, "area")
+
+
 def render(
-    swap: Swap, source: bytes, where: object, cache: Path | None = None, progress: Progress = QUIET
+    swap: Swap,
+    source: bytes,
+    where: object,
+    cache: Path | None = None,
+    progress: Progress = QUIET,
+    beside: Surroundings | None = None,
 ) -> bytes:
     """The swap's result. With no steps and no encoding it is the source as it is. Results are kept in `cache`."""
     active = [use for use in swap.steps if use.on]
     if not active and swap.encode is None:
         return source
-    kept = cache / result_key(swap, source) if cache is not None else None
+    beside = beside or Surroundings()
+    kept = cache / result_key(swap, source, beside) if cache is not None else None
     if kept is not None and kept.is_file():
         return kept.read_bytes()
     stage = open_source(source, where)
@@ -112,7 +190,7 @@ def render(
         raise FurnelError(
             "Fitting", where=where, why="it is neither a picture nor a sound", remedy="Remove its steps"
         )
-    done = apply_steps(stage.media, active, progress)
+    done = apply_steps(stage.media, active, progress, beside.around)
     media = done[-1] if done else stage.media
     check(progress, "Encoding")
     if swap.encode is None:
@@ -129,12 +207,13 @@ def render(
     return data
 
 
-def result_key(swap: Swap, source: bytes) -> str:
+def result_key(swap: Swap, source: bytes, beside: Surroundings | None = None) -> str:
     """A name for the swap's result that changes with anything it is made from."""
     recipe = {
         "versions": [_CACHE_VERSION, blocks.ENCODER_VERSION],
         "steps": [use.model_dump() for use in swap.steps if use.on],
         "encode": swap.encode.model_dump() if swap.encode else None,
+        "beside": beside.digest if beside else "",
     }
     digest = hashlib.sha256(source)
     digest.update(json.dumps(recipe, sort_keys=True).encode())

@@ -6,11 +6,12 @@ import hashlib
 from dataclasses import dataclass
 from pathlib import Path
 
+from furnel import imagefiles
 from furnel.catalogue import Asset, Catalogue
 from furnel.errors import FurnelError
 from furnel.games import Install, Profile, recognise
 from furnel.kernels import cache_folder
-from furnel.mods.fit import FitPoint, compare, fit_all, worst
+from furnel.mods.fit import FitPoint, aspect_point, compare, fit_all, insisting, worst
 from furnel.mods.project import (
     About,
     GameRef,
@@ -21,8 +22,9 @@ from furnel.mods.project import (
     project_file,
     save_project,
 )
-from furnel.mods.render import read_source, render, result_key
+from furnel.mods.render import Surroundings, read_source, render, result_key, surroundings
 from furnel.mods.spec import Spec, spec_of
+from furnel.mods.steps import step_type
 from furnel.progress import QUIET, Progress
 
 
@@ -39,7 +41,7 @@ class Examined:
 
     @property
     def state(self) -> str:
-        return worst(list(self.points))
+        return worst(self.points)
 
 
 class Workspace:
@@ -91,7 +93,7 @@ class Workspace:
         original = self.original_spec(swap.original)
         path = self.source_path(swap)
         source = spec_of(read_source(path), str(path), self.profile.role_of(swap.original))
-        steps, encode = fit_all(original, source)
+        steps, encode = fit_all(original, source, swap.insist, swap.encode)
         return swap.model_copy(update={"steps": steps, "encode": encode})
 
     def original_spec(self, path: str) -> Spec:
@@ -116,7 +118,8 @@ class Workspace:
         path = self.source_path(swap)
         try:
             source = read_source(path)
-            data = render(swap, source, path, self.results, progress)
+            beside = self.beside(swap)
+            data = render(swap, source, path, self.results, progress, beside)
             name = swap.original if swap.encode is not None else str(path)
             result = spec_of(data, name, self.profile.role_of(swap.original))
         except FurnelError as error:
@@ -130,8 +133,16 @@ class Workspace:
                 error.remedy,
             )
             return Examined(swap, (point,), original=original)
-        points = [*compare(original, result), *self._drift(swap, asset)]
-        return Examined(swap, tuple(points), data, original, result, result_key(swap, source))
+        points = [*compare(original, result), *_proportions(swap, source), *self._drift(swap, asset)]
+        points = insisting(points, swap.insist)
+        return Examined(swap, tuple(points), data, original, result, result_key(swap, source, beside))
+
+    def beside(self, swap: Swap) -> Surroundings:
+        """What a swap's steps look at beside its source."""
+        data = b""
+        if any(step_type(use.do).uses_original for use in swap.steps if use.on):
+            data = self.catalogue.read(self.catalogue.get(swap.original))
+        return surroundings(swap.steps, data, swap.original, self.folder)
 
     def _drift(self, swap: Swap, asset: Asset) -> list[FitPoint]:
         if not swap.made_for or swap.made_for == self.fingerprint(asset):
@@ -145,6 +156,20 @@ class Workspace:
 
     def _key(self, swap: Swap) -> str:
         return hashlib.sha256(repr(swap).encode()).hexdigest()
+
+
+def _proportions(swap: Swap, source: bytes) -> list[FitPoint]:
+    """Whether a step that brings the picture to a size distorts it."""
+    if not imagefiles.recognises(source):
+        return []
+    header = imagefiles.read_header(source, swap.source)
+    size = (header.width, header.height)
+    for use in swap.steps:
+        if use.on and use.do == "crop":
+            size = (int(use.values["width"]), int(use.values["height"]))
+        elif use.on and use.do == "size" and use.values.get("how") == "stretch":
+            return [aspect_point(size, (int(use.values["width"]), int(use.values["height"])))]
+    return []
 
 
 def create_project(folder: Path, name: str, game: Path, author: str = "") -> Path:

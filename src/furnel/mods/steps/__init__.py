@@ -1,10 +1,12 @@
 """Steps: the ordered, non-destructive processing between a source file and a result."""
 
 from furnel.errors import FurnelError
-from furnel.mods.steps import pictures, sounds
-from furnel.mods.steps.step import Kind, Parameter, StepType, Value, Values
+from furnel.mods.steps import alpha, colours, detail, geometry, sounds
+from furnel.mods.steps.step import ALONE, Around, Kind, Parameter, StepType, Value, Values
 
-STEP_TYPES: dict[str, StepType] = {step.id: step for step in (*pictures.STEPS, *sounds.STEPS)}
+STEP_TYPES: dict[str, StepType] = {
+    step.id: step for step in (*geometry.STEPS, *alpha.STEPS, *colours.STEPS, *detail.STEPS, *sounds.STEPS)
+}
 
 
 def step_type(name: str) -> StepType:
@@ -19,4 +21,4 @@ def step_type(name: str) -> StepType:
     return STEP_TYPES[name]
 
 
-__all__ = ["STEP_TYPES", "Kind", "Parameter", "StepType", "Value", "Values", "step_type"]
+__all__ = ["ALONE", "STEP_TYPES", "Around", "Kind", "Parameter", "StepType", "Value", "Values", "step_type"]

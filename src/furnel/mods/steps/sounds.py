@@ -4,25 +4,25 @@ from __future__ import annotations
 
 import math
 
-from furnel.mods.steps.step import Parameter, StepType, Values
+from furnel.mods.steps.step import Around, Parameter, StepType, Values
 from furnel.sound import Clip, FillWith, integrated_loudness, resampled, with_channels, with_gain, with_length
 
 RATE = StepType(
     "rate", "Resample", "sound",
     (Parameter("rate", "Rate", "whole", 48000, 4000, 192000, "Hz"),),
-    lambda clip, values: resampled(clip, int(values["rate"])),
+    lambda clip, values, _: resampled(clip, int(values["rate"])),
     lambda values: f"to {values['rate']} Hz",
 )  # fmt: skip
 
 CHANNELS = StepType(
     "channels", "Mono or stereo", "sound",
     (Parameter("channels", "Channels", "whole", 1, 1, 8),),
-    lambda clip, values: with_channels(clip, int(values["channels"])),
+    lambda clip, values, _: with_channels(clip, int(values["channels"])),
     lambda values: {1: "to mono", 2: "to stereo"}.get(int(values["channels"]), f"to {values['channels']} channels"),
 )  # fmt: skip
 
 
-def _length(clip: Clip, values: Values) -> Clip:
+def _length(clip: Clip, values: Values, around: Around) -> Clip:
     fill: FillWith = "repeats" if values["fill"] == "repeats" else "silence"
     return with_length(clip, int(values["frames"]), fill, float(values["fade"]) / 1000)
 
@@ -39,7 +39,7 @@ LENGTH = StepType(
 )  # fmt: skip
 
 
-def _loudness(clip: Clip, values: Values) -> Clip:
+def _loudness(clip: Clip, values: Values, around: Around) -> Clip:
     target, ceiling = float(values["target"]), float(values["ceiling"])
     for _ in range(3):  # limiting lowers the loudness a little: ask again for what is missing
         now = integrated_loudness(clip.samples, clip.rate)

@@ -17,12 +17,35 @@ Kind = Literal["picture", "sound"]
 
 
 @dataclass(frozen=True, slots=True)
+class Around:
+    """What a step may look at beside what it is given: the original, and files that it names."""
+
+    original: Picture | None = None
+    open_file: Callable[[str], Picture] | None = None
+
+    def needed_original(self, what: str) -> Picture:
+        """The original. Raises FurnelError when there is none."""
+        if self.original is None:
+            raise FurnelError(what, why="there is no original to look at", remedy="Use it in a swap")
+        return self.original
+
+    def picture(self, name: str, what: str) -> Picture:
+        """The picture in a file that a step names. Raises FurnelError when it cannot be read."""
+        if self.open_file is None or not name:
+            raise FurnelError(what, why="no file is chosen", remedy="Choose a picture in the step's settings")
+        return self.open_file(name)
+
+
+ALONE = Around()
+
+
+@dataclass(frozen=True, slots=True)
 class Parameter:
     """One setting of a step: its type, its range, its default, how it is called and measured."""
 
     name: str
     label: str
-    type: Literal["whole", "number", "choice", "colour", "switch"]
+    type: Literal["whole", "number", "choice", "colour", "switch", "file"]
     default: Value
     low: float = 0.0
     high: float = 0.0
@@ -34,6 +57,8 @@ class Parameter:
         allowed = ""
         if self.type == "switch":
             allowed = "" if isinstance(value, bool) else "true or false"
+        elif self.type == "file":
+            allowed = "" if isinstance(value, str) else "a path"
         elif self.type == "choice":
             allowed = "" if value in self.choices else f"one of {', '.join(self.choices)}"
         elif self.type == "colour":
@@ -63,14 +88,42 @@ class Parameter:
 
 @dataclass(frozen=True, slots=True)
 class StepType:
-    """One kind of step. `apply` takes and returns a Picture or a Clip; `summary` says in short what it will do."""
+    """One kind of step. `apply` takes and returns a Picture or a Clip; `summary` says in short what it will do.
+
+    `group` is where menus put it. Settings measured in `px` are scaled along when a small preview is made.
+    """
 
     id: str
     title: str
     kind: Kind
     parameters: tuple[Parameter, ...]
-    apply: Callable[[Any, Values], Picture | Clip]
+    apply: Callable[[Any, Values, Around], Picture | Clip]
     summary: Callable[[Values], str]
+    group: str = ""
+    uses_original: bool = False
+
+    @property
+    def file_settings(self) -> tuple[str, ...]:
+        """The names of the settings that are files."""
+        return tuple(parameter.name for parameter in self.parameters if parameter.type == "file")
+
+    @property
+    def has_area(self) -> bool:
+        """Whether its settings name an area of a picture: left, top, width and height."""
+        return {"left", "top", "width", "height"} <= {parameter.name for parameter in self.parameters}
+
+    def scaled(self, values: Values, scale: float) -> dict[str, Value]:
+        """Settings for a picture that is `scale` times as large: those in pixels change with it."""
+        out = dict(values)
+        for parameter in self.parameters:
+            if parameter.unit != "px" or parameter.name not in out:
+                continue
+            value = float(out[parameter.name]) * scale
+            least = max(parameter.low, 1.0 if parameter.low >= 1 else parameter.low)
+            out[parameter.name] = (
+                max(round(value), int(least)) if parameter.type == "whole" else max(value, least)
+            )
+        return out
 
     def complete(self, values: Values) -> dict[str, Value]:
         """Checked values, with defaults for what is not given. Raises FurnelError for unknown or disallowed ones."""
