@@ -14,7 +14,7 @@ from furnel.mods.deploy import install_mod
 from furnel.mods.project import About, Project, StepUse
 from furnel.mods.workspace import Workspace, create_project, open_workspace
 from tarnlight import sounds
-from tarnlight.art import paint, sprites, surfaces
+from tarnlight.art import hud, paint, sprites, surfaces
 from tarnlight.art.ensigns import ensign
 from tarnlight.forge import forge
 
@@ -55,7 +55,10 @@ def make_sources(folder: Path) -> None:
     soundfile.write(folder / "night_song.wav", _song(), 44100, subtype="PCM_24")
     cloth = surfaces.cloth(rng, 800, 800, "1d4a52", _aurora_mask(800, 800), "9fe8c8")
     Image.fromarray(cloth).save(folder / "sail_aurora.png")
-    for size in ("large", "medium"):
+    _weave(rng, 160).save(folder / "weave_red.png")
+    Image.fromarray(_sign(rng, 1600, 1200)).save(folder / "phone_photo.jpg", quality=90)
+    Image.fromarray(hud.gauge_level(rng, 256)).save(folder / "oil_copy.png")
+    for size in ("large", "medium", "small"):
         Image.fromarray(ensign("kettle", size)).resize((240, 160), Image.Resampling.LANCZOS).save(
             folder / f"ensign_{size}.png"
         )
@@ -74,7 +77,8 @@ def _northern_lights(folder: Path, game: Path) -> None:
     fitted = {
         "art/sails/sail_heron.dds": "sail_aurora.png", "cast/otter_walk.png": "otter_teal.png",
         "music/slow_water.ogg": "night_song.wav", "ensigns/large/aldvik.tga": "ensign_large.png",
-        "ensigns/medium/aldvik.tga": "ensign_medium.png", "art/lamps/glow_warm.dds": "glow_green.png",
+        "ensigns/medium/aldvik.tga": "ensign_medium.png", "ensigns/small/aldvik.tga": "ensign_small.png",
+        "art/lamps/glow_warm.dds": "glow_green.png",
         "art/rock/granite_moss.dds": "moss_bright.png", "bank0/000.wav": "church_bell.mp3",
     }  # fmt: skip
     project = space.project
@@ -87,6 +91,7 @@ def _northern_lights(folder: Path, game: Path) -> None:
     project = project.with_swap(
         bell.model_copy(update={"steps": (*quiet, StepUse(do="loudness", values={"target": -14.0}))})
     )
+    project = _made_from_originals(space, project, sources)
     rock = project.swap_for("art/rock/granite_moss.dds")
     assert rock is not None
     project = project.with_swap(rock.model_copy(update={"made_for": "0" * 32}))
@@ -105,6 +110,28 @@ def _northern_lights(folder: Path, game: Path) -> None:
         space.project.with_swap(space.new_swap("art/hulls/hull_otter.dds", sources / "dusk_paint.jpg"))
     )
     space.close()
+
+
+def _made_from_originals(space: Workspace, project: Project, sources: Path) -> Project:
+    """Swaps whose steps build on the original: a hue turned, a pattern under the folds, a photo on a plank."""
+    for original, source, step in (
+        ("hud/oil_level.dds", "oil_copy.png", StepUse(do="hue", values={"turn": 118.0, "saturation": 10.0})),
+        (
+            "art/sails/sail_night.dds", "weave_red.png",
+            StepUse(do="pattern", values={"scale": 60.0, "turn": 18.0, "lines": 130.0}),
+        ),
+        (
+            "art/hulls/hull_heron.dds", "phone_photo.jpg",
+            StepUse(
+                do="place",
+                values={"left": 150, "top": 90, "width": 200, "height": 150, "stretch": 1.3, "feather": 12.0},
+            ),
+        ),
+    ):  # fmt: skip
+        swap = space.fitted(space.new_swap(original, sources / source))
+        swap = swap.model_copy(update={"steps": (step,), "credit": "Own work, Mira Solheim"})
+        project = project.with_swap(swap)
+    return project
 
 
 def _herring_day(folder: Path, game: Path) -> None:
@@ -145,6 +172,30 @@ def _dusk_planks(rng: np.random.Generator, width: int, height: int) -> np.ndarra
     part = colour[at_y : at_y + bird.shape[0], at_x : at_x + bird.shape[1]]
     part[:] = paint.mix(part, paint.rgb("f0e6cc") * (0.7 + 0.5 * part), bird)
     return paint.rgba(colour)
+
+
+def _sign(rng: np.random.Generator, width: int, height: int) -> np.ndarray:
+    """A snapshot of a painted sign, brighter on one side, a little soft."""
+    board = surfaces.planks(rng, width, height, 3, ("6d5637", "b4925c", "e2c992"), nails=False)[..., :3] / 255
+    fish = paint.blurred(surfaces.fish(height, height), 3)
+    part = board[:, (width - height) // 2 : (width + height) // 2]
+    part[:] = paint.mix(part.astype(np.float32), paint.rgb("8c2f2b") * (0.6 + 0.5 * part), fish * 0.95)
+    light = np.linspace(1.2, 0.8, width)[None, :, None]
+    return np.asarray(np.clip(board * light, 0, 1) * 255, np.uint8)
+
+
+def _weave(rng: np.random.Generator, size: int) -> Image.Image:
+    """A checked cloth that repeats."""
+    y, x = np.mgrid[0:size, 0:size] / size
+    across = np.where((x * 2) % 1 < 0.55, 0.0, 1.0)
+    down = np.where((y * 2) % 1 < 0.55, 0.0, 1.0)
+    threads = 0.9 + 0.1 * np.sin((x + y) * np.pi * 80)
+    first, second = paint.rgb("7d2a26"), paint.rgb("2c4a4f")
+    colour = first + (second - first) * ((across + down) / 2)[..., None]
+    stripe = (np.abs((x * 2) % 1 - 0.27) < 0.025) | (np.abs((y * 2) % 1 - 0.27) < 0.025)
+    colour = np.where(stripe[..., None], paint.rgb("e3c98d"), colour) * threads[..., None]
+    colour = colour * (0.94 + 0.12 * paint.noise(rng, size, size, 8, 8, 3))[..., None]
+    return Image.fromarray(paint.rgba(colour.astype(np.float32)))
 
 
 def _aurora_mask(width: int, height: int) -> np.ndarray:

@@ -9,7 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 from tarnlight import sounds
-from tarnlight.art import ensigns, sprites, surfaces
+from tarnlight.art import ensigns, hud, sprites, surfaces
 from tarnlight.art.ensigns import VILLAGES
 
 Pixels = npt.NDArray[np.uint8]
@@ -85,11 +85,23 @@ TEXTURES: dict[str, tuple[str, Draw]] = {
     "art/lamps/lantern.dds": ("DXT5", lambda rng: surfaces.lantern(rng, 128, 256)),
     "art/lamps/glow_warm.dds": ("DXT5", lambda rng: surfaces.glow(256, "ffb45a")),
     "art/lamps/glow_cold.dds": ("DXT5", lambda rng: surfaces.glow(128, "8fc4ff")),
-    "art/sky/dusk.dds": ("DXT1", lambda rng: surfaces.sky(rng, 1024, 512)),
-    "art/sky/moon.dds": ("DXT5", lambda rng: surfaces.moon(256)),
+    "art/water/tarn_normals.dds": ("BC5", lambda rng: surfaces.wave_normals(rng, 256)),
+    "art/sky/dusk.dds": ("BC7", lambda rng: surfaces.sky(rng, 1024, 512)),
+    "art/sky/moon.dds": ("BGRA", lambda rng: surfaces.moon(256)),
     "art/sky/hills.dds": ("DXT5", lambda rng: surfaces.hills(rng, 1024, 256, "14232a", "35505c")),
     "art/shore/pine.dds": ("DXT5", lambda rng: surfaces.pine(rng, 256, 512)),
     "art/shore/pine_young.dds": ("DXT5", lambda rng: surfaces.pine(rng, 128, 256)),
+}
+
+# the same for what lies over the scene
+HUD: dict[str, tuple[str, Draw]] = {
+    "hud/oil.dds": ("DXT5", lambda rng: hud.gauge_base(rng, 256)),
+    "hud/oil_level.dds": ("DXT5", lambda rng: hud.gauge_level(rng, 256)),
+    "hud/oil_glow.dds": ("DXT5", lambda rng: hud.gauge_glow(256)),
+    "hud/compass.dds": ("DXT5", lambda rng: hud.compass(rng, 256)),
+    "hud/badge_mail.dds": ("DXT5", lambda rng: hud.badge(rng, 128, "a8322a")),
+    "hud/badge_parcel.dds": ("DXT5", lambda rng: hud.badge(rng, 128, "2f6b57")),
+    "hud/badge_urgent.dds": ("DXT5", lambda rng: hud.badge(rng, 128, "d08a1e")),
 }
 
 # path: (cell width, cell height, frames, columns, how to draw them)
@@ -102,6 +114,7 @@ SHEETS: dict[str, tuple[int, int, int, int, Callable[[], list[Pixels]]]] = {
     "cast/heron_walk.png": (32, 48, 6, 6, sprites.heron_walk),
     "cast/ferryman_row.png": (48, 48, 8, 4, sprites.ferryman_row),
     "cast/ferryman_idle.png": (32, 48, 4, 4, sprites.ferryman_idle),
+    "cast/passenger_idle.png": (32, 48, 4, 4, sprites.passenger_idle),
 }
 
 
@@ -159,6 +172,7 @@ speed = 2.4
         "otter": dict(sprites.OTTER),
         "otter_grey": dict(sprites.GREY_OTTER),
         "lantern": ["ffb45a", "fff3c4"],
+        "passengers": ["c8553d", "3f7d8c", "8a9a4b"],
     }
     strings = "key,en\nquay,The quay\nopen_water,Open water\nmail,Night mail\n" + "".join(
         f"village.{name},{name.title()}\n" for name in VILLAGES

@@ -20,20 +20,27 @@ def forge(folder: Path, seed: int = 1, scale: int = 1) -> int:
     """Write an install to `folder`; how many assets it has. `scale` repeats the content with variations."""
     data = folder / "data"
     textures: dict[str, bytes] = {}
+    overlays: dict[str, bytes] = {}
     sheets: dict[str, bytes] = {}
     for copy in range(scale):
         mark = f"_{copy}" if copy else ""
         for path, (fmt, draw) in content.TEXTURES.items():
             rng = np.random.default_rng([seed, copy, *path.encode()])
             textures[path.replace(".dds", f"{mark}.dds")] = writers.dds(draw(rng), fmt)
+        for path, (fmt, draw) in content.HUD.items():
+            rng = np.random.default_rng([seed, copy, *path.encode()])
+            overlays[path.replace(".dds", f"{mark}.dds")] = writers.dds(draw(rng), fmt)
         for path, (_, _, _, columns, frames) in content.SHEETS.items():
-            sheets[path.replace(".png", f"{mark}.png")] = writers.png(sprites.sheet(frames(), columns))
+            sheets[path.replace(".png", f"{mark}.png")] = writers.png(
+                sprites.sheet(frames(), columns), palette="passenger" in path
+            )
         for path, (size, village) in content.ensign_paths().items():
             writers.put(
                 data / "ensigns" / path.replace(".tga", f"{mark}.tga"),
                 writers.tga(ensigns.ensign(village, size)),
             )
     writers.put(data / "art.tlp", writers.tlp(textures))
+    writers.put(data / "hud.tlp", writers.tlp(overlays))
     writers.put(data / "cast.tlc", writers.tlc(sheets))
     bank = [
         writers.wav(sounds.event_sound(event, variation, seed + copy), sounds.RATE)
@@ -53,4 +60,6 @@ def forge(folder: Path, seed: int = 1, scale: int = 1) -> int:
     writers.put(folder / "tarnlight.toml", GAME.encode())
     (folder / "mods").mkdir(exist_ok=True)
     ensign_count = len(content.ensign_paths()) * scale
-    return len(textures) + len(sheets) + ensign_count + len(bank) + 2 * len(tunes) + len(rules)
+    return (
+        len(textures) + len(overlays) + len(sheets) + ensign_count + len(bank) + 2 * len(tunes) + len(rules)
+    )

@@ -123,9 +123,29 @@ def dds_header(data: bytes) -> tuple[int, int, str, int]:
     height, width = struct.unpack_from("<II", data, 12)
     levels = struct.unpack_from("<I", data, 28)[0]
     code = data[84:88]
+    levels = max(levels, 1)
     if code == b"DX10":
-        raise Broken("a DX10 header, which this game does not know")
-    return width, height, code.decode("ascii", "replace").strip("\0") or "uncompressed", max(levels, 1)
+        if len(data) < 148 or struct.unpack_from("<I", data, 128)[0] not in (98, 99):
+            raise Broken("a DX10 header with something else than BC7, which this game does not know")
+        return width, height, "BC7", levels
+    if code.strip(b"\0"):
+        name = code.decode("ascii", "replace")
+        return width, height, {"ATI2": "BC5", "BC5U": "BC5"}.get(name, name), levels
+    masks = struct.unpack_from("<5I", data, 88)
+    return (
+        width,
+        height,
+        "BGRA" if masks == (32, 0xFF0000, 0xFF00, 0xFF, 0xFF000000) else "uncompressed",
+        levels,
+    )
+
+
+def dds_level_size(fmt: str, width: int, height: int) -> int:
+    """How many bytes a level has."""
+    if fmt not in ("DXT1", "DXT5", "BC5", "BC7"):
+        return max(width, 1) * max(height, 1) * 4
+    blocks = ((max(width, 1) + 3) // 4) * ((max(height, 1) + 3) // 4)
+    return blocks * (8 if fmt == "DXT1" else 16)
 
 
 def wav_format(data: bytes) -> tuple[int, int, int, int]:

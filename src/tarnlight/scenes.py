@@ -44,6 +44,7 @@ class Stage:
             self._quay(canvas, tick)
         else:
             self._open_water(canvas, tick)
+        self._hud(canvas, tick)
         return np.asarray(np.clip(canvas, 0, 1) * 255 + 0.5, np.uint8)
 
     def _sized(self, path: str, width: int, height: int) -> Floats:
@@ -85,6 +86,14 @@ class Stage:
         u = (self._water_u * 0.6 - tick * 0.5).astype(np.int32) % ripple.shape[1]
         v = (self._water_v * 0.7 + tick * 1.6).astype(np.int32) % ripple.shape[0]
         over = ripple[v, u]
+        normals = self.world.picture("art/water/tarn_normals.dds").astype(np.float32)[..., :2] / 127.5 - 1
+        u = (self._water_u * 0.5 + tick * 0.4).astype(np.int32) % normals.shape[1]
+        v = (self._water_v * 0.6 + tick * 1.1).astype(np.int32) % normals.shape[0]
+        faces = normals[v, u]
+        glint = np.clip(faces[..., 0] * 0.5 - faces[..., 1] * 0.9, 0, 1) ** 2 * self._near
+        canvas[HORIZON:] += glint[..., None] * np.float32([0.55, 0.42, 0.25])
+        u = (self._water_u * 0.6 - tick * 0.5).astype(np.int32) % ripple.shape[1]
+        v = (self._water_v * 0.7 + tick * 1.6).astype(np.int32) % ripple.shape[0]
         strength = over[..., 3:] * 0.30 * self._near[..., None] ** 2
         canvas[HORIZON:] = canvas[HORIZON:] * (1 - strength) + over[..., :3] * strength
 
@@ -102,6 +111,8 @@ class Stage:
         )
         self._jetty(canvas, tick)
         self._sprite(canvas, "cast/ferryman_idle.png", tick // 8, 250, 316, 3)
+        for place, tint in enumerate(self._passengers()):
+            self._sprite(canvas, "cast/passenger_idle.png", tick // 9 + place, 356 + place * 50, 316, 3, tint)
         self._sprite(canvas, "cast/otter_walk.png", tick // 4, 300 + (tick * 2) % 130, 404, 3)
         self._sprite(canvas, "cast/heron_walk.png", tick // 9, 880, 312, 2)
         self._gulls(canvas, tick)
@@ -132,6 +143,25 @@ class Stage:
         )
         self._sprite(canvas, "cast/otter_dive.png", (tick // 5) % 6, 640 + (tick // 30 * 37) % 120, 448, 3)
         self._gulls(canvas, tick)
+
+    def _hud(self, canvas: Floats, tick: int) -> None:
+        """The oil gauge, filled from below and lit, the compass, and the mail on board."""
+        fill = 0.62 + 0.1 * math.sin(tick * 0.01)
+        _lay(canvas, self._sized("hud/oil.dds", 92, 92), 16, HEIGHT - 108)
+        level = self._sized("hud/oil_level.dds", 92, 92).copy()
+        level[: int(92 * (0.845 - 0.69 * fill))] = 0
+        _lay(canvas, level, 16, HEIGHT - 108)
+        light = self._sized("hud/oil_glow.dds", 92, 92) * np.float32(
+            [1, 1, 1, 0.5 + 0.1 * math.sin(tick * 0.3)]
+        )
+        _lay(canvas, light, 16, HEIGHT - 108, add=True)
+        _lay(canvas, self._sized("hud/compass.dds", 76, 76), WIDTH - 92, HEIGHT - 92)
+        for place, name in enumerate(("mail", "parcel", "urgent")):
+            _lay(canvas, self._sized(f"hud/badge_{name}.dds", 40, 40), 120 + place * 46, HEIGHT - 56)
+            for dot in range(place + 2):
+                canvas[HEIGHT - 28 : HEIGHT - 24, 150 + place * 46 + dot * 6 : 154 + place * 46 + dot * 6] = (
+                    0.9
+                )
 
     def _shore(self, canvas: Floats) -> None:
         for at, scale in ((-40, 1.0), (70, 0.8), (10, 0.62), (150, 0.55)):
@@ -285,7 +315,23 @@ class Stage:
         )
         _lay(canvas, np.asarray(part, np.float32), mast + 3, top)
 
-    def _sprite(self, canvas: Floats, path: str, frame: int, left: int, top: int, zoom: int) -> None:
+    def _passengers(self) -> list[Floats]:
+        """The colours of those who wait, from the game's palette."""
+        codes = self.world.palette.get("passengers", [])
+        if not isinstance(codes, list):
+            return []
+        return [np.float32([int(code[at : at + 2], 16) / 255 for at in (0, 2, 4)]) for code in codes[:2]]
+
+    def _sprite(
+        self,
+        canvas: Floats,
+        path: str,
+        frame: int,
+        left: int,
+        top: int,
+        zoom: int,
+        tint: Floats | None = None,
+    ) -> None:
         width, height, count, columns, _ = content.SHEETS[path]
         sheet = self.world.picture(path)
         row, column = divmod(frame % count, columns)
@@ -293,6 +339,8 @@ class Stage:
         if cell.shape[:2] != (height, width):
             cell = _stretched(sheet[:64, :64], width, height)
         grown = cell.repeat(zoom, 0).repeat(zoom, 1).astype(np.float32) / 255
+        if tint is not None:
+            grown[..., :3] *= tint
         _lay(canvas, grown, left, top)
 
     def _gulls(self, canvas: Floats, tick: int) -> None:

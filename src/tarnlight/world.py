@@ -81,7 +81,7 @@ class World:
         if not (self.folder / "tarnlight.toml").is_file():
             raise Broken(f"{self.folder} is not a Tarnlight Ferry install")
         out: dict[str, bytes] = {}
-        for name in ("art.tlp", "cast.tlc", "bank0.tls", "music.tlm", "rules.zip"):
+        for name in ("art.tlp", "hud.tlp", "cast.tlc", "bank0.tls", "music.tlm", "rules.zip"):
             out |= loaders.load_container(data / name)
         for file in sorted((data / "ensigns").rglob("*.tga")):
             out[f"ensigns/{file.relative_to(data / 'ensigns').as_posix()}"] = file.read_bytes()
@@ -145,18 +145,24 @@ class World:
             width, height, fmt, levels = loaders.dds_header(self.originals[path])
             loaders.dds_header(data)
             level = min(level, levels - 1)
-            size = 8 if fmt == "DXT1" else 16
-            at = 128
+            at = 148 if fmt == "BC7" else 128
             for above in range(level):
-                at += _blocks(width >> above, height >> above) * size
+                at += loaders.dds_level_size(fmt, width >> above, height >> above)
             wide, high = max(width >> level, 1), max(height >> level, 1)
-            part = data[at : at + _blocks(wide, high) * size]
-            if len(part) < _blocks(wide, high) * size:
+            size = loaders.dds_level_size(fmt, wide, high)
+            part = data[at : at + size]
+            if len(part) < size:
                 raise Broken("too few bytes")
+            if fmt == "BGRA":
+                raw = np.frombuffer(part, np.uint8).reshape(high, wide, 4)
+                return np.ascontiguousarray(raw[..., (2, 1, 0, 3)])
             head = struct.pack(
                 "<4s7I44x", b"DDS ", 124, 0x1007, (high + 3) // 4 * 4, (wide + 3) // 4 * 4, 0, 0, 0
             )
-            head += struct.pack("<2I4s5I5I", 32, 4, fmt.encode(), 0, 0, 0, 0, 0, 0x1000, 0, 0, 0, 0)
+            code = {"BC5": b"BC5U", "BC7": b"DX10"}.get(fmt, fmt.encode())
+            head += struct.pack("<2I4s5I5I", 32, 4, code, 0, 0, 0, 0, 0, 0x1000, 0, 0, 0, 0)
+            if fmt == "BC7":
+                head += struct.pack("<5I", 98, 3, 0, 1, 0)
             return np.asarray(Image.open(io.BytesIO(head + part)).convert("RGBA"))[:high, :wide]
         if path.endswith(".tga"):
             width, height = SIZES[path.split("/")[1]]
@@ -223,8 +229,8 @@ def _judge_dds(data: bytes, original: bytes) -> tuple[str, str]:
         return f"{got[0]} x {got[1]} read as {width} x {height}", "shows garbage"
     if got[2] != fmt:
         return f"{got[2]} read as {fmt}", "shows garbage"
-    size = 8 if fmt == "DXT1" else 16
-    needed = 128 + sum(_blocks(width >> level, height >> level) * size for level in range(levels))
+    needed = 148 if fmt == "BC7" else 128
+    needed += sum(loaders.dds_level_size(fmt, width >> level, height >> level) for level in range(levels))
     if got[3] < levels or len(data) < needed:
         return f"{got[3]} levels of {levels}", "shows the missing pattern from afar"
     return "", f"shows {width} x {height} {fmt} with {levels} levels"
@@ -256,6 +262,8 @@ def _judge_sheet(path: str, data: bytes, original: bytes) -> tuple[str, str]:
     pixels = np.asarray(got.convert("RGBA"))
     if pixels[..., 3].min() > 0:
         return "no clear pixel", "shows a box around the figure"
+    if base.mode == "P" and got.mode != "P":
+        return f"{got.mode} where the game looks colours up in a palette", "shows the wrong shades"
     frames = content.SHEETS[path][2] if path in content.SHEETS else 0
     return "", f"plays {frames} frames"
 
@@ -270,10 +278,6 @@ def _judge_text(path: str, data: bytes) -> tuple[str, str]:
     except ValueError as error:
         raise Broken(f"not readable: {error}") from error
     return "", "is read"
-
-
-def _blocks(width: int, height: int) -> int:
-    return ((max(width, 1) + 3) // 4) * ((max(height, 1) + 3) // 4)
 
 
 def _is_picture(path: str) -> bool:

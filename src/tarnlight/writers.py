@@ -17,15 +17,21 @@ Pixels = npt.NDArray[np.uint8]
 
 
 def dds(pixels: Pixels, fmt: str) -> bytes:
-    """A DDS with a full chain of levels; `fmt` is DXT1 or DXT5. Levels are averages of the one above."""
+    """A DDS with a full chain of levels, averages of the one above; `fmt` is DXT1, DXT5, BC5, BC7 or BGRA."""
     image = Image.fromarray(pixels)
     width, height = image.size
     count = max(width, height).bit_length()
     body = b"".join(_blocks(level, fmt) for level in _levels(image, count))
-    linear = len(_blocks(image, fmt))
-    head = struct.pack("<4s7I44x", b"DDS ", 124, 0xA1007, height, width, linear, 0, count)
-    head += struct.pack("<2I4s5I", 32, 4, fmt.encode(), 0, 0, 0, 0, 0)
-    return head + struct.pack("<5I", 0x401008, 0, 0, 0, 0) + body
+    linear = width * 4 if fmt == "BGRA" else len(_blocks(image, fmt))
+    flags = 0x2100F if fmt == "BGRA" else 0xA1007
+    head = struct.pack("<4s7I44x", b"DDS ", 124, flags, height, width, linear, 0, count)
+    if fmt == "BGRA":
+        head += struct.pack("<8I", 32, 0x41, 0, 32, 0xFF0000, 0xFF00, 0xFF, 0xFF000000)
+    else:
+        code = {"BC5": b"BC5U", "BC7": b"DX10"}.get(fmt, fmt.encode())
+        head += struct.pack("<2I4s5I", 32, 4, code, 0, 0, 0, 0, 0)
+    head += struct.pack("<5I", 0x401008, 0, 0, 0, 0)
+    return head + (struct.pack("<5I", 99, 3, 0, 1, 0) if fmt == "BC7" else b"") + body
 
 
 def _levels(image: Image.Image, count: int) -> list[Image.Image]:
@@ -49,9 +55,46 @@ def _levels(image: Image.Image, count: int) -> list[Image.Image]:
 def _blocks(image: Image.Image, fmt: str) -> bytes:
     pixels = np.asarray(image)
     grown = np.pad(pixels, ((0, -pixels.shape[0] % 4), (0, -pixels.shape[1] % 4), (0, 0)), mode="edge")
+    if fmt == "BGRA":
+        return pixels[..., (2, 1, 0, 3)].tobytes()
+    if fmt == "BC7":
+        return _bc7(grown)
     stream = io.BytesIO()
-    Image.fromarray(grown).save(stream, "DDS", pixel_format=fmt)
-    return stream.getvalue()[128:]
+    whole = Image.fromarray(grown)
+    (whole.convert("RGB") if fmt == "BC5" else whole).save(stream, "DDS", pixel_format=fmt)
+    return stream.getvalue()[-(grown.shape[0] // 4) * (grown.shape[1] // 4) * (8 if fmt == "DXT1" else 16) :]
+
+
+def _bc7(grown: Pixels) -> bytes:
+    """BC7 blocks of mode 6 alone: two end points of eight bits and sixteen steps between them."""
+    rows, across = grown.shape[0] // 4, grown.shape[1] // 4
+    px = grown.reshape(rows, 4, across, 4, 4).swapaxes(1, 2).reshape(-1, 16, 4).astype(np.float64)
+    middle = px.mean(1, keepdims=True)
+    axis = (px - middle)[np.arange(len(px)), np.abs(px - middle).sum(2).argmax(1)] + 1e-6
+    axis /= np.linalg.norm(axis, axis=1, keepdims=True)
+    place = ((px - middle) * axis[:, None]).sum(2)
+    ends = [np.clip(middle[:, 0] + axis * place.min(1)[:, None], 0, 255)]
+    ends.append(np.clip(middle[:, 0] + axis * place.max(1)[:, None], 0, 255))
+    low, high = ((end.round().astype(np.int64) | 1) for end in ends)  # both p-bits are set
+    span = (high - low).astype(np.float64)
+    share = ((px - low[:, None]) * span[:, None]).sum(2) / np.maximum((span**2).sum(1), 1)[:, None]
+    index = np.clip(np.round(share * 15), 0, 15).astype(np.int64)
+    flip = index[:, 0] > 7
+    low[flip], high[flip] = high[flip], low[flip]
+    index[flip] = 15 - index[flip]
+    out = []
+    for first, second, steps in zip(low.tolist(), high.tolist(), index.tolist(), strict=True):
+        bits, at = 1 << 6, 7
+        for a, b in zip(first, second, strict=True):
+            bits |= (a >> 1) << at | (b >> 1) << (at + 7)
+            at += 14
+        bits |= 3 << at
+        at += 2
+        for number, step in enumerate(steps):
+            bits |= step << at
+            at += 4 if number else 3
+        out.append(bits.to_bytes(16, "little"))
+    return b"".join(out)
 
 
 def tga(pixels: Pixels) -> bytes:
@@ -61,9 +104,17 @@ def tga(pixels: Pixels) -> bytes:
     return head + pixels[::-1, :, (2, 1, 0, 3)].tobytes()
 
 
-def png(pixels: Pixels) -> bytes:
+def png(pixels: Pixels, palette: bool = False) -> bytes:
+    """A PNG; with `palette` of as many colours as the picture has, the first of them clear."""
     stream = io.BytesIO()
-    Image.fromarray(pixels).save(stream, "PNG", optimize=True)
+    if not palette:
+        Image.fromarray(pixels).save(stream, "PNG")
+        return stream.getvalue()
+    colours, index = np.unique(pixels.reshape(-1, 4), axis=0, return_inverse=True)
+    image = Image.fromarray(index.reshape(pixels.shape[:2]).astype(np.uint8), "P")
+    image.putpalette(colours[:, :3].tobytes(), "RGB")
+    image.info["transparency"] = colours[:, 3].tobytes()
+    image.save(stream, "PNG")
     return stream.getvalue()
 
 

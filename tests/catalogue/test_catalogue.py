@@ -27,7 +27,7 @@ from furnel.games import Archive, Install
 from furnel.games.profile import ArchiveRule
 from furnel.progress import QUIET
 from furnel.sound import sound_info
-from tarnlight.content import SHEETS, TEXTURES, bank
+from tarnlight.content import HUD, SHEETS, TEXTURES, bank
 
 
 @pytest.fixture
@@ -39,7 +39,7 @@ def catalogue(game: Path, tmp_path: Path) -> Catalogue:
 
 def test_facts_are_what_the_game_made(catalogue: Catalogue) -> None:
     counts = count_facets(catalogue.assets).kinds
-    assert counts["texture"] == len(TEXTURES) + 36
+    assert counts["texture"] == len(TEXTURES) + len(HUD) + 36
     assert (counts["sheet"], counts["sound"], counts["music"], counts["definition"]) == (
         len(SHEETS),
         len(bank()),
@@ -48,7 +48,7 @@ def test_facts_are_what_the_game_made(catalogue: Catalogue) -> None:
     )
     for path, (fmt, _) in TEXTURES.items():
         facts = catalogue.get(path).facts
-        assert facts.format == {"DXT1": "BC1", "DXT5": "BC3"}[fmt]
+        assert facts.format == {"DXT1": "BC1", "DXT5": "BC3", "BGRA": "BGRA8"}.get(fmt, fmt)
         assert facts.levels == max(facts.width, facts.height).bit_length()
     for number in range(len(bank())):
         asset = catalogue.get(f"bank0/{number:03}.wav")
@@ -94,7 +94,7 @@ def test_the_index_may_be_deleted_or_damaged(catalogue: Catalogue, tmp_path: Pat
         file.write_bytes(damage)
         again = Catalogue(Install(catalogue.install.folder), file)
         again.refresh(QUIET)
-        assert len(again.assets) == 136
+        assert len(again.assets) == 145
         again.close()
 
 

@@ -11,7 +11,7 @@ import pytest
 from demo.hands import Hands
 from demo.story import tell
 from PIL import Image
-from PyQt6.QtCore import QPoint, QPointF, Qt
+from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLineEdit
 
@@ -36,7 +36,7 @@ def test_the_strip_says_what_is_left_to_do(hands: Hands, mod: Path) -> None:
     assert hands.window.strip.state("find").line == "no game open"
     hands.open(mod)
     states = {name: hands.window.strip.state(name) for name in ("find", "fit", "build", "try")}
-    assert states["find"].line == "136 assets"
+    assert states["find"].line == "145 assets"
     assert (states["fit"].line, states["fit"].breaks) == ("3 of 4 fit", 1)
     assert states["build"].waiting and states["build"].line == "not built yet"
     assert states["try"].line == "0 mods on"
@@ -45,7 +45,7 @@ def test_the_strip_says_what_is_left_to_do(hands: Hands, mod: Path) -> None:
 def test_searching_narrows_the_wall_and_keys_walk_over_it(hands: Hands, mod: Path) -> None:
     hands.open(mod)
     wall = hands.window.find_station.wall
-    assert wall.shown == 136
+    assert wall.shown == 145
     hands.find("otter walk", "cast/otter_walk.png")
     assert wall.shown == 2
     assert hands.window.find_station.card._name.text() == "otter_walk"
@@ -56,7 +56,7 @@ def test_searching_narrows_the_wall_and_keys_walk_over_it(hands: Hands, mod: Pat
     assert first is not None and wall.current() is not None and wall.current() is not first
     hands.key("Ctrl+Shift+F", hands.window)
     hands.settle()
-    assert wall.shown == 136
+    assert wall.shown == 145
     facets = hands.window.find_station.sieve.kinds
     hands.click(facets, QPoint(20, 20 * facets.names().index("sound") + 8))
     assert wall.shown == 46
@@ -130,6 +130,136 @@ def test_the_picture_bench_compares_in_every_way(hands: Hands, mod: Path) -> Non
     assert view.level == 4
 
 
+def test_the_bench_shows_channels_blinks_and_enlarges_differences(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.station(2)
+    hands.key("Ctrl+Return", hands.window)
+    hands.settle()
+    bench = hands.window.fit_station.benches.picture
+    by_name = {part.text(): part for part in (*bench.modes.buttons(), *bench.channels.buttons())}
+    seen = []
+    for channel in ("R", "G", "B"):
+        hands.click(by_name[channel])
+        hands.settle()
+        seen.append(bench.view.grab().toImage())
+    assert seen[0] != seen[1] != seen[2]
+    hands.click(by_name["RGB"])
+    hands.click(by_name["Blink"])
+    first = bench.view.grab().toImage()
+    hands.until(lambda: bench.view.grab().toImage() != first, "the other side", 3)
+    hands.click(by_name["Difference"])
+    hands.settle()
+    calm = bench.view.grab().toImage()
+    hands.click(bench._times)
+    hands.settle()
+    assert bench.view.grab().toImage() != calm
+
+
+def test_formats_are_tried_seen_and_chosen(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    session, station = hands.window.session, hands.window.fit_station
+    hands.station(2)
+    hands.key("Ctrl+Return", hands.window)
+    hands.settle()
+    bench = station.benches.picture
+    hands.click(next(part for part in bench.trays.buttons() if part.text() == "Formats"))
+    hands.settle()
+    trials = {trial.format: trial for trial in bench.formats._trials}
+    assert trials["BC7"].psnr_db > trials["BC1"].psnr_db + 4
+    assert trials["BC1"].size_bytes * 2 == trials["BC3"].size_bytes
+    before = bench.view.grab().toImage()
+    place = (
+        bench.formats._box(list(trials).index("RGBA4444" if "RGBA4444" in trials else "BC1"))
+        .center()
+        .toPoint()
+    )
+    hands.click(bench.formats, place)
+    assert bench.view.grab().toImage() != before
+    bench.formats.used.emit("BC7")
+    hands.settle()
+    swap = session.swap(HULL)
+    assert swap is not None and swap.encode is not None
+    assert (swap.encode.format, swap.insist) == ("BC7", ("format", "header"))
+    point = next(point for point in session.examined[HULL].points if point.key == "format")
+    assert point.insisted and session.examined[HULL].state == "differs"
+    hands.key("Ctrl+Z", hands.window)
+    hands.settle()
+    assert session.examined[HULL].state == "fits"
+
+
+def test_a_point_is_matched_or_kept_from_the_table(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    session, station = hands.window.session, hands.window.fit_station
+    hands.station(2)
+    table = station.table
+    keys = [point.key for point in table.table.points]
+    table.table.pick(keys.index("size"))
+    hands.click(table._mend)
+    hands.settle()
+    swap = session.swap(HULL)
+    assert swap is not None and [use.do for use in swap.steps] == ["size"] and swap.encode is not None
+    keys = [point.key for point in table.table.points]
+    table.table.pick(keys.index("tiling"))
+    hands.click(table._keep)
+    hands.settle()
+    assert session.swap(HULL).insist == ("tiling",)  # type: ignore[union-attr]
+    hands.key("Ctrl+Return", hands.window)
+    hands.settle()
+    assert "seamless" not in [use.do for use in session.swap(HULL).steps]  # type: ignore[union-attr]
+
+
+def test_an_area_is_dragged_on_the_stage_and_settings_are_seen_at_once(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    session, station = hands.window.session, hands.window.fit_station
+    hands.station(2)
+    view, steps = station.benches.picture.view, station.steps
+    steps._append("place")
+    hands.settle()
+    box = view._tool.box
+    assert box == (0, 0, 128, 128)
+    target = view._target(QRectF(view.rect()))
+    start = (target.topLeft() + QPointF(30, 30)).toPoint()
+    QTest.mousePress(view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, start)
+    QTest.mouseMove(view, start + QPoint(60, 40))
+    hands.until(lambda: view._instead is not None, "the quick look", 5)
+    assert session.swap(HULL).steps[0].values["left"] == 0  # type: ignore[union-attr]
+    QTest.mouseRelease(
+        view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, start + QPoint(60, 40)
+    )
+    hands.settle()
+    moved = session.swap(HULL).steps[0].values  # type: ignore[union-attr]
+    scale = target.width() / 512
+    assert (moved["left"], moved["top"], moved["width"]) == (round(60 / scale), round(40 / scale), 128)
+
+
+@pytest.mark.parametrize(
+    ("original", "source", "kind"),
+    [
+        ("hud/oil_level.dds", "oil_copy.png", "gauge"), ("hud/badge_mail.dds", "moss_bright.png", "badge"),
+        ("art/lamps/glow_warm.dds", "glow_green.png", "glow"), ("ensigns/large/fjell.tga", "ensign_large.png", "sizes"),
+        ("art/water/tarn_normals.dds", "moss_bright.png", "normals"),
+    ],
+)  # fmt: skip
+def test_the_roles_own_preview(
+    hands: Hands, mod: Path, sources: Path, original: str, source: str, kind: str
+) -> None:
+    hands.open(mod)
+    session, station = hands.window.session, hands.window.fit_station
+    session.swap_with(original, sources / source)
+    hands.settle()
+    session.fit_all([original])
+    hands.settle()
+    hands.station(2)
+    station.pick(original)
+    hands.settle()
+    bench = station.benches.picture
+    assert bench.content is not None and bench.content.scene is not None and bench.content.scene.kind == kind
+    shown = bench._scene.grab().toImage()
+    if kind in ("gauge", "glow", "normals"):
+        bench._scene._slider.setValue(15)
+        assert bench._scene.grab().toImage() != shown
+
+
 def test_saving_the_source_in_another_program_is_noticed(hands: Hands, mod: Path, sources: Path) -> None:
     own = mod.parent / "own.png"
     shutil.copy(sources / "moss_bright.png", own)
@@ -178,18 +308,18 @@ def test_steps_are_edited_switched_and_removed(hands: Hands, mod: Path) -> None:
     steps._append("brightness")
     hands.settle()
     swap = session.swap(HULL)
-    assert swap is not None and [use.do for use in swap.steps] == ["size", "brightness"]
-    fresh = swap.steps[1].model_copy(update={"values": {"stops": -1.0}})
-    steps._replace(1, fresh, "Change")
+    assert swap is not None and [use.do for use in swap.steps] == ["size", "seamless", "brightness"]
+    fresh = swap.steps[2].model_copy(update={"values": {"stops": -1.0}})
+    steps._replace(2, fresh, "Change")
     hands.settle()
     darker = session.examined[HULL].key
-    steps._move(1, -1)
+    steps._move(2, -1)
     hands.settle()
     assert session.examined[HULL].key != darker
     steps._remove(0)
     hands.settle()
     swap = session.swap(HULL)
-    assert swap is not None and [use.do for use in swap.steps] == ["size"]
+    assert swap is not None and [use.do for use in swap.steps] == ["brightness", "seamless"]
 
 
 def test_the_mod_is_described_on_the_build_station(hands: Hands, mod: Path) -> None:
@@ -358,7 +488,7 @@ def test_a_game_is_opened_and_a_mod_begun_from_nothing(
     monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(game))
     hands.key("Ctrl+Shift+O", hands.window)
     hands.settle()
-    assert hands.window.find_station.wall.shown == 136
+    assert hands.window.find_station.wall.shown == 145
     monkeypatch.setattr(QInputDialog, "getText", lambda *_: ("Evening Post", True))
     monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path / "new"))
     hands.key("Ctrl+N", hands.window)

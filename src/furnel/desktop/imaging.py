@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
-from PyQt6.QtCore import QRectF
+from PyQt6.QtCore import QRectF, Qt
 from PyQt6.QtGui import QColor, QImage, QPainter
 
 from furnel.images.picture import Picture
@@ -22,7 +22,7 @@ def to_image(picture: Picture) -> QImage:
 def paint_checks(painter: QPainter, rect: QRectF, light: QColor, dark: QColor, side: int = 8) -> None:
     """The chequered ground that clear pixels show."""
     painter.save()
-    painter.setClipRect(rect)
+    painter.setClipRect(rect, Qt.ClipOperation.IntersectClip)
     painter.fillRect(rect, light)
     left, top = int(rect.left()), int(rect.top())
     for row in range(int(rect.height()) // side + 1):

@@ -64,6 +64,9 @@ def patterned(
     fine: Light = np.asarray(shade / np.maximum(broad, 1e-3), np.float32)
     factor = (np.maximum(broad, 1e-4) / mean) ** (folds / 100)
     factor = factor * np.maximum(fine, 1e-4) ** (detail / 100)
+    factor = np.where(
+        factor > 1, 1.6 - 0.6 * np.exp((1 - factor) / 0.6), factor
+    )  # so that what is bright does not bleach
     light = np.empty((height, width, 4), np.float32)
     light[..., :3] = laid * np.asarray(factor, np.float32)[..., None]
     light[..., :3] += (to_linear(original.pixels[..., :3]) - light[..., :3]) * np.float32(colour / 100)

@@ -137,7 +137,12 @@ def _with_coverage(levels: list[Picture]) -> list[Picture]:
     for level in levels[1:]:
         alpha = np.sort(level.pixels[..., 3].ravel())[::-1]
         place = min(max(round(target * len(alpha)), 1), len(alpha)) - 1
-        scale = 128 / max(float(alpha[place]), 1.0) if target > 0 else 1.0
+        last, next_one = float(alpha[place]), float(alpha[place + 1]) if place + 1 < len(alpha) else 0.0
+        scale = 1.0
+        if target > 0 and last < 128:
+            scale = 128 / max(last, 1.0)
+        elif 128 <= next_one < last:
+            scale = 127 / next_one
         pixels = level.pixels.copy()
         pixels[..., 3] = np.minimum(np.ceil(pixels[..., 3] * min(scale, 32.0) - 1e-4), 255)
         out.append(Picture(pixels))

@@ -301,6 +301,19 @@ def ferryman_idle(frames: int = 4) -> list[Pixels]:
     return out
 
 
+def passenger_idle(frames: int = 4) -> list[Pixels]:
+    """A figure in five greys, which the game multiplies with a passenger's colour."""
+    out = []
+    for frame in ferryman_idle(frames):
+        grey = frame[..., :3] @ np.float32([0.3, 0.55, 0.15])
+        steps = np.float32([70, 120, 165, 205, 245])
+        nearest = steps[np.abs(np.sqrt(grey / 255)[..., None] * 255 - steps).argmin(-1)]
+        part = frame.copy()
+        part[..., :3] = np.where(frame[..., 3:] > 0, nearest[..., None], 0)
+        out.append(part)
+    return out
+
+
 def sheet(frames: list[Pixels], columns: int) -> Pixels:
     """Frames laid out in rows of `columns`; cells left over stay clear."""
     height, width = frames[0].shape[:2]

@@ -99,6 +99,17 @@ def water(rng: np.random.Generator, size: int, colours: tuple[str, ...], glint: 
     return rgba(mix(colour, np.broadcast_to(rgb(glint), colour.shape), sparkle * 0.8))
 
 
+def wave_normals(rng: np.random.Generator, size: int) -> Pixels:
+    """Which way small waves face: x in red and y in green, repeating; blue is left out."""
+    height = noise(rng, size, size, 5, 9, 5)
+    dx = np.roll(height, -1, 1) - np.roll(height, 1, 1)
+    dy = np.roll(height, -1, 0) - np.roll(height, 1, 0)
+    x, y, z = -dx * 9, -dy * 9, np.ones_like(dx)
+    length = np.sqrt(x * x + y * y + z * z)
+    directions = np.stack([x / length, y / length, np.full_like(x, -1)], -1)
+    return rgba(np.asarray(directions * 0.5 + 0.5, np.float32))
+
+
 def ripples(rng: np.random.Generator, size: int, tint: str) -> Pixels:
     """Thin crests with soft alpha, to be laid over water; repeats both ways."""
     picture = water(rng, size, ("000000", "808080", "ffffff"), "ffffff").astype(np.float32) / 255

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QWidget
 
-from furnel.desktop.fit.content import PictureContent, Side
+from furnel.desktop.fit.picture_content import PictureContent, Side
 from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look, font
 
-_TALL = 62
+_TALL = 60
 
 
 class LevelLadder(QWidget):
@@ -23,7 +23,6 @@ class LevelLadder(QWidget):
         self._look = look
         self._content: PictureContent | None = None
         self._level = 0
-        self.setFixedHeight(2 * _TALL + 52)
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setAccessibleName("Levels")
         self.setToolTip("Click a level to see it on the bench, as the game shows it from afar")
@@ -51,7 +50,7 @@ class LevelLadder(QWidget):
         tall = wide * height / width
         boxes, left = [], 14.0
         for _ in range(self._count()):
-            boxes.append(QRectF(left, 26, wide, tall))
+            boxes.append(QRectF(left, 10, wide, tall))
             left += wide + 10
             wide, tall = max(wide / 2, 5), max(tall / 2, 5)
         return boxes
@@ -60,9 +59,6 @@ class LevelLadder(QWidget):
         painter = QPainter(self)
         look = self._look
         painter.fillRect(self.rect(), look.colour("panel"))
-        painter.setFont(font(10, QFont.Weight.DemiBold))
-        painter.setPen(look.colour("quiet"))
-        painter.drawText(QPointF(14, 18), "LEVELS")
         if self._content is None:
             return
         boxes = self._boxes()
@@ -91,7 +87,7 @@ class LevelLadder(QWidget):
         if side.clear:
             paint_checks(painter, box, self._look.colour("stage"), self._look.colour("stage-dark"), 6)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
-        painter.drawImage(box, side.levels[level]["RGB"])
+        painter.drawImage(box, side.image(level, "RGB"))
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is None or self._content is None:

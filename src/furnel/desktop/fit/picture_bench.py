@@ -1,30 +1,60 @@
-"""The picture bench: the stage with its modes and channels, the read-out, the level ladder."""
+"""The picture bench: the stage with its modes and channels, the read-out, and a tray under it."""
 
 from __future__ import annotations
 
-from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QVBoxLayout, QWidget
+from collections.abc import Callable
 
-from furnel.desktop.fit.content import CHANNELS, PictureContent, Side
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtWidgets import (
+    QAbstractButton,
+    QButtonGroup,
+    QFrame,
+    QHBoxLayout,
+    QScrollArea,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
+
+from furnel.desktop.fit.distance import DistanceRow
+from furnel.desktop.fit.formats import FormatCards
 from furnel.desktop.fit.levels import LevelLadder
+from furnel.desktop.fit.picture_content import CHANNELS, SCALES, PictureContent, Side
 from furnel.desktop.fit.picture_view import MODES, PictureView
+from furnel.desktop.fit.scene_view import SceneView
+from furnel.desktop.fit.tones import ToneGraphs
+from furnel.desktop.imaging import to_image
 from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import as_panel, button, label
+from furnel.mods.trials import Trial
+
+_TRAY = 164
+TRAYS = ("Levels", "From afar", "Formats", "Tones", "In the game")
 
 
 class PictureBench(QWidget):
-    """Compares two pictures."""
+    """Compares two pictures. `wanted` asks for images that are not made yet, `formats_wanted` for formats to be tried."""
+
+    wanted = pyqtSignal(object)
+    formats_wanted = pyqtSignal()
 
     def __init__(self, look: Look) -> None:
         super().__init__()
-        self.view, self.ladder = PictureView(look), LevelLadder(look)
+        self.view, self.ladder, self.formats = PictureView(look), LevelLadder(look), FormatCards(look)
+        self._tones, self._distance, self._scene = ToneGraphs(look), DistanceRow(look), SceneView(look)
         self._content: PictureContent | None = None
+        self._tried = False
         bar = as_panel(QWidget(), name="stagebar")
         row = QHBoxLayout(bar)
         row.setContentsMargins(10, 4, 10, 4)
-        row.setSpacing(2)
-        self.modes = self._choices(row, MODES, self.view.set_mode, "How the two are compared")
-        row.addSpacing(16)
-        self.channels = self._choices(row, CHANNELS, self.view.set_channel, "Which channels are shown")
+        row.setSpacing(1)
+        self.modes = self._choices(row, MODES, self._set_mode, "How the two are compared")
+        self._times = button("×4", "How many times differences are enlarged", "plain")
+        self._times.clicked.connect(self._next_scale)
+        self._times.hide()
+        row.addWidget(self._times)
+        row.addSpacing(12)
+        self.channels = self._choices(row, CHANNELS, self._set_channel, "Which channels are shown")
         row.addStretch(1)
         self._tiled = button("3×3", "See how it repeats", "plain")
         self._tiled.setCheckable(True)
@@ -45,41 +75,127 @@ class PictureBench(QWidget):
         )
         foot = as_panel(QWidget(), name="stagebar")
         line = QHBoxLayout(foot)
-        line.setContentsMargins(14, 5, 14, 5)
-        line.setSpacing(22)
-        for text in (self._place, self._theirs, self._yours):
-            line.addWidget(text)
+        line.setContentsMargins(10, 3, 14, 3)
+        line.setSpacing(1)
+        self.trays = self._choices(line, TRAYS, self.show_tray, "What is shown below the pictures")
         line.addStretch(1)
-        line.addWidget(self._result)
+        line.setSpacing(1)
+        for text in (self._place, self._theirs, self._yours, self._result):
+            line.addSpacing(14)
+            line.addWidget(text)
+        self._tray = QStackedWidget()
+        self._tray.setFixedHeight(_TRAY)
+        shelf = QScrollArea()
+        shelf.setWidgetResizable(True)
+        shelf.setFrameShape(QFrame.Shape.NoFrame)
+        shelf.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        shelf.setWidget(self.formats)
+        for tray in (self.ladder, self._distance, shelf, self._tones, self._scene):
+            self._tray.addWidget(tray)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
-        for widget, stretch in ((bar, 0), (self.view, 1), (foot, 0), (self.ladder, 0)):
+        for widget, stretch in ((bar, 0), (self.view, 1), (foot, 0), (self._tray, 0)):
             column.addWidget(widget, stretch)
-        self.ladder.chosen.connect(self.view.set_level)
+        self.ladder.chosen.connect(self._set_level)
         self.view.pointed.connect(self._read_out)
+        self.formats.picked.connect(self._show_trial)
+
+    @property
+    def content(self) -> PictureContent | None:
+        return self._content
 
     def show_content(self, content: PictureContent, keep_view: bool) -> None:
         """Show two pictures."""
-        self._content = content
+        self._content, self._tried = content, False
         self.view.show_content(content, keep_view)
-        self.ladder.show_content(content)
-        self.ladder.setVisible(len(content.original.levels) > 1)
+        for tray in (self.ladder, self._distance, self._tones, self._scene):
+            tray.show_content(content)
         if not keep_view:
             self.ladder.set_level(0)
+        leveled = len(content.original.levels) > 1
+        names = {"Levels": leveled, "From afar": leveled, "In the game": content.scene is not None}
+        for part in self.trays.buttons():
+            part.setVisible(names.get(part.text(), True))
+        if not self._tray_button().isVisibleTo(self) or (not keep_view and content.scene is not None):
+            self.show_tray(
+                "In the game" if content.scene is not None else "Tones" if not leveled else "Levels"
+            )
+        elif TRAYS[self._tray.currentIndex()] == "Formats":
+            self._try_formats()
         self._result.setText(content.label)
+        self._ask()
         self._read_out(-1, -1)
 
-    def _choices(self, row: QHBoxLayout, names: tuple[str, ...], chosen: object, tip: str) -> QButtonGroup:
+    def show_tray(self, name: str) -> None:
+        """Show one of the trays."""
+        self._tray.setCurrentIndex(TRAYS.index(name))
+        self._tray_button().setChecked(True)
+        if name == "Formats":
+            self._try_formats()
+
+    def images_came(self) -> None:
+        """What was asked for with `wanted` is there."""
+        self.view.update()
+
+    def _tray_button(self) -> QAbstractButton:
+        return self.trays.buttons()[self._tray.currentIndex()]
+
+    def _try_formats(self) -> None:
+        if not self._tried:
+            self._tried = True
+            self.formats_wanted.emit()
+
+    def _show_trial(self, trial: Trial | None) -> None:
+        self.view.show_instead(
+            to_image(trial.picture) if trial else None, f"yours as {trial.format}" if trial else ""
+        )
+
+    def _choices(
+        self, row: QHBoxLayout, names: tuple[str, ...], chosen: Callable[[str], None], tip: str
+    ) -> QButtonGroup:
         group = QButtonGroup(self)
         for place, name in enumerate(names):
             part = button(name, tip, "plain")
             part.setCheckable(True)
             part.setChecked(place == 0)
-            part.clicked.connect(lambda _=False, name=name: chosen(name))  # type: ignore[operator]
+            part.clicked.connect(lambda _=False, name=name: chosen(name))
             group.addButton(part)
             row.addWidget(part)
         return group
+
+    def _set_mode(self, mode: str) -> None:
+        self._times.setVisible(mode == "Difference")
+        self.view.set_mode(mode)
+        self._ask()
+
+    def _next_scale(self) -> None:
+        scale = SCALES[(SCALES.index(self.view.scale_of_difference) + 1) % len(SCALES)]
+        self._times.setText(f"×{scale}")
+        self.view.set_difference(scale)
+        self._ask()
+
+    def _set_channel(self, channel: str) -> None:
+        self.view.set_channel(channel)
+        self._ask()
+
+    def _set_level(self, level: int) -> None:
+        self.view.set_level(level)
+        self._ask()
+
+    def _ask(self) -> None:
+        """Ask for the images that the stage would show and that are not made yet."""
+        content, view = self._content, self.view
+        if content is None:
+            return
+        if (
+            view.mode == "Difference"
+            and content.comparable
+            and view.scale_of_difference not in content.differences
+        ):
+            self.wanted.emit(("difference", view.scale_of_difference))
+        elif not all(side.has(view.level, view.channel) for side in (content.original, content.yours)):
+            self.wanted.emit((view.channel, view.level))
 
     def _read_out(self, x: int, y: int) -> None:
         content = self._content
@@ -88,16 +204,13 @@ class PictureBench(QWidget):
         if x < 0:
             width, height = content.original.size
             self._place.setText(f"{width} × {height}")
-            self._theirs.setText("original")
-            self._yours.setText(
-                "yours"
-                if content.yours.size == content.original.size
-                else f"yours {content.yours.size[0]} × {content.yours.size[1]}"
-            )
+            self._theirs.setText("")
+            same = content.comparable
+            self._yours.setText("" if same else f"yours {content.yours.size[0]} × {content.yours.size[1]}")
             return
         self._place.setText(f"x {x}  y {y}")
-        self._theirs.setText(f"original {_pixel(content.original, x, y, content.original.size)}")
-        self._yours.setText(f"yours {_pixel(content.yours, x, y, content.original.size)}")
+        self._theirs.setText(_pixel(content.original, x, y, content.original.size))
+        self._yours.setText(_pixel(content.yours, x, y, content.original.size))
 
 
 def _pixel(side: Side, x: int, y: int, frame: tuple[int, int]) -> str:

@@ -2,15 +2,28 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QWheelEvent
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
+from PyQt6.QtGui import (
+    QFont,
+    QHideEvent,
+    QImage,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QShowEvent,
+    QWheelEvent,
+)
 from PyQt6.QtWidgets import QSizePolicy, QWidget
 
-from furnel.desktop.fit.content import PictureContent, Side
+from furnel.desktop.fit.area import AreaTool
+from furnel.desktop.fit.picture_content import PictureContent, Side
 from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look, font
 
-MODES = ("Wipe", "Side by side", "Difference")
+MODES = ("Wipe", "Side by side", "Blink", "Difference")
+_BLINK_MS = 600
 _GRID_FROM = 8.0
 _FRAME = 36
 
@@ -20,12 +33,21 @@ class PictureView(QWidget):
 
     pointed = pyqtSignal(int, int)
     zoomed = pyqtSignal(float)
+    area_moving = pyqtSignal(object)
+    area_moved = pyqtSignal(object)
 
     def __init__(self, look: Look) -> None:
         super().__init__()
         self._look = look
         self._content: PictureContent | None = None
-        self.mode, self.channel, self.level = "Wipe", "RGB", 0
+        self.mode, self.channel, self.level, self.scale_of_difference = "Wipe", "RGB", 0, 4
+        self._instead: tuple[QImage, str] | None = (
+            None  # what is shown in place of yours for now, and what it is
+        )
+        self._tool = AreaTool()
+        self._second = False
+        self._clock = QTimer(self, interval=_BLINK_MS)
+        self._clock.timeout.connect(self._blink)
         self.tiled = False
         self._zoom = 0.0  # 0: as large as fits
         self._shift = QPointF()
@@ -45,12 +67,42 @@ class PictureView(QWidget):
     def show_content(self, content: PictureContent | None, keep_view: bool) -> None:
         """Show two pictures; the zoom and place stay when the same swap is shown again."""
         self._content = content
+        self._instead = None
         if not keep_view:
             self._zoom, self._shift, self.level = 0.0, QPointF(), 0
         self.update()
 
+    def show_instead(self, image: QImage | None, word: str = "yours") -> None:
+        """Show a picture in place of yours, until the next content comes: a quick look, or another format's result."""
+        self._instead = (image, word) if image is not None else None
+        self.update()
+
+    def set_area(self, box: tuple[int, int, int, int] | None) -> None:
+        """Show an area (left, top, width, height in the original's pixels) that can be moved and drawn; None takes it off."""
+        self._tool.box = box
+        self.update()
+
     def set_mode(self, mode: str) -> None:
         self.mode = mode
+        if mode == "Blink" and self.isVisible():
+            self._clock.start()
+        else:
+            self._clock.stop()
+        self.update()
+
+    def set_difference(self, scale: int) -> None:
+        """How many times differences are enlarged."""
+        self.scale_of_difference = scale
+        self.update()
+
+    def hideEvent(self, event: QHideEvent | None) -> None:
+        self._clock.stop()
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        self.set_mode(self.mode)
+
+    def _blink(self) -> None:
+        self._second = not self._second
         self.update()
 
     def set_channel(self, channel: str) -> None:
@@ -90,11 +142,33 @@ class PictureView(QWidget):
                 QRectF(self.width() / 2 - 0.5, 0, 1, self.height()), self._look.colour("hairline")
             )
             self._say(painter, left.left() + 12, "original", "tarn")
-            self._say(painter, right.left() + 12, "yours", "ember")
+            self._say(painter, right.left() + 12, self._word(), "ember")
+        elif self.mode == "Blink":
+            side = self._content.yours if self._second else self._content.original
+            self._paint_side(painter, QRectF(self.rect()), side)
+            self._say(
+                painter, 12, self._word() if self._second else "original", "ember" if self._second else "tarn"
+            )
         elif self.mode == "Difference":
             self._paint_difference(painter)
         else:
             self._paint_wipe(painter)
+        self._paint_area(painter)
+
+    def _word(self) -> str:
+        return self._instead[1] if self._instead is not None else "yours"
+
+    def _paint_area(self, painter: QPainter) -> None:
+        """The area of the open step, and what lies outside it dimmed a little."""
+        assert self._content is not None
+        if self._tool.box is None:
+            return
+        areas = self._halves() if self.mode == "Side by side" else (QRectF(self.rect()),)
+        for area in areas:
+            painter.save()
+            painter.setClipRect(area, Qt.ClipOperation.IntersectClip)
+            self._tool.paint(painter, self._look, self._target(area), self._content.original.size)
+            painter.restore()
 
     def _paint_wipe(self, painter: QPainter) -> None:
         assert self._content is not None
@@ -116,33 +190,41 @@ class PictureView(QWidget):
         painter.drawEllipse(QPointF(line, bottom), 5, 5)
         self._say(painter, max(target.left(), 12), "original", "tarn", max(target.top() - 10, 16))
         painter.setFont(font(12, QFont.Weight.Medium))
-        wide = painter.fontMetrics().horizontalAdvance("yours")
+        word = self._word()
+        wide = painter.fontMetrics().horizontalAdvance(word)
         self._say(
             painter,
             min(target.right(), self.width() - 12) - wide,
-            "yours",
+            word,
             "ember",
             max(target.top() - 10, 16),
         )
 
     def _paint_difference(self, painter: QPainter) -> None:
         assert self._content is not None
-        image = self._content.difference
-        if image is None:
+        image = self._content.differences.get(self.scale_of_difference)
+        if not self._content.comparable:
             painter.setPen(self._look.colour("text"))
             painter.setFont(font(12))
             text = "The two differ in size: fit the swap first, then compare pixel by pixel."
             painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, text)
             return
         self._smooth(painter)
-        painter.drawImage(self._target(QRectF(self.rect())), image)
-        self._say(painter, 12, "difference, four times enlarged", "text")
+        if image is not None:
+            painter.drawImage(self._target(QRectF(self.rect())), image)
+        times = {1: "as it is", 4: "four times enlarged", 16: "sixteen times enlarged"}[
+            self.scale_of_difference
+        ]
+        self._say(painter, 12, f"difference, {times}", "text")
 
     def _paint_side(self, painter: QPainter, area: QRectF, side: Side) -> None:
         painter.save()
         painter.setClipRect(area, Qt.ClipOperation.IntersectClip)
         target = self._target(area)
-        image = side.levels[min(self.level, len(side.levels) - 1)][self.channel]
+        assert self._content is not None
+        image = side.image(self.level, self.channel)
+        if self._instead is not None and side is self._content.yours and self.level == 0:
+            image = self._instead[0]
         spots = [(column, row) for row in (-1, 0, 1) for column in (-1, 0, 1)] if self.tiled else [(0, 0)]
         for column, row in spots:
             box = target.translated(column * target.width(), row * target.height())
@@ -156,7 +238,6 @@ class PictureView(QWidget):
                 )
             self._smooth(painter)
             painter.drawImage(box, image)
-        assert self._content is not None
         if self._zoom >= _GRID_FROM and self.level == 0:
             self._paint_grid(painter, target, self._content.original.size)
         painter.restore()
@@ -194,6 +275,11 @@ class PictureView(QWidget):
         middle = self.width() / 2
         return QRectF(0, 0, middle, self.height()), QRectF(middle, 0, middle, self.height())
 
+    def _area_under(self, place: QPointF) -> QRectF:
+        if self.mode != "Side by side":
+            return QRectF(self.rect())
+        return self._halves()[1 if place.x() > self.width() / 2 else 0]
+
     def _area(self) -> QRectF:
         return self._halves()[0] if self.mode == "Side by side" else QRectF(self.rect())
 
@@ -216,6 +302,10 @@ class PictureView(QWidget):
         if event is None or self._content is None:
             return
         self._last = event.position()
+        area = self._area_under(event.position())
+        if self._tool.press(event.position(), self._target(area), self._content.original.size):
+            self._grabbed = "area"
+            return
         target = self._target(QRectF(self.rect()))
         line = target.left() + self._wipe * target.width()
         self._grabbed = "wipe" if self.mode == "Wipe" and abs(event.position().x() - line) < 12 else "move"
@@ -227,6 +317,14 @@ class PictureView(QWidget):
             target = self._target(QRectF(self.rect()))
             self._wipe = min(max((event.position().x() - target.left()) / target.width(), 0.0), 1.0)
             self.update()
+        elif self._grabbed == "area":
+            self._tool.move(
+                event.position(),
+                self._target(self._area_under(event.position())),
+                self._content.original.size,
+            )
+            self.area_moving.emit(self._tool.box)
+            self.update()
         elif self._grabbed == "move":
             self._shift += event.position() - self._last
             self._last = event.position()
@@ -234,6 +332,8 @@ class PictureView(QWidget):
         self._point(event.position())
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        if self._grabbed == "area":
+            self.area_moved.emit(self._tool.box)
         self._grabbed = ""
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
@@ -244,9 +344,7 @@ class PictureView(QWidget):
             return
         before = self.scale()
         after = min(max(before * (1.25 if event.angleDelta().y() > 0 else 0.8), 0.05), 64.0)
-        area = self._area()
-        if self.mode == "Side by side" and event.position().x() > self.width() / 2:
-            area = self._halves()[1]
+        area = self._area_under(event.position())
         from_centre = event.position() - area.center() - self._shift
         self._shift -= from_centre * (after / before - 1)
         self.set_zoom(after)
@@ -267,10 +365,7 @@ class PictureView(QWidget):
 
     def _point(self, place: QPointF) -> None:
         assert self._content is not None
-        area = self._area()
-        if self.mode == "Side by side" and place.x() > self.width() / 2:
-            area = self._halves()[1]
-        target = self._target(area)
+        target = self._target(self._area_under(place))
         width, height = self._content.original.size
         x = int((place.x() - target.left()) / target.width() * width)
         y = int((place.y() - target.top()) / target.height() * height)

@@ -6,7 +6,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
 from PyQt6.QtGui import QFont, QImage, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QSlider, QVBoxLayout, QWidget
 
-from furnel.desktop.fit.content import PictureContent, Side
+from furnel.desktop.fit.picture_content import PictureContent, Side
 from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import as_panel, button, label
@@ -49,7 +49,7 @@ class _Sheets(QWidget):
         )
         paint_checks(painter, box, self._look.colour("stage"), self._look.colour("stage-dark"), 8)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, scale < 1)
-        painter.drawImage(box, side.levels[0]["RGB"])
+        painter.drawImage(box, side.image(0, "RGB"))
         painter.setFont(font(12, QFont.Weight.Medium))
         painter.setPen(self._look.colour(role))
         painter.drawText(QPointF(box.left(), box.top() - 9), word)
@@ -189,7 +189,7 @@ class SheetBench(QWidget):
         for stage, (side, count) in zip(self._stages, sides, strict=True):
             columns = max(side.size[0] // content.cell[0], 1)
             row, column = divmod(self._frame % max(count, 1), columns)
-            stage.image = side.levels[0]["RGB"]
+            stage.image = side.image(0, "RGB")
             fits = count > 0 and side.size == content.original.size
             part = QRectF(column * content.cell[0], row * content.cell[1], *content.cell)
             stage.part = part if fits else QRectF(0, 0, *side.size)

@@ -5,19 +5,20 @@ from __future__ import annotations
 from pathlib import Path
 
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtGui import QDragEnterEvent, QDropEvent
+from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QImage
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
 
 from furnel.desktop.fit.content import (
     Content,
     NoContent,
-    PictureContent,
     SoundContent,
     load_content,
     step_tiles,
 )
 from furnel.desktop.fit.picture_bench import PictureBench
+from furnel.desktop.fit.picture_content import PictureContent, channel_images, difference_image
 from furnel.desktop.fit.queue import SwapQueue
+from furnel.desktop.fit.quick import QuickLook, stepped
 from furnel.desktop.fit.sheet_bench import SheetBench
 from furnel.desktop.fit.sound_bench import SoundBench
 from furnel.desktop.fit.steps import StepsPanel
@@ -29,10 +30,12 @@ from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore
 from furnel.desktop.widgets.basics import hairline, label
-from furnel.mods.fit import stops_between
-from furnel.mods.project import StepUse
-from furnel.mods.spec import PictureSpec, SoundSpec
+from furnel.mods.fit import fit_all, mended, with_format
+from furnel.mods.project import Swap
+from furnel.mods.spec import PictureSpec
+from furnel.mods.trials import Trial, allowed_formats, try_formats
 from furnel.mods.workspace import Examined
+from furnel.progress import Progress
 
 
 class _Benches(QStackedWidget):
@@ -92,6 +95,7 @@ class FitStation(QWidget):
         self.table, self.steps = FitTable(look), StepsPanel(look)
         self._shown: tuple[str, str] = ("", "")
         self._thumbs_of = ""
+        self._quick = QuickLook()
         panel = QWidget()
         panel.setObjectName("panel")
         column = QVBoxLayout(panel)
@@ -120,7 +124,16 @@ class FitStation(QWidget):
         )
         self.table.wanted.connect(self.wanted)
         self.table.mend.connect(self._mend)
+        self.table.insist.connect(self._insist)
         self.steps.changed.connect(session.set_swap)
+        self.steps.previewed.connect(self._preview)
+        picture = self.benches.picture
+        self.steps.area_open.connect(picture.view.set_area)
+        picture.view.area_moving.connect(lambda box: self.steps.move_area(box, False))
+        picture.view.area_moved.connect(lambda box: self.steps.move_area(box, True))
+        picture.wanted.connect(self._make_images)
+        picture.formats_wanted.connect(self._try_formats)
+        picture.formats.used.connect(self._use_format)
         session.project_changed.connect(self._show)
         session.fitted.connect(self._fitted)
 
@@ -165,7 +178,9 @@ class FitStation(QWidget):
         self.steps.show_swap(swap, kind)
         examined = self._session.examined.get(swap.original)
         name = asset.name if asset else swap.original.rpartition("/")[2]
-        self.table.show_swap(name, swap.source, examined.points if examined else ())
+        self.table.show_swap(
+            name, swap.source, examined.points if examined else (), _mendable(swap, examined)
+        )
         if examined is not None:
             self._load(examined)
             self._load_thumbs(examined)
@@ -195,6 +210,7 @@ class FitStation(QWidget):
         if catalogue is None or self._shown == (original, examined.key):
             return
         keep_view = self._shown[0] == original
+        results = {name: found.data for name, found in self._session.examined.items() if found.data}
 
         def done(content: Content) -> None:
             if self.current == original:
@@ -204,34 +220,109 @@ class FitStation(QWidget):
                 self.benches.show_content(content, keep_view)
 
         self._session.jobs.start(
-            "Opening the bench", lambda _: load_content(catalogue, examined), done, key="bench", shown=False
+            "Opening the bench",
+            lambda _: load_content(catalogue, examined, results),
+            done,
+            key="bench",
+            shown=False,
         )
 
     def _mend(self, key: str) -> None:
         swap = self._session.swap(self.current)
         examined = self._session.examined.get(self.current)
-        if swap is None or examined is None:
+        if swap is None or examined is None or examined.original is None or examined.result is None:
             return
-        original, result = examined.original, examined.result
-        use = None
-        if isinstance(original, PictureSpec) and isinstance(result, PictureSpec):
-            use = _remedy(key, original, result)
-        elif isinstance(original, SoundSpec) and key == "loudness":
-            use = StepUse(do="loudness", values={"target": round(original.loudness, 1)})
-        if use is not None:
-            others = tuple(step for step in swap.steps if step.do != use.do or use.do == "brightness")
-            self._session.set_swap(swap.model_copy(update={"steps": (*others, use)}), f"Match {key}")
-        if swap.encode is None:
-            self.wanted.emit("fit-all")
+        better = mended(swap, key, examined.original, examined.result)
+        if better is not None and swap.encode is None and better.encode is None:
+            better = better.model_copy(update={"encode": fit_all(examined.original, examined.original)[1]})
+        if better is not None:
+            self._session.set_swap(better, f"Match {key}")
+
+    def _insist(self, key: str, on: bool) -> None:
+        swap = self._session.swap(self.current)
+        if swap is not None:
+            others = tuple(known for known in swap.insist if known != key)
+            keys = (*others, key) if on else others
+            self._session.set_swap(
+                swap.model_copy(update={"insist": keys}), f"{'Keep' if on else 'No longer keep'} {key}"
+            )
+
+    def _preview(self, swap: Swap) -> None:
+        """A quick look at steps that are being changed, at the stage's own size."""
+        space = self._session.space
+        if space is None:
+            return
+
+        def done(image: QImage | None) -> None:
+            if image is not None and self.current == swap.original:
+                self.benches.picture.view.show_instead(image)
+
+        self._session.jobs.start(
+            "A quick look",
+            lambda _: self._quick.look(space, swap),
+            done,
+            lambda _: None,
+            key="quick look",
+            shown=False,
+        )
+
+    def _make_images(self, wanted: tuple[str, int]) -> None:
+        bench = self.benches.picture
+        content = bench.content
+        if content is None:
+            return
+        what, number = wanted
+
+        def work(_: object) -> None:
+            if what == "difference":
+                difference_image(content, number)
+            else:
+                channel_images(content, number, what)
+
+        self._session.jobs.start(
+            "Preparing the picture", work, lambda _: bench.images_came(), key=f"bench {what}", shown=False
+        )
+
+    def _use_format(self, name: str) -> None:
+        """Encode with a format; one that is not the original's is kept against it."""
+        swap, examined = self._session.swap(self.current), self._session.examined.get(self.current)
+        if swap is not None and examined is not None and examined.original is not None:
+            self._session.set_swap(with_format(swap, examined.original, name), f"Encode as {name}")
+
+    def _try_formats(self) -> None:
+        """Try the formats on what the steps give, one after the other."""
+        bench, space = self.benches.picture, self._session.space
+        swap, content = self._session.swap(self.current), bench.content
+        if space is None or swap is None or content is None:
+            return
+        quality = swap.encode.quality if swap.encode else "good"
+        examined = self._session.examined.get(swap.original)
+        wanted = examined.original.format if examined and isinstance(examined.original, PictureSpec) else ""
+        now = swap.encode.format if swap.encode else ""
+        bench.formats.start(now, wanted, "Trying the formats…")
+
+        def work(progress: Progress) -> list[Trial]:
+            picture = stepped(space, swap)
+            names = allowed_formats(content.file_type, picture)
+            return list(try_formats(picture, names, quality, content.levels, progress))
+
+        def done(found: list[Trial]) -> None:
+            if bench.content is not content:
+                return
+            for trial in found:
+                bench.formats.add(trial)
+            bench.formats.finish("" if found else f"{content.file_type} has no formats to choose from")
+
+        self._session.jobs.start(
+            f"Trying formats for {swap.original.rpartition('/')[2]}", work, done, key="formats"
+        )
 
 
-def _remedy(key: str, original: PictureSpec, result: PictureSpec) -> StepUse | None:
-    if key == "brightness":
-        stops = max(-4.0, min(round(stops_between(original, result), 1), 4.0))
-        return StepUse(do="brightness", values={"stops": stops})
-    if key == "alpha" and original.alpha == "none":
-        return StepUse(do="opaque")
-    if key == "alpha" and result.background is not None:
-        colour = "{:02x}{:02x}{:02x}".format(*result.background)
-        return StepUse(do="clear-colour", values={"colour": colour, "tolerance": 12, "softness": 0})
-    return None
+def _mendable(swap: Swap, examined: Examined | None) -> frozenset[str]:
+    """The points that one step or setting puts right."""
+    if examined is None or examined.original is None or examined.result is None:
+        return frozenset()
+    original, result = examined.original, examined.result
+    return frozenset(
+        point.key for point in examined.points if mended(swap, point.key, original, result) is not None
+    )

@@ -2,32 +2,27 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from typing import Any
-
 from PyQt6.QtCore import QRectF, pyqtSignal
 from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
-    QCheckBox,
-    QColorDialog,
-    QComboBox,
-    QDoubleSpinBox,
     QGridLayout,
     QHBoxLayout,
     QMenu,
     QPushButton,
-    QSpinBox,
     QVBoxLayout,
     QWidget,
 )  # fmt: skip
 
-from furnel.blocks import QUALITIES
+from furnel.desktop.fit.encoding import encoding_card
+from furnel.desktop.fit.fields import parameter_field
 from furnel.desktop.look import Look
 from furnel.desktop.tiles import Tile, paint_tile
 from furnel.desktop.widgets.basics import Switch, as_panel, button, label
 from furnel.errors import FurnelError
 from furnel.mods.project import Encode, StepUse, Swap
-from furnel.mods.steps import STEP_TYPES, Parameter, Value, step_type
+from furnel.mods.steps import STEP_TYPES, Value, step_type
+
+_ENCODING = -2  # in place of a step's number: the card of the encoding
 
 
 class _Thumb(QWidget):
@@ -47,9 +42,14 @@ class _Thumb(QWidget):
 
 
 class StepsPanel(QWidget):
-    """The cards. `changed` carries the swap as it should be, and what was done to it."""
+    """The cards. `changed` carries the swap as it should be, and what was done to it; `previewed` a swap on its way there.
+
+    `area_open` tells the area (left, top, width, height) of the step whose settings are shown, or None.
+    """
 
     changed = pyqtSignal(object, str)
+    previewed = pyqtSignal(object)
+    area_open = pyqtSignal(object)
 
     def __init__(self, look: Look) -> None:
         super().__init__()
@@ -83,11 +83,20 @@ class StepsPanel(QWidget):
             self._tiles = ()
         self._swap, self._kind = swap, kind
         self._menu.clear()
+        groups: dict[str, QMenu] = {}
         for step in STEP_TYPES.values():
-            if step.kind == kind:
-                entry = self._menu.addAction(step.title)
-                assert entry is not None
-                entry.triggered.connect(lambda _=False, name=step.id: self._append(name))
+            if step.kind != kind:
+                continue
+            menu = self._menu
+            if step.group:
+                if step.group not in groups:
+                    made = self._menu.addMenu(step.group)
+                    assert made is not None
+                    groups[step.group] = made
+                menu = groups[step.group]
+            entry = menu.addAction(step.title)
+            assert entry is not None
+            entry.triggered.connect(lambda _=False, name=step.id: self._append(name))
         self._add.setVisible(bool(kind))
         self._fill()
 
@@ -105,12 +114,22 @@ class StepsPanel(QWidget):
                 old.hide()
                 old.deleteLater()
         swap = self._swap
+        self._tell_area()
         if swap is None:
             return
         for place, use in enumerate(swap.steps):
             self._cards.addWidget(self._card(place, use))
         if swap.encode is not None:
-            self._cards.addWidget(self._encode_card(swap.encode))
+            card, column = self._frame()
+            encoding_card(
+                self._look,
+                swap.encode,
+                column,
+                self._open == _ENCODING,
+                lambda: self._unfold(_ENCODING),
+                self._set_encode,
+            )
+            self._cards.addWidget(card)
         elif not swap.steps:
             text = "The source goes into the mod as it is. Fit all chooses what has to be done to it."
             hint = label(text if self._kind else "This file goes into the mod as it is.", "caption")
@@ -175,10 +194,14 @@ class StepsPanel(QWidget):
                 fresh = use.model_copy(update={"values": {**use.values, name: value}})
                 self._replace(place, fresh, f"Change {step.title}")
 
+            def moving(value: Value, name: str = parameter.name) -> None:
+                fresh = use.model_copy(update={"values": {**use.values, name: value}})
+                self.previewed.emit(self._with(place, fresh))
+
             grid.addWidget(label(parameter.label, "caption"), row, 0)
-            grid.addWidget(
-                parameter_field(parameter, values.get(parameter.name, parameter.default), change), row, 1
-            )
+            value = values.get(parameter.name, parameter.default)
+            grid.addWidget(parameter_field(parameter, value, change, moving), row, 1)
+        grid.setColumnStretch(1, 1)
         column.addLayout(grid)
         tools = QHBoxLayout()
         for text, tip, act in (
@@ -192,38 +215,6 @@ class StepsPanel(QWidget):
         tools.addStretch(1)
         column.addLayout(tools)
 
-    def _encode_card(self, encode: Encode) -> QWidget:
-        card, column = self._frame()
-        title = label("Encode")
-        title.setStyleSheet("font-weight: 500")
-        parts = [
-            encode.format
-            if encode.file == "DDS"
-            else f"{encode.file} {encode.format}".replace(" RGBA8", "").replace(" BGRA8", "")
-        ]
-        if encode.levels > 1:
-            parts.append(f"{encode.levels} levels")
-        parts += [f"{key} {value}" for key, value in encode.notes.items() if key != "mode"]
-        texts = QVBoxLayout()
-        texts.setSpacing(1)
-        texts.addWidget(title)
-        texts.addWidget(label(", ".join(parts), "caption"))
-        row = QHBoxLayout()
-        row.addLayout(texts, 1)
-        if encode.format.startswith("BC"):
-            box = QComboBox()
-            box.addItems(list(QUALITIES))
-            box.setCurrentText(encode.quality)
-            box.setToolTip("How much time the encoder takes to come close")
-            box.setAccessibleName("Encoding quality")
-            box.setFixedWidth(72)
-            box.textActivated.connect(
-                lambda text: self._set_encode(encode.model_copy(update={"quality": text}))
-            )
-            row.addWidget(box)
-        column.addLayout(row)
-        return card
-
     # edits
 
     def _unfold(self, place: int) -> None:
@@ -234,11 +225,39 @@ class StepsPanel(QWidget):
         assert self._swap is not None
         self.changed.emit(self._swap.model_copy(update={"steps": tuple(steps)}), text)
 
-    def _replace(self, place: int, use: StepUse, text: str) -> None:
+    def _with(self, place: int, use: StepUse) -> Swap:
         assert self._swap is not None
         steps = list(self._swap.steps)
         steps[place] = use
-        self._emit(steps, text)
+        return self._swap.model_copy(update={"steps": tuple(steps)})
+
+    def _replace(self, place: int, use: StepUse, text: str) -> None:
+        self.changed.emit(self._with(place, use), text)
+
+    def move_area(self, box: tuple[int, int, int, int], done: bool) -> None:
+        """Give the open step another area; until the mouse lets go it is only previewed."""
+        if self._swap is None or not 0 <= self._open < len(self._swap.steps):
+            return
+        use = self._swap.steps[self._open]
+        fresh = use.model_copy(
+            update={
+                "values": {**use.values, **dict(zip(("left", "top", "width", "height"), box, strict=True))}
+            }
+        )
+        if done:
+            self._replace(self._open, fresh, f"Move the area of {step_type(use.do).title}")
+        else:
+            self.previewed.emit(self._with(self._open, fresh))
+
+    def _tell_area(self) -> None:
+        box = None
+        if self._swap is not None and 0 <= self._open < len(self._swap.steps):
+            use = self._swap.steps[self._open]
+            step = step_type(use.do)
+            if step.has_area and use.do != "crop":
+                values = step.complete(use.values)
+                box = tuple(int(values[name]) for name in ("left", "top", "width", "height"))
+        self.area_open.emit(box)
 
     def _append(self, name: str) -> None:
         assert self._swap is not None
@@ -264,49 +283,3 @@ class StepsPanel(QWidget):
     def _set_encode(self, encode: Encode) -> None:
         assert self._swap is not None
         self.changed.emit(self._swap.model_copy(update={"encode": encode}), "Change the encoding")
-
-
-def parameter_field(parameter: Parameter, value: Value, change: Callable[[Value], Any]) -> QWidget:
-    """The field for a step's parameter, made from its declaration."""
-    field: QWidget
-    if parameter.type == "switch":
-        check = QCheckBox()
-        check.setChecked(bool(value))
-        check.toggled.connect(change)
-        field = check
-    elif parameter.type == "choice":
-        box = QComboBox()
-        box.addItems(list(parameter.choices))
-        box.setCurrentText(str(value))
-        box.textActivated.connect(change)
-        field = box
-    elif parameter.type == "colour":
-        swatch = QPushButton(f"#{value}")
-        swatch.setStyleSheet(f"border-left: 18px solid #{value}; text-align: left")
-
-        def ask() -> None:
-            from PyQt6.QtGui import QColor
-
-            picked = QColorDialog.getColor(QColor(f"#{value}"), swatch, parameter.label)
-            if picked.isValid():
-                change(picked.name()[1:])
-
-        swatch.clicked.connect(ask)
-        field = swatch
-    else:
-        spin = QSpinBox() if parameter.type == "whole" else QDoubleSpinBox()
-        if isinstance(spin, QSpinBox):
-            spin.setRange(int(parameter.low), min(int(parameter.high), 2**31 - 1))
-            spin.setValue(int(value))
-        else:
-            spin.setRange(parameter.low, parameter.high)
-            spin.setDecimals(1)
-            spin.setSingleStep(0.1)
-            spin.setValue(float(value))
-        spin.setSuffix(f" {parameter.unit}" if parameter.unit else "")
-        spin.setKeyboardTracking(False)
-        spin.valueChanged.connect(change)
-        field = spin
-    field.setAccessibleName(parameter.label)
-    field.setToolTip(parameter.label)
-    return field

@@ -11,7 +11,20 @@ from furnel.desktop.widgets.basics import button, elided, label, paint_state
 from furnel.mods.fit import FitPoint
 
 _ROW, _HEAD = 25, 22
-_LABEL, _MARK = 76, 26
+_LABEL, _MARK = 92, 24
+_ALWAYS = (
+    "file",
+    "size",
+    "format",
+    "levels",
+    "alpha",
+    "brightness",
+    "rate",
+    "channels",
+    "length",
+    "loudness",
+    "form",
+)
 
 
 class _Table(QWidget):
@@ -22,13 +35,18 @@ class _Table(QWidget):
         self._look = look
         self.points: tuple[FitPoint, ...] = ()
         self.row = -1
+        self._all: tuple[FitPoint, ...] = ()
+        self._unfolded = False
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setAccessibleName("Fit table")
         look.changed.connect(self.update)
 
     def show_points(self, points: tuple[FitPoint, ...]) -> None:
-        self.points = points
-        self.setFixedHeight(_HEAD + len(points) * _ROW)
+        self._all = points
+        shown = [point for point in points if point.state != "fits" or point.insisted or point.key in _ALWAYS]
+        self.points = points if self._unfolded or len(points) - len(shown) < 2 else tuple(shown)
+        hidden = len(points) - len(self.points)
+        self.setFixedHeight(_HEAD + (len(self.points) + (1 if hidden or self._unfolded else 0)) * _ROW)
         self.setAccessibleDescription(
             "; ".join(f"{p.label}: {p.original}, yours {p.yours}, {p.state}" for p in points)
         )
@@ -41,8 +59,20 @@ class _Table(QWidget):
             self.update()
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
-        if event is not None:
-            self.pick(int((event.position().y() - _HEAD) // _ROW))
+        if event is None:
+            return
+        row = int((event.position().y() - _HEAD) // _ROW)
+        if row == len(self.points):
+            self.unfold(not self._unfolded)
+        else:
+            self.pick(row)
+
+    def unfold(self, unfolded: bool) -> None:
+        """Show all points, or leave out those that fit and matter less."""
+        picked = self.points[self.row].key if 0 <= self.row < len(self.points) else ""
+        self._unfolded = unfolded
+        self.show_points(self._all)
+        self.row = next((row for row, point in enumerate(self.points) if point.key == picked), -1)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is None:
@@ -75,13 +105,29 @@ class _Table(QWidget):
             painter.setPen(look.colour("text"))
             painter.drawText(QPointF(_LABEL + wide, y + 17), elided(painter, point.yours, wide - 6))
             paint_state(painter, look, point.state, QRectF(self.width() - 14, y + 8, 10, 10))
+            if point.insisted:
+                painter.setPen(look.colour("ember"))
+                painter.setFont(font(10))
+                painter.drawText(QPointF(self.width() - 40, y + 17), "kept")
+        hidden = len(self._all) - len(self.points)
+        if hidden or self._unfolded:
+            y = _HEAD + len(self.points) * _ROW
+            painter.fillRect(QRectF(0, y, self.width(), 1), look.colour("hairline"))
+            painter.setFont(font(11))
+            painter.setPen(look.colour("quiet"))
+            text = f"and {hidden} more that fit" if hidden else "only what matters"
+            painter.drawText(QPointF(_LABEL, y + 17), text)
 
 
 class FitTable(QWidget):
-    """The table with its head, and a box that explains the picked point. `wanted` asks for a command, `mend` for one point."""
+    """The table with its head, and a box that explains the picked point.
+
+    `wanted` asks for a command, `mend` for one point to be put right, `insist` for one to stay as it is.
+    """
 
     wanted = pyqtSignal(str)
     mend = pyqtSignal(str)
+    insist = pyqtSignal(str, bool)
 
     def __init__(self, look: Look) -> None:
         super().__init__()
@@ -105,7 +151,17 @@ class FitTable(QWidget):
         inner.setSpacing(3)
         for part in (self._point, self._why, self._remedy):
             inner.addWidget(part)
-        inner.addWidget(self._mend, 0, Qt.AlignmentFlag.AlignRight)
+        self._keep = button(
+            "Keep yours", "Stay with yours: it no longer stops the build, and Fit all leaves it", "plain"
+        )
+        self._keep.setCheckable(True)
+        self._keep.clicked.connect(lambda on: self.insist.emit(self.table.points[self.table.row].key, on))
+        tools = QHBoxLayout()
+        tools.addStretch(1)
+        tools.addWidget(self._keep)
+        tools.addWidget(self._mend)
+        inner.addLayout(tools)
+        self._mendable: frozenset[str] = frozenset()
         names = QVBoxLayout()
         names.setSpacing(1)
         names.addWidget(self._name)
@@ -123,8 +179,11 @@ class FitTable(QWidget):
         look.changed.connect(self._dress)
         self._dress()
 
-    def show_swap(self, name: str, source: str, points: tuple[FitPoint, ...]) -> None:
-        """Show a swap's points; the worst one is explained."""
+    def show_swap(
+        self, name: str, source: str, points: tuple[FitPoint, ...], mendable: frozenset[str] = frozenset()
+    ) -> None:
+        """Show a swap's points; the worst one is explained. `mendable` are the keys of those that one step puts right."""
+        self._mendable = mendable
         self._name.setText(name)
         self._source.setText(source.rpartition("/")[2])
         self._source.setToolTip(source)
@@ -133,6 +192,7 @@ class FitTable(QWidget):
         self._fit.setObjectName("next" if needed else "")
         self._fit.style().polish(self._fit)
         order = {"breaks": 0, "differs": 1, "fits": 2}
+        points = self.table.points
         worst = min(range(len(points)), key=lambda row: order[points[row].state], default=-1)
         if worst >= 0 and points[worst].state != "fits":
             self.table.pick(worst)
@@ -148,7 +208,9 @@ class FitTable(QWidget):
         self._why.setVisible(bool(point.why))
         self._remedy.setText(f"{point.remedy}." if point.remedy else "")
         self._remedy.setVisible(bool(point.remedy))
-        self._mend.setVisible(point.key in ("brightness", "alpha", "loudness") and bool(point.remedy))
+        self._mend.setVisible(point.key in self._mendable and bool(point.remedy))
+        self._keep.setVisible(point.state != "fits" or point.insisted)
+        self._keep.setChecked(point.insisted)
 
     def _dress(self) -> None:
         raised = self._look.colour("raised").name()

@@ -83,7 +83,7 @@ def fit_picture(
         steps.append(StepUse(do="keep-alpha"))
     if original.meaning == "grey" and source.meaning == "colour" and "channels" not in insist:
         steps.append(StepUse(do="grey"))
-    if "tiling" not in insist and (where := _seams_of(original, source)):
+    if "tiling" not in insist and (where := seams_of(original, source)):
         steps.append(StepUse(do="seamless", values={"repeats": where, "share": 12}))
     if "alpha" not in insist:
         if original.alpha == "none" and source.alpha != "none":
@@ -303,7 +303,7 @@ def _frames(original: PictureSpec, yours: PictureSpec) -> FitPoint:
 def _seams(original: PictureSpec, yours: PictureSpec) -> list[FitPoint]:
     if original.repeats == "no":
         return []
-    seen = _seams_of(original, yours)
+    seen = seams_of(original, yours)
     told = {"across": "repeats left to right", "down": "repeats top to bottom", "both": "repeats both ways"}
     return [
         FitPoint(
@@ -314,7 +314,7 @@ def _seams(original: PictureSpec, yours: PictureSpec) -> list[FitPoint]:
     ]  # fmt: skip
 
 
-def _seams_of(original: PictureSpec, yours: PictureSpec) -> str:
+def seams_of(original: PictureSpec, yours: PictureSpec) -> str:
     """In which directions a seam shows where the original repeats: `across`, `down`, `both` or nothing."""
     seen = [
         name

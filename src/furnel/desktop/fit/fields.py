@@ -1,0 +1,136 @@
+"""The fields of a step's settings, made from their declarations."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QColor
+from PyQt6.QtWidgets import (
+    QCheckBox,
+    QColorDialog,
+    QComboBox,
+    QDoubleSpinBox,
+    QFileDialog,
+    QHBoxLayout,
+    QPushButton,
+    QSlider,
+    QSpinBox,
+    QWidget,
+)
+
+from furnel.mods.steps import Parameter, Value
+
+_STEPS = 400  # places of a slider
+_WIDEST = 1000  # ranges beyond this have no slider: a pixel of it would be too much
+
+Change = Callable[[Value], Any]
+
+
+def parameter_field(parameter: Parameter, value: Value, change: Change, moving: Change) -> QWidget:
+    """The field for a setting: `change` takes what it is set to, `moving` what it passes through while it is dragged."""
+    if parameter.type == "switch":
+        field = _switch(bool(value), change)
+    elif parameter.type == "choice":
+        field = _choice(parameter, str(value), change)
+    elif parameter.type == "colour":
+        field = _colour(parameter, str(value), change)
+    elif parameter.type == "file":
+        field = _file(parameter, str(value), change)
+    else:
+        field = _number(parameter, float(value), change, moving)
+    field.setAccessibleName(parameter.label)
+    field.setToolTip(parameter.label)
+    return field
+
+
+def _switch(value: bool, change: Change) -> QWidget:
+    check = QCheckBox()
+    check.setChecked(value)
+    check.toggled.connect(change)
+    return check
+
+
+def _choice(parameter: Parameter, value: str, change: Change) -> QWidget:
+    box = QComboBox()
+    box.addItems(list(parameter.choices))
+    box.setCurrentText(value)
+    box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+    box.setMinimumContentsLength(8)
+    box.textActivated.connect(change)
+    return box
+
+
+def _colour(parameter: Parameter, value: str, change: Change) -> QWidget:
+    swatch = QPushButton(f"#{value}")
+    swatch.setStyleSheet(f"border-left: 18px solid #{value}; text-align: left")
+
+    def ask() -> None:
+        picked = QColorDialog.getColor(QColor(f"#{value}"), swatch, parameter.label)
+        if picked.isValid():
+            change(picked.name()[1:])
+
+    swatch.clicked.connect(ask)
+    return swatch
+
+
+def _file(parameter: Parameter, value: str, change: Change) -> QWidget:
+    choose = QPushButton(value.rpartition("/")[2] or "Choose…")
+
+    def ask() -> None:
+        name, _ = QFileDialog.getOpenFileName(choose, parameter.label, value)
+        if name:
+            change(name)
+
+    choose.clicked.connect(ask)
+    return choose
+
+
+def _number(parameter: Parameter, value: float, change: Change, moving: Change) -> QWidget:
+    whole = parameter.type == "whole"
+    spin = QSpinBox() if whole else QDoubleSpinBox()
+    if isinstance(spin, QSpinBox):
+        spin.setRange(int(parameter.low), min(int(parameter.high), 2**31 - 1))
+        spin.setValue(int(value))
+    else:
+        fine = parameter.high - parameter.low <= 12
+        spin.setRange(parameter.low, parameter.high)
+        spin.setDecimals(2 if fine and parameter.unit != "stops" else 1 if fine else 0)
+        spin.setSingleStep(0.1 if fine else 1.0)
+        spin.setValue(value)
+    spin.setSuffix(f" {parameter.unit}" if parameter.unit else "")
+    spin.setKeyboardTracking(False)
+    spin.valueChanged.connect(change)
+    span = parameter.high - parameter.low
+    if span > _WIDEST:
+        return spin
+    slider = QSlider(Qt.Orientation.Horizontal)
+    slider.setRange(0, int(span) if whole else _STEPS)
+    slider.setValue(round((value - parameter.low) / span * slider.maximum()))
+    slider.setAccessibleName(parameter.label)
+
+    def at(place: int) -> Value:
+        exact = parameter.low + place / max(slider.maximum(), 1) * span
+        return round(exact) if whole else round(exact, 2 if span <= 12 else 0)
+
+    def slid(place: int) -> None:
+        spin.blockSignals(True)
+        spin.setValue(at(place))  # type: ignore[arg-type]
+        spin.blockSignals(False)
+        if slider.isSliderDown():
+            moving(at(place))
+        else:
+            change(at(place))
+
+    slider.valueChanged.connect(slid)
+    slider.sliderReleased.connect(lambda: change(at(slider.value())))
+    spin.setFixedWidth(84)
+    field = QWidget()
+    row = QHBoxLayout(field)
+    row.setContentsMargins(0, 0, 0, 0)
+    row.setSpacing(6)
+    row.addWidget(slider, 1)
+    row.addWidget(spin)
+    field.setFocusProxy(spin)
+    return field

@@ -1,0 +1,71 @@
+"""Quick looks: what steps give, on small copies of source and original, while they are being changed."""
+
+from __future__ import annotations
+
+from threading import Lock
+
+from PyQt6.QtGui import QImage
+
+from furnel import imagefiles
+from furnel.desktop.imaging import to_image
+from furnel.errors import FurnelError
+from furnel.images.picture import Picture
+from furnel.mods.project import Swap
+from furnel.mods.render import apply_steps, open_source, read_source, reduced, surroundings
+from furnel.mods.steps import Around
+from furnel.mods.workspace import Workspace
+
+_SIDE = 640  # pixels: about what the stage shows
+
+
+class QuickLook:
+    """Keeps the small copies of the swap that is being worked on."""
+
+    def __init__(self) -> None:
+        self._lock = Lock()
+        self._of: tuple[object, ...] = ()
+        self._source: Picture | None = None
+        self._original: Picture | None = None
+        self._scale = 1.0
+
+    def look(self, space: Workspace, swap: Swap) -> QImage | None:
+        """What the swap's steps give, small; None when that cannot be shown."""
+        with self._lock:
+            try:
+                self._open(space, swap)
+                if self._source is None:
+                    return None
+                files = surroundings((), b"", swap.original, space.folder).around
+                around = Around(self._original, files.open_file)
+                done = apply_steps(self._source, swap.steps, around=around, scale=self._scale)
+            except FurnelError:
+                return None
+            picture = done[-1] if done else self._source
+            return to_image(picture) if isinstance(picture, Picture) else None
+
+    def _open(self, space: Workspace, swap: Swap) -> None:
+        path = space.source_path(swap)
+        stamp = path.stat().st_mtime_ns if path.exists() else 0
+        if self._of == (swap.original, path, stamp):
+            return
+        asset = space.catalogue.get(swap.original)
+        whole = imagefiles.decode_level(imagefiles.read_texture(space.catalogue.read(asset), swap.original))
+        media = open_source(read_source(path), path).media
+        self._scale = min(_SIDE / max(whole.size), 1.0)
+        self._original = reduced(whole, self._scale)
+        self._source = reduced(media, self._scale) if isinstance(media, Picture) else None
+        self._of = (swap.original, path, stamp)
+
+
+def stepped(space: Workspace, swap: Swap) -> Picture:
+    """What a swap's steps give at full size. Raises FurnelError when its source is no picture."""
+    path = space.source_path(swap)
+    media = open_source(read_source(path), path).media
+    if not isinstance(media, Picture):
+        raise FurnelError(
+            "Trying formats", where=path, why="it is not a picture", remedy="Drop a picture on the swap"
+        )
+    done = apply_steps(media, swap.steps, around=space.beside(swap).around)
+    picture = done[-1] if done else media
+    assert isinstance(picture, Picture)
+    return picture

@@ -1,0 +1,91 @@
+"""Mending one point of the fit: the swap with what its remedy says."""
+
+from __future__ import annotations
+
+from furnel.mods.fit.pictures import encode_like, seams_of, stops_between
+from furnel.mods.project import StepUse, Swap
+from furnel.mods.spec import PictureSpec, SoundSpec, Spec
+
+_DX10_ONLY = ("BC6H", "BC6HS", "BC7")
+_ENCODING = {
+    "file", "format", "levels", "header", "supercompression", "rows", "run-length", "row alignment", "premultiplied",
+    "colour space", "range", "pictures",
+}  # fmt: skip
+
+
+def mended(swap: Swap, key: str, original: Spec, result: Spec) -> Swap | None:
+    """The swap with one point put right, or None when there is no step or setting that does it."""
+    if isinstance(original, SoundSpec):
+        if key != "loudness":
+            return None
+        return _with_step(swap, StepUse(do="loudness", values={"target": round(original.loudness, 1)}))
+    if not isinstance(original, PictureSpec) or not isinstance(result, PictureSpec):
+        return None
+    if key in _ENCODING:
+        encode = encode_like(original)
+        if swap.encode is not None:
+            encode = encode.model_copy(update={"quality": swap.encode.quality})
+        return swap.model_copy(update={"encode": encode})
+    use = _step(key, original, result)
+    return _with_step(swap, use) if use is not None else None
+
+
+def with_format(swap: Swap, original: Spec, name: str) -> Swap:
+    """The swap encoded in a format; where that is not the original's, it is kept against it (with the header it needs)."""
+    if swap.encode is None or not isinstance(original, PictureSpec):
+        return swap
+    notes = dict(swap.encode.notes)
+    kept = {key for key in swap.insist if key not in ("format", "header")}
+    if name != original.format:
+        kept.add("format")
+    if swap.encode.file == "DDS":
+        notes["header"] = "DX10" if name in _DX10_ONLY else original.note("header") or "legacy"
+        if notes["header"] != original.note("header"):
+            kept.add("header")
+    encode = swap.encode.model_copy(update={"format": name, "notes": notes})
+    return swap.model_copy(update={"encode": encode, "insist": tuple(sorted(kept))})
+
+
+def _step(key: str, original: PictureSpec, result: PictureSpec) -> StepUse | None:
+    if key in ("size", "power of two", "multiple of four"):
+        high = original.height * original.pictures
+        return StepUse(do="size", values={"width": original.width, "height": high, "how": "fill"})
+    if key == "aspect":
+        return StepUse(do="size", values={"width": original.width, "height": original.height, "how": "fill"})
+    if key == "brightness":
+        return StepUse(
+            do="brightness", values={"stops": max(-4.0, min(round(stops_between(original, result), 1), 4.0))}
+        )
+    if key == "contrast":
+        return StepUse(do="match-tones")
+    if key == "alpha":
+        if original.alpha == "none":
+            return StepUse(do="opaque")
+        if result.background is not None and result.alpha == "none":
+            colour = "{:02x}{:02x}{:02x}".format(*result.background)
+            return StepUse(do="clear-colour", values={"colour": colour, "tolerance": 12, "softness": 0})
+        return StepUse(do="keep-alpha" if result.alpha == "none" else "hard-alpha")
+    if key == "channels" and original.meaning == "grey":
+        return StepUse(do="grey")
+    if key == "under alpha":
+        return StepUse(do="spread")
+    if key == "tiling" and (where := seams_of(original, result)):
+        return StepUse(do="seamless", values={"repeats": where, "share": 12})
+    if key == "palette":
+        return StepUse(do="few-colours", values={"from": "the original's"})
+    return None
+
+
+def _with_step(swap: Swap, use: StepUse) -> Swap:
+    """The step in place of one of its kind, else last; a brightness adds to what is there."""
+    places = [place for place, step in enumerate(swap.steps) if step.do == use.do]
+    steps = list(swap.steps)
+    if not places:
+        steps.append(use)
+    elif use.do == "brightness":
+        before = float(steps[places[-1]].values.get("stops", 0.0))
+        stops = max(-4.0, min(round(before + float(use.values["stops"]), 1), 4.0))
+        steps[places[-1]] = StepUse(do="brightness", values={"stops": stops})
+    else:
+        steps[places[-1]] = use
+    return swap.model_copy(update={"steps": tuple(steps)})
