@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import subprocess
+import sys
 import time
 from pathlib import Path
 
@@ -176,3 +178,33 @@ def test_taking_out_keeps_folders_and_converts(catalogue: Catalogue, tmp_path: P
     assert (suffix, sound_info(wav).frames) == (".wav", catalogue.get("music/fog.ogg").facts.frames)
     with pytest.raises(FurnelError, match="not safe"):
         take_out(["../x"], read, tmp_path)
+
+
+@pytest.mark.parametrize("levels", [15, 1])
+def test_a_huge_texture_is_looked_at_within_little_memory(tmp_path: Path, levels: int) -> None:
+    """16384 × 16384 pixels of BC7: 256 MiB a level, of which next to nothing may be read."""
+    code = f"""
+import resource, struct, sys
+from pathlib import Path
+from furnel import blocks
+from furnel.catalogue import preview_of
+from furnel.containers.folder import Folder
+from furnel.images.formats import FORMATS, level_size
+blocks.warm()
+folder = Path({str(tmp_path)!r})
+head = struct.pack("<4s7I44x", b"DDS ", 124, 0xA1007, 16384, 16384, 0, 0, {levels})
+head += struct.pack("<2I4s5I5I", 32, 4, b"DX10", 0, 0, 0, 0, 0, 0x401008, 0, 0, 0, 0) + struct.pack("<5I", 98, 3, 0, 1, 0)
+size = sum(FORMATS["BC7"].level_bytes(*level_size(16384, 16384, level)) for level in range({levels}))
+with (folder / "huge.dds").open("wb") as stream:
+    stream.write(head)
+    stream.truncate(len(head) + size)
+container = Folder(folder)
+warm = preview_of(bytes(head[:28]) , "texture", "warm")
+before = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
+made = preview_of(container.view("huge.dds"), "texture", "huge.dds")
+assert made.picture is not None and made.picture.size == (256, 256), made.fault
+print((resource.getrusage(resource.RUSAGE_SELF).ru_maxrss - before) / 1024)
+"""
+    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=False)
+    assert done.returncode == 0, done.stderr
+    assert float(done.stdout) < 50

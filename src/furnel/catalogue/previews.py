@@ -31,17 +31,17 @@ class Preview:
     fault: str = ""
 
 
-def preview_of(data: bytes, kind: Kind, where: object = "") -> Preview:
+def preview_of(data: bytes | memoryview, kind: Kind, where: object = "") -> Preview:
     """A preview of an asset's (or a source's) bytes. Damage is told in `fault`, never raised."""
     try:
         if kind in ("texture", "sheet"):
-            texture = imagefiles.read_texture(data, where)
-            return media_preview(imagefiles.decode_level(texture, imagefiles.small_level(texture, SIDE)))
+            return media_preview(imagefiles.read_small(data, SIDE, where))
         if kind in ("sound", "music"):
-            return media_preview(sound.read_clip(data, where)[0])
+            return media_preview(sound.read_clip(bytes(data), where)[0])
         if kind == "definition":
+            head = bytes(data[:4096])
             lines = texts.read_text(
-                data[:4096].rsplit(b"\n", 1)[0] if len(data) > 4096 else data, where
+                head.rsplit(b"\n", 1)[0] if len(data) > 4096 else head, where
             ).splitlines()
             return Preview(text="\n".join(line[:60] for line in lines[:LINES]))
     except FurnelError as error:
@@ -62,7 +62,7 @@ def preview(catalogue: Catalogue, asset: Asset) -> Preview:
     if kept is not None and (found := _unpack(kept)) is not None:
         return found
     try:
-        made = preview_of(catalogue.read(asset), asset.facts.kind, asset.path)
+        made = preview_of(catalogue.view(asset), asset.facts.kind, asset.path)
     except FurnelError as error:
         return Preview(fault=error.why or error.what)
     if not made.fault:

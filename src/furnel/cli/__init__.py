@@ -14,7 +14,7 @@ class _Commands(click.Group):
     """Loads a command's module only when the command is used, so that `furnel --help` is quick."""
 
     _MODULES = {
-        "find": "assets", "take": "assets", "spec": "fitting", "fit": "fitting", "compare": "fitting",
+        "find": "assets", "take": "assets", "spec": "fitting", "fit": "fitting", "compare": "fitting", "formats": "fitting",
         "pack": "archives", "unpack": "archives", "mod": "modding", "desktop": "window",
     }  # fmt: skip
 

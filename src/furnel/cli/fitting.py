@@ -1,7 +1,8 @@
-"""`furnel spec`, `furnel fit` and `furnel compare`."""
+"""`furnel spec`, `furnel fit`, `furnel formats` and `furnel compare`."""
 
 from __future__ import annotations
 
+import math
 from pathlib import Path
 
 import click
@@ -9,14 +10,19 @@ import click
 from furnel.atomic import write_bytes
 from furnel.blocks import QUALITIES, Quality
 from furnel.cli.assets import open_catalogue
-from furnel.cli.output import Bar, points_json, say_json, say_points, say_spec
+from furnel.cli.output import Bar, points_json, say_json, say_outcomes, say_points, say_rows, say_spec
+from furnel.containers.folder import Folder
 from furnel.errors import FurnelError
 from furnel.games import RoleRule
+from furnel.imagefiles import decode_level, read_texture
+from furnel.images import full_levels
+from furnel.mods.batch import MATCHES, Match, fit_folder, pair_up
 from furnel.mods.fit import compare as compare_specs
 from furnel.mods.fit import worst
 from furnel.mods.render import read_source
 from furnel.mods.single import fit_file
 from furnel.mods.spec import spec_of
+from furnel.mods.trials import ALLOWED, allowed_formats, try_formats
 
 
 @click.command()
@@ -40,17 +46,35 @@ def spec(file_or_game: Path, asset: str | None, as_json: bool) -> int:
     "--like",
     "original",
     type=click.Path(path_type=Path),
-    required=True,
     help="The original: a file, or an asset of --game.",
 )
 @click.option("--game", type=click.Path(path_type=Path), help="The game that has the original.")
-@click.option("--out", "target", type=click.Path(path_type=Path), required=True, help="The file to write.")
+@click.option(
+    "--out", "target", type=click.Path(path_type=Path), required=True, help="The file or folder to write."
+)
 @click.option("--quality", type=click.Choice(QUALITIES), default="good")
+@click.option(
+    "--match", type=click.Choice(MATCHES), default="path", help="For folders: what pairs the files."
+)
 @click.option("--json", "as_json", is_flag=True, help="For scripts.")
 def fit(
-    source: Path, original: Path, game: Path | None, target: Path, quality: Quality, as_json: bool
+    source: Path,
+    original: Path | None,
+    game: Path | None,
+    target: Path,
+    quality: Quality,
+    match: Match,
+    as_json: bool,
 ) -> int:
-    """Make SOURCE match an original and write the result."""
+    """Make SOURCE match an original and write the result.
+
+    SOURCE may be a folder: its files are paired with those of the folder --like, or with the assets of --game, and the
+    results are written below --out under the originals' paths.
+    """
+    if source.is_dir():
+        return _fit_folder(source, original, game, target, quality, match, as_json)
+    if original is None:
+        raise click.UsageError("say which original with --like")
     if target.exists() and source.exists() and target.samefile(source):
         raise FurnelError(
             "Fitting", where=target, why="it is the source itself", remedy="Write the result to another file"
@@ -72,6 +96,82 @@ def fit(
     return 1 if worst(points) == "breaks" else 0
 
 
+def _fit_folder(
+    source: Path,
+    like: Path | None,
+    game: Path | None,
+    target: Path,
+    quality: Quality,
+    match: Match,
+    as_json: bool,
+) -> int:
+    """A folder's files against a game's assets, or against the files of another folder."""
+    if target.resolve() in (source.resolve(), like.resolve() if like else None):
+        raise FurnelError(
+            "Fitting a folder",
+            where=target,
+            why="sources or originals are there",
+            remedy="Choose another folder for --out",
+        )
+    if game is not None:
+        catalogue = open_catalogue(game)
+        try:
+            pairs, left = pair_up(source, [asset.path for asset in catalogue.assets], match)
+            found = fit_folder(
+                pairs, lambda path: catalogue.read(catalogue.get(path)), target, quality,
+                catalogue.install.profile.role_of, Bar(),
+            )  # fmt: skip
+        finally:
+            catalogue.close()
+    elif like is not None and like.is_dir():
+        originals = Folder(like)
+        pairs, left = pair_up(source, [entry.path for entry in originals.entries()], match)
+        found = fit_folder(pairs, originals.read, target, quality, progress=Bar())
+    else:
+        raise click.UsageError("a folder needs --game, or a folder as --like")
+    if as_json:
+        say_json({
+            "files": [
+                {"source": str(one.pair.source), "original": one.pair.original, "state": one.state, "why": one.refused,
+                 "out": str(one.target or ""), "points": points_json(one.points)}
+                for one in found
+            ],
+            "for none": [str(file) for file in left],
+        })  # fmt: skip
+    else:
+        say_outcomes(found, left, source)
+    return 1 if any(one.state in ("breaks", "refused") for one in found) or not found else 0
+
+
+@click.command()
+@click.argument("picture", type=click.Path(path_type=Path))
+@click.option("--quality", type=click.Choice(QUALITIES), default="good")
+@click.option(
+    "--file", "file_type", type=click.Choice(sorted(ALLOWED)), default="DDS", help="The kind of file."
+)
+@click.option("--json", "as_json", is_flag=True, help="For scripts.")
+def formats(picture: Path, quality: Quality, file_type: str, as_json: bool) -> int:
+    """What every format would make of PICTURE: size, likeness, the worst block, the time."""
+    whole = decode_level(read_texture(read_source(picture), picture))
+    levels = full_levels(*whole.size)
+    found = list(try_formats(whole, allowed_formats(file_type, whole), quality, levels, Bar()))
+    if as_json:
+        say_json([
+            {"format": one.format, "bytes": one.size_bytes, "psnr db": one.psnr_db, "worst block": one.worst,
+             "worst db": one.worst_db, "seconds": one.seconds}
+            for one in found
+        ])  # fmt: skip
+    else:
+        head = ("format", "bytes with levels", "likeness", "worst block", "at", "time")
+        rows = [
+            (one.format, one.size_bytes, _decibels(one.psnr_db), _decibels(one.worst_db), f"{one.worst[0]},{one.worst[1]}",
+             f"{one.seconds * 1000:.0f} ms")
+            for one in found
+        ]  # fmt: skip
+        say_rows([head, *rows])
+    return 0
+
+
 @click.command()
 @click.argument("a", type=click.Path(path_type=Path))
 @click.argument("b", type=click.Path(path_type=Path))
@@ -84,6 +184,10 @@ def compare(a: Path, b: Path, as_json: bool) -> int:
     else:
         say_points(points)
     return 1 if worst(points) == "breaks" else 0
+
+
+def _decibels(value: float) -> str:
+    return "exact" if math.isinf(value) else f"{value:.1f} dB"
 
 
 def _original(file_or_game: Path, asset: str | None) -> tuple[bytes, str, RoleRule | None]:

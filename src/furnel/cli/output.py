@@ -6,10 +6,12 @@ import dataclasses
 import json
 import sys
 from collections.abc import Iterable, Sequence
+from pathlib import Path
 from typing import Any
 
 import click
 
+from furnel.mods.batch import Outcome
 from furnel.mods.fit import FitPoint
 from furnel.mods.spec import Spec
 
@@ -60,6 +62,19 @@ def say_points(points: Iterable[FitPoint]) -> None:
         mark, colour = _MARKS[point.state]
         text = f"{mark} {point.label:{widths[0]}}  {point.original:{widths[1]}}  {point.yours:{widths[2]}}"
         click.echo(click.style(text, fg=colour) + (f"  {point.remedy}" if point.remedy else ""))
+
+
+def say_outcomes(outcomes: Iterable[Outcome], left: Iterable[Path], folder: Path) -> None:
+    """A folder fitted: a line a file, what is not right with it, and what was for nothing."""
+    for one in outcomes:
+        mark, colour = _MARKS["breaks" if one.refused else one.state]
+        name = one.pair.source.relative_to(folder)
+        said = one.refused or ", ".join(point.label.lower() for point in one.points if point.state != "fits")
+        click.echo(
+            click.style(f"{mark} {name} → {one.pair.original}", fg=colour) + (f"  {said}" if said else "")
+        )
+    for file in left:
+        click.echo(f"- {file.relative_to(folder)}  is for no original")
 
 
 def say_spec(spec: Spec) -> None:

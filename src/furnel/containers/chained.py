@@ -57,6 +57,9 @@ class Chained:
     def read(self, path: str) -> bytes:
         return self.peek(path, MAX)
 
+    def view(self, path: str) -> bytes:
+        return self.read(path)
+
     def peek(self, path: str, size: int) -> bytes:
         if path not in self._entries:
             raise missing_entry(path, self.path)

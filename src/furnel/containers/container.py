@@ -35,6 +35,9 @@ class Container(Protocol):
     def read(self, path: str) -> bytes:
         """An entry's content, unpacked and checked."""
 
+    def view(self, path: str) -> bytes | memoryview:
+        """An entry's content for looking into, mapped and not read where it is stored as it is; unchecked then."""
+
     def peek(self, path: str, size: int) -> bytes:
         """The first `size` bytes of an entry (or all of it), with as little work as the archive allows."""
 

@@ -8,6 +8,7 @@ from pathlib import Path
 
 from furnel.atomic import replacing, write_bytes
 from furnel.containers.container import Entry, check_path, missing_entry, unknown_changes
+from furnel.containers.mapped import MappedFile
 from furnel.errors import FurnelError, reason
 from furnel.progress import QUIET, Progress, steps
 
@@ -31,6 +32,11 @@ class Folder:
 
     def read(self, path: str) -> bytes:
         return self.peek(path, -1)
+
+    def view(self, path: str) -> memoryview:
+        if path not in self._files:
+            raise missing_entry(path, self.path)
+        return MappedFile(self._files[path]).view
 
     def peek(self, path: str, size: int) -> bytes:
         if path not in self._files:

@@ -56,6 +56,9 @@ class Indexed:
         where = f"{self.path}, {path}"
         return unpack(self._raw(slot), self.layout.entry.packed, slot.size, where)
 
+    def view(self, path: str) -> bytes | memoryview:
+        return self._raw(self._slot(path)) if self.layout.entry.packed == "none" else self.read(path)
+
     def peek(self, path: str, size: int) -> bytes:
         slot = self._slot(path)
         where = f"{self.path}, {path}"

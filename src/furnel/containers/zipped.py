@@ -56,6 +56,9 @@ class Zip:
     def read(self, path: str) -> bytes:
         return self._take(path, None)
 
+    def view(self, path: str) -> bytes:
+        return self.read(path)
+
     def peek(self, path: str, size: int) -> bytes:
         return self._take(path, size)
 

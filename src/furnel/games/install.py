@@ -59,6 +59,10 @@ class Install:
         """An asset's bytes."""
         return self._container(archive).read(inner)
 
+    def view(self, archive: Archive, inner: str) -> bytes | memoryview:
+        """An asset's bytes for looking into, not read where they need not be."""
+        return self._container(archive).view(inner)
+
     def peek(self, archive: Archive, inner: str, size: int) -> bytes:
         """The first bytes of an asset."""
         return self._container(archive).peek(inner, size)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 from typing import Protocol
 
 import numpy as np
@@ -130,7 +131,33 @@ def read_small(data: bytes | memoryview, side: int, where: object = "") -> Pictu
         level = small_level(header, side)
         return decode_level(ktx2.read(data, where, level), level, 0)
     texture = read_texture(data, where)
-    return decode_level(texture, small_level(texture, side), 0)
+    level = small_level(texture, side)
+    return (
+        _sampled(texture, level, side)
+        if max(texture.level_size(level)) > 8 * side
+        else decode_level(texture, level, 0)
+    )
+
+
+def _sampled(texture: Texture, level: int, side: int) -> Picture:
+    """A large level from every n-th of its blocks (or pixels): at least `side` pixels long, without decoding the rest."""
+    fmt = texture.pixel_format
+    width, height = texture.level_size(level)
+    across, down = -(-width // fmt.block), -(-height // fmt.block)
+    step = max(max(across, down) // side, 1)
+    units = np.frombuffer(texture.picture_bytes(0, level), np.uint8, across * down * fmt.size_bytes)
+    some = np.ascontiguousarray(
+        units.reshape(down, across, fmt.size_bytes)[step // 2 :: step, step // 2 :: step]
+    )
+    size = some.shape[1] * fmt.block, some.shape[0] * fmt.block
+    small = replace(
+        texture, width=size[0], height=size[1], levels=(some.tobytes(),), shape="flat", others=(), depth=1
+    )
+    picture = decode_level(small)
+    if fmt.block == 1:
+        return picture
+    tiles = picture.pixels.reshape(some.shape[0], fmt.block, some.shape[1], fmt.block, 4)
+    return Picture((tiles.sum(axis=(1, 3), dtype=np.uint16) // fmt.block**2).astype(np.uint8))
 
 
 def _light(data: bytes | memoryview, width: int, height: int, fmt: PixelFormat) -> packing.Light:
