@@ -36,7 +36,7 @@ class Folder:
     def view(self, path: str) -> memoryview:
         if path not in self._files:
             raise missing_entry(path, self.path)
-        return MappedFile(self._files[path]).view
+        return MappedFile(self._files[path], here_and_there=True).view
 
     def peek(self, path: str, size: int) -> bytes:
         if path not in self._files:

@@ -11,9 +11,12 @@ from furnel.errors import FurnelError, reason
 
 
 class MappedFile:
-    """The bytes of a file as a read-only `view`; `close` lets go of it."""
+    """The bytes of a file as a read-only `view`; `close` lets go of it.
 
-    def __init__(self, path: Path) -> None:
+    With `here_and_there` only what is touched is brought into memory, nothing around it.
+    """
+
+    def __init__(self, path: Path, here_and_there: bool = False) -> None:
         self.path = path
         self._map: mmap.mmap | None = None
         try:
@@ -21,6 +24,8 @@ class MappedFile:
                 size = stream.seek(0, 2)
                 if size:
                     self._map = mmap.mmap(stream.fileno(), 0, access=mmap.ACCESS_READ)
+                    if here_and_there:
+                        self._map.madvise(mmap.MADV_RANDOM)
         except OSError as error:
             raise FurnelError("Opening an archive", where=path, why=reason(error)) from error
         self.view = memoryview(self._map) if self._map is not None else memoryview(b"")
