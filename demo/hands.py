@@ -9,7 +9,7 @@ from pathlib import Path
 from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
 from PyQt6.QtGui import QDragEnterEvent, QDragMoveEvent, QDropEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QWidget
+from PyQt6.QtWidgets import QAbstractSpinBox, QApplication, QWidget
 
 from furnel.desktop.window import Window
 
@@ -102,6 +102,39 @@ class Hands:
         """Drop a file on an asset's tile."""
         wall = self.window.find_station.wall
         self.drop(file, wall.viewport(), wall.tile_rect(path).center())
+
+    def drag(self, widget: QWidget, start: QPointF, end: QPointF) -> None:
+        """Press, move and let go."""
+        none = Qt.KeyboardModifier.NoModifier
+        QTest.mousePress(widget, Qt.MouseButton.LeftButton, none, start.toPoint())
+        for share in (0.3, 0.7, 1.0):
+            QTest.mouseMove(widget, (start + (end - start) * share).toPoint())
+            QApplication.processEvents()
+        QTest.mouseRelease(widget, Qt.MouseButton.LeftButton, none, end.toPoint())
+        QApplication.processEvents()
+
+    def add_step(self, title: str) -> None:
+        """Choose a step from the menu; its settings are then shown."""
+        steps = self.window.fit_station.steps
+        for menu in (steps._menu, *(action.menu() for action in steps._menu.actions() if action.menu())):
+            for action in menu.actions():
+                if action.text() == title:
+                    action.trigger()
+                    self.settle()
+                    return
+        raise LookupError(f"no step is called {title}")
+
+    def setting(self, name: str, value: str) -> None:
+        """Type into one of the settings that are shown."""
+        panel = self.window.fit_station.steps
+        fields = [field for field in panel.findChildren(QAbstractSpinBox) if field.isVisible()]
+        field = next(
+            part for part in fields if name in (part.accessibleName(), part.parentWidget().accessibleName())
+        )
+        field.selectAll()
+        self.type(value, field)
+        self.key("Return", field)
+        self.settle()
 
     def shot(self, file: Path) -> None:
         """Save what the window shows."""

@@ -125,7 +125,7 @@ class FitStation(QWidget):
         self.table.wanted.connect(self.wanted)
         self.table.mend.connect(self._mend)
         self.table.insist.connect(self._insist)
-        self.steps.changed.connect(session.set_swap)
+        self.steps.changed.connect(self._change)
         self.steps.previewed.connect(self._preview)
         picture = self.benches.picture
         self.steps.area_open.connect(picture.view.set_area)
@@ -226,6 +226,13 @@ class FitStation(QWidget):
             key="bench",
             shown=False,
         )
+
+    def _change(self, swap: Swap, text: str) -> None:
+        """Take changed steps; the first ones bring an encoding like the original's with them."""
+        examined = self._session.examined.get(swap.original)
+        if swap.steps and swap.encode is None and examined is not None and examined.original is not None:
+            swap = swap.model_copy(update={"encode": fit_all(examined.original, examined.original)[1]})
+        self._session.set_swap(swap, text)
 
     def _mend(self, key: str) -> None:
         swap = self._session.swap(self.current)

@@ -1,0 +1,110 @@
+"""The textures' story in the window: a photo on a hull, a sail patterned, a gauge's hue turned, an emblem at three sizes."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import numpy as np
+from demo.hands import Hands
+from PIL import Image
+from PyQt6.QtCore import QPointF, QRectF
+
+from furnel.mods.workspace import create_project
+from tarnlight.scenes import still
+from tarnlight.world import World
+
+ENSIGNS = ("ensigns/large/aldvik.tga", "ensigns/medium/aldvik.tga", "ensigns/small/aldvik.tga")
+
+
+def test_the_textures_story(hands: Hands, game: Path, sources: Path, tmp_path: Path) -> None:
+    project = create_project(tmp_path / "story", "Tarn Colours", game)
+    hands.open(project)
+    session, station = hands.window.session, hands.window.fit_station
+    _photo_on_a_hull(hands, sources)
+    _pattern_on_a_sail(hands, sources)
+    _hue_of_the_gauge(hands, sources)
+    for original in ENSIGNS:
+        hands.find(f"aldvik {original.split('/')[1]}", original)
+        hands.drop_on_tile(sources / "ensign_large.png", original)
+        hands.settle()
+        hands.station(2)
+        station.pick(original)
+        hands.key("Ctrl+Return", hands.window)
+        hands.settle()
+    assert {name: found.state != "breaks" for name, found in session.examined.items()} == dict.fromkeys(
+        session.examined, True
+    )
+    before = {scene: np.asarray(still(World(game), scene, 90)) for scene in ("quay", "open water")}
+    hands.key("Ctrl+B", hands.window)
+    hands.until(lambda: session.build is not None and not session.stale, "the build")
+    hands.window.run_command("install")
+    hands.until(lambda: session.installed, "the install")
+    words = {word.path: word for word in World(game).verdicts()}
+    assert len(session.examined) == 6
+    for original in session.examined:
+        assert (words[original].winner, words[original].verdict) == ("tarn-colours", "accepted"), words[
+            original
+        ]
+    after = {scene: np.asarray(still(World(game), scene, 90)) for scene in before}
+    changed = {scene: np.abs(after[scene].astype(int) - before[scene]).max(axis=2) > 24 for scene in before}
+    assert changed["quay"][432:524, 16:108].mean() > 0.15  # the gauge
+    assert changed["quay"][150:250, 476:608].mean() > 0.2  # the ensign
+    assert changed["open water"].mean() > 0.01  # sail and hull of the boat behind
+
+
+def _swap(hands: Hands, words: str, original: str, source: Path) -> None:
+    hands.find(words, original)
+    hands.drop_on_tile(source, original)
+    hands.settle()
+    hands.station(2)
+    hands.window.fit_station.pick(original)
+    hands.settle()
+
+
+def _photo_on_a_hull(hands: Hands, sources: Path) -> None:
+    original = "art/hulls/hull_heron.dds"
+    _swap(hands, "hull heron", original, sources / "phone_photo.jpg")
+    hands.add_step("Place on the original")
+    view = hands.window.fit_station.benches.picture.view
+    target = view._target(QRectF(view.rect()))
+    scale = target.width() / 512
+    hands.drag(view, target.topLeft() + QPointF(60, 60) * scale, target.topLeft() + QPointF(210, 150) * scale)
+    hands.settle()
+    hands.setting("Game widens it", "1.3")
+    swap = hands.window.session.swap(original)
+    assert swap is not None
+    values = swap.steps[0].values
+    assert (
+        values["stretch"] == 1.3 and abs(int(values["left"]) - 150) <= 2 and abs(int(values["top"]) - 90) <= 2
+    )
+    found = hands.window.session.examined[original]
+    assert found.state == "fits", found.points
+
+
+def _pattern_on_a_sail(hands: Hands, sources: Path) -> None:
+    original = "art/sails/sail_night.dds"
+    _swap(hands, "sail night", original, sources / "weave_red.png")
+    hands.add_step("Lay over the original as a pattern")
+    hands.setting("Scale", "60")
+    hands.setting("Turn", "30")
+    content = hands.window.fit_station.benches.picture.content
+    assert content is not None
+    first, second = (
+        np.asarray(side.pixels.pixels[..., :3], float).mean(2) for side in (content.original, content.yours)
+    )
+    plain = slice(0, 120)  # cloth without the bird
+    columns = [part[:, plain].mean(0) for part in (first, second)]
+    assert np.corrcoef(*columns)[0, 1] > 0.6  # the folds are still where they were
+
+
+def _hue_of_the_gauge(hands: Hands, sources: Path) -> None:
+    original = "hud/oil_level.dds"
+    _swap(hands, "oil level", original, sources / "oil_copy.png")
+    hands.add_step("Hue, saturation, lightness")
+    hands.setting("Turn the hue", "118")
+    content = hands.window.fit_station.benches.picture.content
+    assert content is not None and content.scene is not None and content.scene.kind == "gauge"
+    mean = content.yours.pixels.pixels[100:160, 100:160, :3].reshape(-1, 3).mean(0)
+    assert mean[1] > mean[0] + 40
+    own = np.asarray(Image.open(sources / "oil_copy.png").convert("RGBA"))[..., 3]
+    assert np.abs(content.yours.pixels.pixels[..., 3].astype(int) - own).max() <= 18
