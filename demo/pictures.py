@@ -33,7 +33,9 @@ def make(folder: Path) -> None:
     night = Picture(np.full((96, 96, 4), (26, 42, 58, 255), np.uint8))
     _row(folder / "formats-alpha.png", [
         (fmt, said, compose.over(night, _as(glow, fmt)))
-        for fmt, said in (("BC1", "clear or opaque"), ("BC2", "16 steps of alpha"), ("BC3", "smooth"), ("BC7", "smooth, cleaner"))
+        for fmt, said in (
+            ("BC1", "clear or opaque"), ("BC2", "16 steps of alpha"), ("BC3", "smooth"), ("BC7", "smooth, cleaner"),
+        )
     ])  # fmt: skip
     relief = paint.noise(rng, 128, 128, 5, 5, 2) * 160
     lamp = (0.3, 0.25, 0.35)

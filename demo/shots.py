@@ -43,6 +43,19 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.settle()
         window.fit_station.pick("art/hulls/hull_otter.dds")
         hands.shot(out / "fit-fitted.png")
+        bench = window.fit_station.benches.picture
+        window.fit_station.pick("art/hulls/hull_heron.dds")
+        hands.settle()
+        window.fit_station.steps._unfold(0)
+        hands.shot(out / "fit-place.png")
+        hands.click(bench.modes.buttons()[1])
+        for name, original, tray in (
+            ("fit-gauge", "hud/oil_level.dds", "In the game"), ("fit-formats", "art/sails/sail_night.dds", "Formats"),
+        ):  # fmt: skip
+            window.fit_station.pick(original)
+            hands.settle()
+            bench.show_tray(tray)
+            hands.shot(out / f"{name}.png")
         hands.station(3)
         hands.key("Ctrl+B", window)
         hands.until(lambda: not window.session.stale, "the build")

@@ -18,11 +18,11 @@ Pixels = npt.NDArray[np.uint8]
 Halves = npt.NDArray[np.float16]
 
 QUALITIES: tuple[Quality, ...] = ("fast", "good", "best")
-ENCODER_VERSION = 3  # part of the key of cached results: raise it whenever the encoder's bytes change
+ENCODER_VERSION = 4  # part of the key of cached results: raise it whenever the encoder's bytes change
 
 # least-squares rounds, sweeps over the neighbours, and the squared error of a block that is worth a sweep
 _COLOUR_EFFORT = {"fast": (2, 1, 1000), "good": (3, 2, 0), "best": (4, 12, 0)}
-_BC7_EFFORT = {"fast": (1, 1, 0), "good": (2, 2, 0), "best": (16, 3, 1)}  # partitions fitted, rounds, sweeps
+_BC7_BEST = (16, 3, 1)  # partitions fitted, rounds, sweeps
 _REACH = {"fast": 0, "good": 4, "best": 14}
 _BC6H_EFFORT = {"fast": (1, 1, 0), "good": (2, 2, 1), "best": (16, 3, 8)}  # partitions, modes of each, sweeps
 
@@ -90,7 +90,7 @@ def encode(
 
 def warm() -> None:
     """Compile and cache every kernel."""
-    from furnel.blocks import bc1, bc4, bc6h_encode, bc7, bc7_encode  # noqa: F401
+    from furnel.blocks import bc1, bc4, bc6h_encode, bc7, bc7_wide  # noqa: F401
 
 
 def _decode(words: npt.NDArray[np.uint32], width: int, height: int, fmt: str) -> Pixels | Halves:
@@ -128,15 +128,21 @@ def _encode(
     from furnel.blocks import bc1, bc2, bc4
 
     rows = -(-pixels.shape[0] // 4)
-    colour, reach, effort = _COLOUR_EFFORT[quality], _REACH[quality], _BC7_EFFORT[quality]
+    colour, reach = _COLOUR_EFFORT[quality], _REACH[quality]
 
     def spread(work: Callable[[int, int], object], part: Progress, least: int = 8) -> None:
         over_rows(work, rows, least, part, f"Encoding {fmt} {quality}")
 
-    if fmt == "BC7":
+    if fmt == "BC7" and quality == "best":
         from furnel.blocks import bc7_encode
 
-        spread(lambda first, end: bc7_encode.encode_rows(pixels, words, first, end, *effort), progress, 1)
+        spread(lambda first, end: bc7_encode.encode_rows(pixels, words, first, end, *_BC7_BEST), progress, 1)
+    elif fmt == "BC7":
+        from furnel.blocks import bc7_wide
+
+        spread(
+            lambda first, end: bc7_wide.encode_rows(pixels, words, first, end, quality == "good"), progress, 1
+        )
     elif fmt in ("BC6H", "BC6HS"):
         from furnel.blocks import bc6h_encode
 

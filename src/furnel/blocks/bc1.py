@@ -142,7 +142,7 @@ def _assign(px, keep, ends, four, index):
         low, near = (second, np.int32(1)) if second < first else (first, np.int32(0))
         mid, far = (fourth, np.int32(3)) if fourth < third else (third, np.int32(2))
         index[i] = far if mid < low else near
-        total += np.int32(min(low, mid) * keep[i])
+        total = np.int32(total + np.int32(min(low, mid) * keep[i]))
     return total
 
 
@@ -162,16 +162,16 @@ def _axis_ends(px, keep, value):
     for i in range(16):
         m = keep[i]
         r, g, b = np.int32(px[0, i] * m), np.int32(px[1, i] * m), np.int32(px[2, i] * m)
-        n += m
-        sr += r
-        sg += g
-        sb += b
-        rr += np.int32(r * r)
-        rg += np.int32(r * g)
-        rb += np.int32(r * b)
-        gg += np.int32(g * g)
-        gb += np.int32(g * b)
-        bb += np.int32(b * b)
+        n = np.int32(n + m)
+        sr = np.int32(sr + r)
+        sg = np.int32(sg + g)
+        sb = np.int32(sb + b)
+        rr = np.int32(rr + np.int32(r * r))
+        rg = np.int32(rg + np.int32(r * g))
+        rb = np.int32(rb + np.int32(r * b))
+        gg = np.int32(gg + np.int32(g * g))
+        gb = np.int32(gb + np.int32(g * b))
+        bb = np.int32(bb + np.int32(b * b))
     if n == 0:
         return False
     share = 1.0 / n
@@ -218,15 +218,15 @@ def _solve(px, keep, index, four, value):
         t = whole if k == 0 else (np.int32(0) if k == 1 else far)
         s = whole - t
         t, s = np.int32(t * keep[i]), np.int32(s * keep[i])
-        aa += np.int32(t * t)
-        ab += np.int32(t * s)
-        bb += np.int32(s * s)
-        a0 += np.int32(t * px[0, i])
-        a1 += np.int32(t * px[1, i])
-        a2 += np.int32(t * px[2, i])
-        b0 += np.int32(s * px[0, i])
-        b1 += np.int32(s * px[1, i])
-        b2 += np.int32(s * px[2, i])
+        aa = np.int32(aa + np.int32(t * t))
+        ab = np.int32(ab + np.int32(t * s))
+        bb = np.int32(bb + np.int32(s * s))
+        a0 = np.int32(a0 + np.int32(t * px[0, i]))
+        a1 = np.int32(a1 + np.int32(t * px[1, i]))
+        a2 = np.int32(a2 + np.int32(t * px[2, i]))
+        b0 = np.int32(b0 + np.int32(s * px[0, i]))
+        b1 = np.int32(b1 + np.int32(s * px[1, i]))
+        b2 = np.int32(b2 + np.int32(s * px[2, i]))
     det = aa * bb - ab * ab
     if det == 0:
         return False

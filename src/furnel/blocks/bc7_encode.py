@@ -283,16 +283,16 @@ def rank_partitions(px, subsets, partitions, score):
             for i in range(16):
                 m = np.int32(1) if SUBSETS[subsets, partition, i] == subset else np.int32(0)
                 r, g, b = np.int32(px[0, i] * m), np.int32(px[1, i] * m), np.int32(px[2, i] * m)
-                n += m
-                sr += r
-                sg += g
-                sb += b
-                rr += np.int32(r * r)
-                rg += np.int32(r * g)
-                rb += np.int32(r * b)
-                gg += np.int32(g * g)
-                gb += np.int32(g * b)
-                bb += np.int32(b * b)
+                n = np.int32(n + m)
+                sr = np.int32(sr + r)
+                sg = np.int32(sg + g)
+                sb = np.int32(sb + b)
+                rr = np.int32(rr + np.int32(r * r))
+                rg = np.int32(rg + np.int32(r * g))
+                rb = np.int32(rb + np.int32(r * b))
+                gg = np.int32(gg + np.int32(g * g))
+                gb = np.int32(gb + np.int32(g * b))
+                bb = np.int32(bb + np.int32(b * b))
             total += _beside_axis(
                 np.float64(n), np.float64(sr), np.float64(sg), np.float64(sb), np.float64(rr), np.float64(rg), np.float64(rb),
                 np.float64(gg), np.float64(gb), np.float64(bb),
@@ -333,10 +333,12 @@ def fit_mode(px, mode, partition, last, rounds, sweeps, stored, index, members, 
 
 @kernel()
 def _put(block, at, value, count):
-    """Write `count` bits at bit `at`; where the next ones go."""
-    for bit in range(count):
-        place = at + bit
-        block[place >> 5] |= np.uint32((value >> bit) & 1) << np.uint32(place & 31)
+    """Write `count` (up to 16) bits at bit `at`; where the next ones go."""
+    if count:
+        place, bits = at & 31, np.uint32(value & ((1 << count) - 1))
+        block[at >> 5] |= bits << np.uint32(place)
+        if place + count > 32:
+            block[(at >> 5) + 1] |= bits >> np.uint32(32 - place)
     return at + count
 
 
@@ -407,78 +409,100 @@ def _gather(pixels, row, column, px):
     return lowest
 
 
-@kernel("void(uint8[:, :, ::1], uint32[:, ::1], int64, int64, int64, int64, int64)")
-def encode_rows(pixels, words, first, end, effort, rounds, sweeps):
-    """Encode block rows `first`..`end` of `pixels` (height, width, 4) into `words` (count, 4).
-
-    `effort` is how many partitions are fitted: 1 tries modes 6 and 1 (or 6, 5 and 7), more tries all of them.
-    """
-    across = (pixels.shape[1] + 3) // 4
-    px, turned = np.zeros((4, 16), np.int32), np.zeros((4, 16), np.int32)
-    everyone, members = np.arange(16), np.zeros(16, np.int64)
+@kernel()
+def block_room():
+    """What `encode_block` works in."""
     work = (
         np.zeros((2, 4)), np.zeros((7, 4)), np.zeros((2, 4), np.int64), np.zeros((2, 4), np.int64), np.zeros((2, 4), np.int64),
         np.zeros(16, np.int64), np.zeros((4, 16), np.int32),
     )  # fmt: skip
-    stored, best_stored = np.zeros((3, 2, 4), np.int64), np.zeros((3, 2, 4), np.int64)
-    index, best_index = np.zeros(16, np.int64), np.zeros(16, np.int64)
-    second, best_second = np.zeros(16, np.int64), np.zeros(16, np.int64)
-    score = np.zeros(64)
+    return (
+        np.zeros((4, 16), np.int32), np.zeros((4, 16), np.int32), np.arange(16), np.zeros(16, np.int64), work,
+        np.zeros((3, 2, 4), np.int64), np.zeros((3, 2, 4), np.int64), np.zeros(16, np.int64), np.zeros(16, np.int64),
+        np.zeros(16, np.int64), np.zeros(16, np.int64), np.zeros(64),
+    )  # fmt: skip
+
+
+@kernel(inlined=False)
+def encode_block(pixels, row, column, block, effort, rounds, sweeps, room):
+    """Encode the block at a row and column of blocks of `pixels` (height, width, 4) into `block` (4 words).
+
+    `effort` is how many partitions are fitted: 1 tries modes 6 and 1 (or 6, 5 and 7), more tries all of them.
+    """
+    (
+        px,
+        turned,
+        everyone,
+        members,
+        work,
+        stored,
+        best_stored,
+        index,
+        best_index,
+        second,
+        best_second,
+        score,
+    ) = room
+    lowest = _gather(pixels, row, column, px)
+    solid = lowest == 255
+    best = fit_mode(px, 6, 0, 4, rounds, sweeps, best_stored, best_index, members, _FAR, work)
+    mode, partition, rotation, select = 6, 0, 0, 0
+    if best > 0 and (not solid or effort > 1):
+        for turn in range(4 if effort > 1 else 1):
+            turned[:] = px
+            if turn:
+                turned[turn - 1, :], turned[3, :] = px[3, :], px[turn - 1, :]
+            for kind in range(3 if effort > 1 else 1):
+                m = 5 if kind == 0 else 4
+                chosen = 1 if kind == 2 else 0
+                colour_index = 3 if chosen else 2
+                alpha_index = 2 if m == 5 or chosen else 3
+                error = fit_subset(
+                    turned, everyone, 16, 0, 3, MODES[m, 4], 0, colour_index, rounds, sweeps, stored[0],
+                    second if chosen else index, work,
+                )  # fmt: skip
+                if error < best:
+                    error += fit_subset(
+                        turned, everyone, 16, 3, 4, MODES[m, 5], 0, alpha_index, rounds, sweeps, stored[0],
+                        index if chosen else second, work,
+                    )  # fmt: skip
+                if error < best:
+                    best, mode, partition, rotation, select = error, m, 0, turn, chosen
+                    best_stored[:] = stored
+                    best_index[:] = index
+                    best_second[:] = second
+    if best > 0:
+        last = 3 if solid else 4
+        for subsets in (2, 3):
+            if subsets == 3 and (effort == 1 or not solid):
+                continue
+            rank_partitions(px, subsets, 64, score)
+            for _ in range(effort):
+                pick = np.argmin(score)
+                score[pick] = 1e300
+                for m in (1, 3, 7, 0, 2):
+                    wanted = (m == 7) != solid if subsets == 2 else solid
+                    if (
+                        MODES[m, 0] != subsets
+                        or not wanted
+                        or pick >> MODES[m, 1]
+                        or (m == 3 and effort == 1)
+                    ):
+                        continue
+                    error = fit_mode(px, m, pick, last, rounds, sweeps, stored, index, members, best, work)
+                    if error < best:
+                        best, mode, partition, rotation, select = error, m, pick, 0, 0
+                        best_stored[:] = stored
+                        best_index[:] = index
+    block[:] = 0
+    write_block(block, mode, partition, rotation, select, best_stored, best_index, best_second)
+
+
+@kernel("void(uint8[:, :, ::1], uint32[:, ::1], int64, int64, int64, int64, int64)")
+def encode_rows(pixels, words, first, end, effort, rounds, sweeps):
+    """Encode block rows `first`..`end` of `pixels` (height, width, 4) into `words` (count, 4)."""
+    across = (pixels.shape[1] + 3) // 4
+    room = block_room()
     for row in range(first, end):
         for column in range(across):
-            lowest = _gather(pixels, row, column, px)
-            solid = lowest == 255
-            best = fit_mode(px, 6, 0, 4, rounds, sweeps, best_stored, best_index, members, _FAR, work)
-            mode, partition, rotation, select = 6, 0, 0, 0
-            if best > 0 and (not solid or effort > 1):
-                for turn in range(4 if effort > 1 else 1):
-                    turned[:] = px
-                    if turn:
-                        turned[turn - 1, :], turned[3, :] = px[3, :], px[turn - 1, :]
-                    for kind in range(3 if effort > 1 else 1):
-                        m = 5 if kind == 0 else 4
-                        chosen = 1 if kind == 2 else 0
-                        colour_index = 3 if chosen else 2
-                        alpha_index = 2 if m == 5 or chosen else 3
-                        error = fit_subset(
-                            turned, everyone, 16, 0, 3, MODES[m, 4], 0, colour_index, rounds, sweeps, stored[0],
-                            second if chosen else index, work,
-                        )  # fmt: skip
-                        if error < best:
-                            error += fit_subset(
-                                turned, everyone, 16, 3, 4, MODES[m, 5], 0, alpha_index, rounds, sweeps, stored[0],
-                                index if chosen else second, work,
-                            )  # fmt: skip
-                        if error < best:
-                            best, mode, partition, rotation, select = error, m, 0, turn, chosen
-                            best_stored[:] = stored
-                            best_index[:] = index
-                            best_second[:] = second
-            if best > 0:
-                last = 3 if solid else 4
-                for subsets in (2, 3):
-                    if subsets == 3 and (effort == 1 or not solid):
-                        continue
-                    rank_partitions(px, subsets, 64, score)
-                    for _ in range(effort):
-                        pick = np.argmin(score)
-                        score[pick] = 1e300
-                        for m in (1, 3, 7, 0, 2):
-                            wanted = (m == 7) != solid if subsets == 2 else solid
-                            if (
-                                MODES[m, 0] != subsets
-                                or not wanted
-                                or pick >> MODES[m, 1]
-                                or (m == 3 and effort == 1)
-                            ):
-                                continue
-                            error = fit_mode(
-                                px, m, pick, last, rounds, sweeps, stored, index, members, best, work
-                            )
-                            if error < best:
-                                best, mode, partition, rotation, select = error, m, pick, 0, 0
-                                best_stored[:] = stored
-                                best_index[:] = index
-            block = words[row * across + column]
-            block[:] = 0
-            write_block(block, mode, partition, rotation, select, best_stored, best_index, best_second)
+            encode_block(pixels, row, column, words[row * across + column], effort, rounds, sweeps, room)
