@@ -260,6 +260,28 @@ def test_the_roles_own_preview(
         assert bench._scene.grab().toImage() != shown
 
 
+def test_a_grey_sheet_is_seen_in_the_games_tints(hands: Hands, mod: Path, sources: Path) -> None:
+    hands.open(mod)
+    session, station = hands.window.session, hands.window.fit_station
+    original = "cast/passenger_idle.png"
+    assert session.catalogue is not None
+    copy = mod.parent / "passenger.png"
+    copy.write_bytes(session.catalogue.read(session.catalogue.get(original)))
+    session.swap_with(original, copy)
+    hands.settle()
+    hands.station(2)
+    station.pick(original)
+    hands.settle()
+    bench = station.benches.sheet
+    hands.click(bench._play)
+    seen = []
+    for _ in range(4):
+        seen.append((bench._tint.text(), bench._sheets.grab().toImage()))
+        hands.click(bench._tint)
+    assert [text for text, _ in seen] == ["As stored", "Tint 1 of 3", "Tint 2 of 3", "Tint 3 of 3"]
+    assert seen[0][1] != seen[1][1] != seen[2][1] and bench._tint.text() == "As stored"
+
+
 def test_saving_the_source_in_another_program_is_noticed(hands: Hands, mod: Path, sources: Path) -> None:
     own = mod.parent / "own.png"
     shutil.copy(sources / "moss_bright.png", own)

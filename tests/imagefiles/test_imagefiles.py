@@ -238,6 +238,12 @@ def test_the_palette_of_a_png_is_kept_to_the_colour() -> None:
     )
     image = Image.open(io.BytesIO(data))
     assert image.mode == "P"
+    table = np.unique(few.pixels.reshape(-1, 4), axis=0)[::-1]
+    notes = (("mode", "palette"), ("table", np.ascontiguousarray(table).tobytes().hex()))
+    ordered = imagefiles.write_texture(imagefiles.encode_texture([few], "RGBA8", "PNG", notes=notes))
+    again = imagefiles.read_texture(ordered)
+    assert again.note("table") == notes[1][1]
+    np.testing.assert_array_equal(imagefiles.decode_level(again).pixels, few.pixels)
     np.testing.assert_array_equal(np.asarray(image.convert("RGBA")), few.pixels)
 
 

@@ -24,7 +24,7 @@ ENCODER_VERSION = 4  # part of the key of cached results: raise it whenever the 
 _COLOUR_EFFORT = {"fast": (2, 1, 1000), "good": (3, 2, 0), "best": (4, 12, 0)}
 _BC7_BEST = (16, 3, 1)  # partitions fitted, rounds, sweeps
 _REACH = {"fast": 0, "good": 4, "best": 14}
-_BC6H_EFFORT = {"fast": (1, 1, 0), "good": (2, 2, 1), "best": (16, 3, 8)}  # partitions, modes of each, sweeps
+_BC6H_EFFORT = {"fast": (0, 1, 0), "good": (1, 1, 0), "best": (16, 3, 8)}  # partitions, modes of each, sweeps
 
 
 def decode(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixels | Halves:

@@ -66,17 +66,24 @@ def write(texture: Texture) -> bytes:
     image = Image.fromarray(np.frombuffer(texture.levels[0], np.uint8).reshape(shape))
     mode = texture.note("mode")
     if mode == "palette":
-        image = _with_palette(np.asarray(image))
+        image = _with_palette(np.asarray(image), texture.note("table"))
     elif mode in ("L", "LA", "RGB"):
         image = image.convert(mode)
     image.save(stream, "PNG", optimize=False)
     return stream.getvalue()
 
 
-def _with_palette(pixels: np.ndarray[Any, np.dtype[np.uint8]]) -> Image.Image:
-    """An image of mode P with exactly the picture's colours, clear ones through its transparency table."""
+def _with_palette(pixels: np.ndarray[Any, np.dtype[np.uint8]], told: str) -> Image.Image:
+    """An image of mode P with exactly the picture's colours, clear ones through its transparency table.
+
+    `told` is a table to keep to (eight hex digits a colour): games may look colours up by their number.
+    """
     packed = np.ascontiguousarray(pixels).view(np.uint32)[..., 0]
     colours, index = np.unique(packed, return_inverse=True)
+    if (kept := _table(told)) is not None and np.isin(colours, kept).all():
+        places = {colour: place for place, colour in reversed(list(enumerate(kept.tolist())))}
+        index = np.array([places[colour] for colour in colours.tolist()])[index]
+        colours = kept
     if len(colours) > 256:
         raise FurnelError(
             "Writing a palette PNG",
@@ -148,22 +155,35 @@ def _notes(image: Image.Image, data: bytes | memoryview) -> tuple[tuple[str, str
     notes = [("mode", "palette" if image.mode == "P" else image.mode)]
     if image.format == "PNG" and len(data) > 24 and data[24] == 16:
         notes.append(("bits", "16"))
-    if image.mode == "P" and image.format == "PNG" and (count := _palette_size(data)):
-        notes.append(("colours in palette", str(count)))
+    if image.mode == "P" and image.format == "PNG" and (table := _palette_table(data)):
+        notes.append(("table", table.hex()))
     return tuple(notes)
 
 
-def _palette_size(data: bytes | memoryview) -> int:
-    """How many colours a PNG's PLTE chunk has."""
-    at = 8
+def _table(told: str) -> np.ndarray[Any, np.dtype[np.uint32]] | None:
+    """A table's colours as packed RGBA; None when it is none."""
+    try:
+        data = bytes.fromhex(told)
+    except ValueError:
+        return None
+    return np.frombuffer(data, np.uint32) if data and len(data) % 4 == 0 and len(data) <= 1024 else None
+
+
+def _palette_table(data: bytes | memoryview) -> bytes:
+    """The colours of a PNG's palette in their order, four bytes each, from its PLTE and tRNS chunks."""
+    at, colours, clear = 8, b"", b""
     while at + 8 <= len(data):
         length, name = struct.unpack_from(">I4s", data, at)
-        if name == b"PLTE":
-            return int(length) // 3
         if name == b"IDAT":
             break
+        if name == b"PLTE":
+            colours = bytes(data[at + 8 : at + 8 + min(length, 768)])
+        elif name == b"tRNS":
+            clear = bytes(data[at + 8 : at + 8 + min(length, 256)])
         at += 12 + length
-    return 0
+    count = len(colours) // 3
+    clear = (clear + b"\xff" * count)[:count]
+    return b"".join(colours[3 * place : 3 * place + 3] + clear[place : place + 1] for place in range(count))
 
 
 def _open(data: bytes | memoryview, where: object) -> Image.Image:

@@ -116,14 +116,18 @@ def _wrapped(light: Light, axis: int, share: float) -> Light:
 
 def _sampled(tile: Picture, across: Light, down: Light) -> Light:
     """Linear light (height, width, 3) of a repeating tile at any places, between pixels by their neighbours."""
-    light = to_linear(tile.pixels[..., :3])
-    x, y = across % tile.width, down % tile.height
-    left, top = x.astype(np.int32) % tile.width, y.astype(np.int32) % tile.height
-    right, bottom = (left + 1) % tile.width, (top + 1) % tile.height
-    fx, fy = (x - np.floor(x))[..., None], (y - np.floor(y))[..., None]
-    upper = light[top, left] * (1 - fx) + light[top, right] * fx
-    lower = light[bottom, left] * (1 - fx) + light[bottom, right] * fx
-    return np.asarray(upper * (1 - fy) + lower * fy, np.float32)
+    light = to_linear(tile.pixels[..., :3]).reshape(-1, 3)
+    x, y = np.floor(across), np.floor(down)
+    fx, fy = (across - x)[..., None], (down - y)[..., None]
+    left, top = x.astype(np.int32) % tile.width, y.astype(np.int32) % tile.height * tile.width
+    right = np.where(left + 1 == tile.width, 0, left + 1)
+    bottom = np.where(top + tile.width == len(light), 0, top + tile.width)
+    upper = light.take(top + left, axis=0)
+    upper += (light.take(top + right, axis=0) - upper) * fx
+    lower = light.take(bottom + left, axis=0)
+    lower += (light.take(bottom + right, axis=0) - lower) * fx
+    upper += (lower - upper) * fy
+    return np.asarray(upper, np.float32)
 
 
 def _blurred(light: Light, radius: float) -> Light:

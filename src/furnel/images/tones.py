@@ -225,7 +225,7 @@ def few_colours(picture: Picture, count: int, table: npt.NDArray[np.uint8] | Non
             image = image.quantize(palette=palette, dither=method).convert("RGB")
     else:
         room = max(count - bool(clear.any()), 1)
-        image = image.quantize(room, method=Image.Quantize.MEDIANCUT, kmeans=2, dither=method).convert("RGB")
+        image = image.quantize(room, method=Image.Quantize.MEDIANCUT, dither=method).convert("RGB")
     out = np.empty_like(picture.pixels)
     out[..., :3] = np.asarray(image)
     out[..., 3] = 255

@@ -21,7 +21,7 @@ from furnel.mods.steps import ALONE, Around, step_type
 from furnel.progress import QUIET, Part, Progress, check
 from furnel.sound import Clip
 
-_CACHE_VERSION = 2
+_CACHE_VERSION = 3
 
 Media = Picture | Clip
 

@@ -109,6 +109,8 @@ def summary(encode: Encode) -> str:
             f"{encode.levels} levels" + (f" as {encode.levels_as}" if encode.levels_as != "colour" else "")
         )
     shown = {
-        key: value for key, value in encode.notes.items() if key not in ("mode", "cut-out", "srgb", "footer")
+        key: value
+        for key, value in encode.notes.items()
+        if key not in ("mode", "table", "cut-out", "srgb", "footer")
     }
     return ", ".join([*parts, *(f"{key} {value}" for key, value in shown.items())])

@@ -15,7 +15,7 @@ from furnel.mods.render import apply_steps, open_source, read_source, reduced, s
 from furnel.mods.steps import Around
 from furnel.mods.workspace import Workspace
 
-_SIDE = 640  # pixels: about what the stage shows
+_SIDE = 512  # pixels: about what the stage shows
 
 
 class QuickLook:

@@ -7,9 +7,12 @@ from PyQt6.QtGui import QFont, QImage, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QSlider, QVBoxLayout, QWidget
 
 from furnel.desktop.fit.picture_content import PictureContent, Side
-from furnel.desktop.imaging import paint_checks
+from furnel.desktop.imaging import paint_checks, to_image
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import as_panel, button, label
+from furnel.images import compose
+
+_SHOWN = "tinted"  # the image that the sheet bench keeps for itself
 
 
 class _Sheets(QWidget):
@@ -49,7 +52,7 @@ class _Sheets(QWidget):
         )
         paint_checks(painter, box, self._look.colour("stage"), self._look.colour("stage-dark"), 8)
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, scale < 1)
-        painter.drawImage(box, side.image(0, "RGB"))
+        painter.drawImage(box, side.image(0, _SHOWN))
         painter.setFont(font(12, QFont.Weight.Medium))
         painter.setPen(self._look.colour(role))
         painter.drawText(QPointF(box.left(), box.top() - 9), word)
@@ -131,8 +134,15 @@ class SheetBench(QWidget):
         self._speed.setToolTip("Frames a second")
         self._speed.setAccessibleName("Frames a second")
         self._speed.valueChanged.connect(self._set_speed)
+        self._tint = button(
+            "As stored",
+            "Show it in the colours that the game multiplies it with, one after the other",
+            "plain",
+        )
+        self._tint.clicked.connect(self._next_tint)
+        self._tinted = -1  # as stored
         self._says, self._rate = label("", "caption"), label("", "caption")
-        for part in (self._play, self._step, self._speed, self._rate):
+        for part in (self._play, self._step, self._speed, self._rate, self._tint):
             row.addWidget(part)
         row.addStretch(1)
         row.addWidget(self._says)
@@ -153,11 +163,39 @@ class SheetBench(QWidget):
         self._content = self._sheets.content = content
         if not keep_view:
             self._frame = 0
+            self._tinted = -1
+        self._tint.setVisible(bool(self._tints))
+        self._dress()
         cell = content.cell or (0, 0)
         self._says.setText(f"{content.frames} frames of {cell[0]} × {cell[1]}, yours {content.yours_frames}")
         self._clock.start()
         self._play.setText("Pause")
         self._show()
+
+    @property
+    def _tints(self) -> tuple[tuple[int, int, int], ...]:
+        scene = self._content.scene if self._content is not None else None
+        return scene.tints if scene is not None else ()
+
+    def _next_tint(self) -> None:
+        self._tinted = (self._tinted + 2) % (len(self._tints) + 1) - 1
+        self._dress()
+        self._show()
+
+    def _dress(self) -> None:
+        """Make the images of the tint that is chosen; sheets are small."""
+        if self._content is None:
+            return
+        self._tint.setText(
+            "As stored" if self._tinted < 0 else f"Tint {self._tinted + 1} of {len(self._tints)}"
+        )
+        for side in (self._content.original, self._content.yours):
+            shown = (
+                compose.tinted(side.levels[0], self._tints[self._tinted])
+                if self._tinted >= 0
+                else side.levels[0]
+            )
+            side.images[0, _SHOWN] = to_image(shown)
 
     def hideEvent(self, event: object) -> None:
         self._clock.stop()
@@ -189,7 +227,7 @@ class SheetBench(QWidget):
         for stage, (side, count) in zip(self._stages, sides, strict=True):
             columns = max(side.size[0] // content.cell[0], 1)
             row, column = divmod(self._frame % max(count, 1), columns)
-            stage.image = side.image(0, "RGB")
+            stage.image = side.image(0, _SHOWN)
             fits = count > 0 and side.size == content.original.size
             part = QRectF(column * content.cell[0], row * content.cell[1], *content.cell)
             stage.part = part if fits else QRectF(0, 0, *side.size)

@@ -112,7 +112,7 @@ def encode_like(original: PictureSpec) -> Encode:
     if original.srgb is not None and original.file_type in ("DDS", "KTX2"):
         notes["srgb"] = "on" if original.srgb else "off"
     if original.file_type == "PNG":
-        notes = {"mode": "palette"} if original.colours else {}
+        notes = {"mode": "palette", "table": original.note("table")} if original.colours else {}
     if original.brightest > 1:
         notes["white"] = f"{original.brightest:.3g}"
     if original.format == "BC1" and original.alpha == "none":
