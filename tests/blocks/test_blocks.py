@@ -164,6 +164,21 @@ def test_a_signed_normal_map_is_as_close_as_an_unsigned_one(fmt: str) -> None:
     assert psnr(pixels[..., parts], decoded[..., parts]) > psnr(pixels[..., parts], unsigned[..., parts]) - 2
 
 
+@pytest.mark.parametrize("fmt", ["BC1", "BC3"])
+def test_weighed_as_seen_green_comes_closer_and_blue_pays(fmt: str) -> None:
+    pixels = np.random.default_rng(8).integers(0, 256, (64, 64, 4), np.uint8).repeat(2, 0).repeat(2, 1)
+    pixels[..., 3] = 255
+    even, seen = (
+        blocks.decode(blocks.encode(pixels, fmt, as_seen=on), 128, 128, fmt) for on in (False, True)
+    )
+    assert psnr(pixels[..., 1], seen[..., 1]) > psnr(pixels[..., 1], even[..., 1]) + 0.5
+    assert psnr(pixels[..., 2], seen[..., 2]) < psnr(pixels[..., 2], even[..., 2])
+    luma = np.array([0.2126, 0.7152, 0.0722])
+    assert psnr(pixels[..., :3] @ luma, seen[..., :3] @ luma) > psnr(
+        pixels[..., :3] @ luma, even[..., :3] @ luma
+    )
+
+
 def test_bc1_without_clear_pixels_when_asked() -> None:
     pixels = picture(32, 32, "cut")
     assert (blocks.decode(blocks.encode(pixels, "BC1", cut_out=False), 32, 32, "BC1")[..., 3] == 255).all()

@@ -57,12 +57,14 @@ def encode(
     progress: Progress = QUIET,
     *,
     cut_out: bool = True,
+    as_seen: bool = False,
 ) -> bytes:
     """Encode `pixels` (height, width, 4) uint8 straight alpha, for BC6H (height, width, 3) float16, as one level of `fmt`.
 
     Any size: blocks over the edge repeat the last row and column. Colour under zero alpha is ignored. BC1 makes pixels
-    below half alpha clear, unless `cut_out` is off. Raises FurnelError for an unknown format or quality, or another
-    shape of array, Cancelled when asked to stop.
+    below half alpha clear, unless `cut_out` is off. With `as_seen` BC1, BC2 and BC3 weigh red, green and blue as the
+    eye does. Raises FurnelError for an unknown format or quality, or another shape of array, Cancelled when asked to
+    stop.
     """
     pixel_format = _block_format(fmt)
     if quality not in QUALITIES:
@@ -84,7 +86,7 @@ def encode(
         pixels[..., 3] = 255
     height, width = pixels.shape[:2]
     words = np.empty((-(-height // 4) * -(-width // 4), pixel_format.size_bytes // 4), np.uint32)
-    _encode(pixels, words, fmt, quality, progress)
+    _encode(pixels, words, fmt, quality, progress, as_seen)
     return words.tobytes()
 
 
@@ -123,7 +125,12 @@ def _decode(words: npt.NDArray[np.uint32], width: int, height: int, fmt: str) ->
 
 
 def _encode(
-    pixels: npt.NDArray[Any], words: npt.NDArray[np.uint32], fmt: str, quality: Quality, progress: Progress
+    pixels: npt.NDArray[Any],
+    words: npt.NDArray[np.uint32],
+    fmt: str,
+    quality: Quality,
+    progress: Progress,
+    as_seen: bool,
 ) -> None:
     from furnel.blocks import bc1, bc2, bc4
 
@@ -154,7 +161,10 @@ def _encode(
             1,
         )
     elif fmt == "BC1":
-        spread(lambda first, end: bc1.encode_rows(pixels, words, first, end, 0, *colour, False), progress)
+        spread(
+            lambda first, end: bc1.encode_rows(pixels, words, first, end, 0, *colour, False, as_seen),
+            progress,
+        )
     elif fmt in ("BC4", "BC4S", "BC5", "BC5S"):
         signed, channels = fmt.endswith("S"), 1 if fmt[2] == "4" else 2
 
@@ -167,7 +177,9 @@ def _encode(
             spread(channel_rows(channel), _part(progress, channel / channels, (channel + 1) / channels))
     else:
         colours, alphas = _part(progress, 0.0, 0.9), _part(progress, 0.9, 1.0)
-        spread(lambda first, end: bc1.encode_rows(pixels, words, first, end, 2, *colour, True), colours)
+        spread(
+            lambda first, end: bc1.encode_rows(pixels, words, first, end, 2, *colour, True, as_seen), colours
+        )
         if fmt == "BC2":
             bc2.pack_alpha(pixels[..., 3], words)
         else:

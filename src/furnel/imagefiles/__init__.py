@@ -206,7 +206,8 @@ def encode_pictures(
 ) -> Texture:
     """Levels of several pictures each: layers, faces or slices, as `shape` says. Notes:
 
-    `white` is what white becomes in float formats, as a multiple of 1; `cut-out` set to `off` keeps BC1 opaque.
+    `white` is what white becomes in float formats, as a multiple of 1; `cut-out` set to `off` keeps BC1 opaque;
+    `weighting` set to `as seen` weighs colours in BC1 to BC3 as the eye does.
     """
     told = dict(notes)
     whole = sum(picture.width * picture.height for pictures in levels for picture in pictures)
@@ -243,5 +244,8 @@ def _encode_pixels(
             return packing.pack_light(light, fmt)
         return blocks.encode(light[..., :3].astype(np.float16), fmt, quality, progress)
     if entry.compressed:
-        return blocks.encode(pixels, fmt, quality, progress, cut_out=notes.get("cut-out") != "off")
+        return blocks.encode(
+            pixels, fmt, quality, progress,
+            cut_out=notes.get("cut-out") != "off", as_seen=notes.get("weighting") == "as seen",
+        )  # fmt: skip
     return packing.pack(pixels, fmt)

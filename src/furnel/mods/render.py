@@ -97,6 +97,8 @@ def encode_levels(picture: Picture, encode: Encode, progress: Progress = QUIET) 
     """A picture encoded with its levels, not yet a file. For several pictures it holds them one below the other."""
     notes = dict(encode.notes)
     srgb = {"on": True, "off": False}.get(notes.pop("srgb", ""))
+    if encode.levels_as in ("normals", "values"):
+        notes.pop("weighting", None)  # what no eye sees as colours
     parts = _parts(picture, encode.pictures)
     if encode.shape == "volume":
         levels = volume_chain(parts, encode.levels)

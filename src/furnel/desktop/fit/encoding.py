@@ -19,6 +19,7 @@ _NOTES = {
     "rows": ("Rows", ("bottom first", "top first")),
     "run-length": ("Run-length", ("off", "on")),
     "alpha": ("Alpha is", ("straight", "premultiplied")),
+    "weighting": ("Colours weigh", ("even", "as seen")),
     "supercompression": ("Packing", ("none", "Zstandard", "zlib")),
 }
 _SHOWN = {"DDS": ("header",), "KTX2": ("supercompression", "srgb"), "TGA": ("rows", "run-length")}
@@ -79,7 +80,8 @@ def encoding_card(
         counts = tuple(str(count) for count in range(1, 15))
         rows.append(("Levels", choice("Levels", counts, str(encode.levels), "levels")))
         rows.append(("Levels made as", choice("Levels made as", LEVELS_AS, encode.levels_as, "levels_as")))
-    for key in _SHOWN.get(encode.file, ()):
+    shown = _SHOWN.get(encode.file, ()) + (("weighting",) if encode.format in ("BC1", "BC2", "BC3") else ())
+    for key in shown:
         name, choices = _NOTES[key]
         rows.append((name, choice(name, choices, encode.notes.get(key, choices[0]), key)))
     grid = QGridLayout()

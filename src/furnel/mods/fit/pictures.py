@@ -103,6 +103,8 @@ def fit_picture(
         if "levels" in insist:
             encode = encode.model_copy(update={"levels": now.levels})
         encode = encode.model_copy(update={"quality": now.quality})
+        if (weighting := now.notes.get("weighting")) is not None:
+            encode = encode.model_copy(update={"notes": {**encode.notes, "weighting": weighting}})
     return tuple(steps), encode
 
 
