@@ -22,7 +22,8 @@ ENCODER_VERSION = 4  # part of the key of cached results: raise it whenever the 
 
 # least-squares rounds, sweeps over the neighbours, and the squared error of a block that is worth a sweep
 _COLOUR_EFFORT = {"fast": (2, 1, 1000), "good": (3, 2, 0), "best": (4, 12, 0)}
-_BC7_BEST = (16, 3, 1)  # partitions fitted, rounds, sweeps
+# partitions fitted, rounds, sweeps; below best only for blocks with alpha
+_BC7_EFFORT = {"fast": (1, 1, 0), "good": (2, 2, 0), "best": (16, 3, 1)}
 _REACH = {"fast": 0, "good": 4, "best": 14}
 _BC6H_EFFORT = {"fast": (0, 1, 0), "good": (1, 1, 0), "best": (16, 3, 8)}  # partitions, modes of each, sweeps
 
@@ -140,16 +141,22 @@ def _encode(
     def spread(work: Callable[[int, int], object], part: Progress, least: int = 8) -> None:
         over_rows(work, rows, least, part, f"Encoding {fmt} {quality}")
 
-    if fmt == "BC7" and quality == "best":
-        from furnel.blocks import bc7_encode
+    if fmt == "BC7":
+        from furnel.blocks import bc7_encode, bc7_wide
 
-        spread(lambda first, end: bc7_encode.encode_rows(pixels, words, first, end, *_BC7_BEST), progress, 1)
-    elif fmt == "BC7":
-        from furnel.blocks import bc7_wide
+        def thorough(effort: tuple[int, int, int], with_alpha_only: bool) -> Callable[[int, int], object]:
+            return lambda first, end: bc7_encode.encode_rows(
+                pixels, words, first, end, *effort, with_alpha_only
+            )
 
-        spread(
-            lambda first, end: bc7_wide.encode_rows(pixels, words, first, end, quality == "good"), progress, 1
-        )
+        if quality == "best":
+            spread(thorough(_BC7_EFFORT[quality], False), progress, 1)
+        else:
+            clear, refine = bool((pixels[..., 3] < 255).any()), quality == "good"
+            share = _part(progress, 0.0, 0.5) if clear else progress
+            spread(lambda first, end: bc7_wide.encode_rows(pixels, words, first, end, refine), share, 1)
+            if clear:
+                spread(thorough(_BC7_EFFORT[quality], True), _part(progress, 0.5, 1.0), 1)
     elif fmt in ("BC6H", "BC6HS"):
         from furnel.blocks import bc6h_encode
 

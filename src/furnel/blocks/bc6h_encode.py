@@ -32,7 +32,7 @@ def _target(half, signed):
     return 0 if half & 0x8000 else min((size * 64 + 32) // 31, 0xFFFF)
 
 
-@kernel()
+@kernel(inlined=False)
 def _line(px, members, count, line, room):
     """The members' extremes along their principal axis, into `line` (2, 3); False when they are all one."""
     mean, axis, moved, cov = room[0], room[1], room[2], room[3:]
@@ -74,7 +74,7 @@ def _line(px, members, count, line, room):
     return True
 
 
-@kernel()
+@kernel(inlined=False)
 def _along(px, members, count, line, bits, lowest, highest):
     """Least-squares end points, the members put at the nearest steps of the line that they have now."""
     size = (1 << bits) - 1
@@ -118,7 +118,7 @@ def _along(px, members, count, line, bits, lowest, highest):
         line[1, c] = min(max(line[1, c], lowest), highest)
 
 
-@kernel()
+@kernel(inlined=False)
 def _store(lines, mode, signed, fields):
     """End points (4, 3) as the mode's fields, False when a difference is too large for it."""
     regions, base, transformed = SHAPES[mode, 2], SHAPES[mode, 3], SHAPES[mode, 7]

@@ -53,7 +53,7 @@ def _assign(px, members, count, first, last, ends, bits, palette, index):
     return total
 
 
-@kernel()
+@kernel(inlined=False)
 def _axis(px, members, count, first, last, value, room):
     """The members' extremes along their principal axis, into `value` (2, 4); False when they are one colour."""
     mean, axis, moved, cov = room[0], room[1], room[2], room[3:]
@@ -122,7 +122,7 @@ def _nearest(value, bits, p_kind, p):
     return min(max(halved, 0), (1 << bits) - 1) << 1 | p
 
 
-@kernel()
+@kernel(inlined=False)
 def _quantise(value, first, last, bits, p_kind, forced, stored, ends):
     """Float end points to stored numbers (p-bit lowest, when there is one) and the 8-bit values that they stand for.
 
@@ -152,7 +152,7 @@ def _quantise(value, first, last, bits, p_kind, forced, stored, ends):
             ends[place, c] = widened(stored[place, c], bits + (1 if p_kind else 0))
 
 
-@kernel()
+@kernel(inlined=False)
 def _solve(px, members, count, first, last, index, bits, value, room):
     """Least-squares end points for the indices given; False when they leave one undetermined."""
     aa = ab = bb = 0.0
@@ -498,11 +498,19 @@ def encode_block(pixels, row, column, block, effort, rounds, sweeps, room):
     write_block(block, mode, partition, rotation, select, best_stored, best_index, best_second)
 
 
-@kernel("void(uint8[:, :, ::1], uint32[:, ::1], int64, int64, int64, int64, int64)")
-def encode_rows(pixels, words, first, end, effort, rounds, sweeps):
-    """Encode block rows `first`..`end` of `pixels` (height, width, 4) into `words` (count, 4)."""
-    across = (pixels.shape[1] + 3) // 4
+@kernel("void(uint8[:, :, ::1], uint32[:, ::1], int64, int64, int64, int64, int64, boolean)")
+def encode_rows(pixels, words, first, end, effort, rounds, sweeps, with_alpha_only):
+    """Encode block rows `first`..`end` of `pixels` (height, width, 4) into `words` (count, 4), or only those with alpha."""
+    height, width = pixels.shape[0], pixels.shape[1]
+    across = (width + 3) // 4
     room = block_room()
     for row in range(first, end):
         for column in range(across):
-            encode_block(pixels, row, column, words[row * across + column], effort, rounds, sweeps, room)
+            wanted = not with_alpha_only
+            for i in range(16):
+                if wanted:
+                    break
+                y, x = min(row * 4 + (i >> 2), height - 1), min(column * 4 + (i & 3), width - 1)
+                wanted = pixels[y, x, 3] < 255
+            if wanted:
+                encode_block(pixels, row, column, words[row * across + column], effort, rounds, sweeps, room)

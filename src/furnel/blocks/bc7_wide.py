@@ -1,14 +1,14 @@
 """BC7, encoding quickly: all blocks of a row at once, so that compilers turn every step into vector instructions.
 
 Modes 6, 1, 3 and 5 are fitted by principal axis and least squares to see which suits a block; the winner is written as it is,
-or first refined by the thorough encoder. Blocks with alpha go to that one whole. Arrays are (…, blocks of the row).
+or first refined by the thorough encoder. Blocks with alpha are left to that one whole. Arrays are (…, blocks of the row).
 """
 
 from __future__ import annotations
 
 import numpy as np
 
-from furnel.blocks.bc7_encode import block_room, encode_block, fit_mode, fit_subset, write_block
+from furnel.blocks.bc7_encode import fit_mode, fit_subset, write_block
 from furnel.blocks.bc7_tables import MODES, SUBSETS
 from furnel.kernels import kernel
 
@@ -360,7 +360,7 @@ def _refined(px, mode, part, stop, numbers, steps, second, turned, members, work
 @kernel("void(uint8[:, :, ::1], uint32[:, ::1], int64, int64, boolean)")
 def encode_rows(pixels, words, first, end, refine):
     """Encode block rows `first`..`end` of `pixels` (height, width, 4) into `words` (count, 4); with `refine` the winner
-    of every block is fitted again, thoroughly, and more modes are looked at.
+    of every block is fitted again, thoroughly, and more modes are looked at. Blocks with alpha are left alone.
     """
     height, width = pixels.shape[0], pixels.shape[1]
     across = (width + 3) // 4
@@ -390,7 +390,6 @@ def encode_rows(pixels, words, first, end, refine):
         np.zeros((2, 4)), np.zeros((7, 4)), np.zeros((2, 4), np.int64), np.zeros((2, 4), np.int64), np.zeros((2, 4), np.int64),
         np.zeros(16, np.int64), np.zeros((4, 16), np.int32),
     )  # fmt: skip
-    scratch = block_room()
     for row in range(first, end):
         for i in range(16):
             line, place = pixels[min(row * 4 + (i >> 2), height - 1)], i & 3
@@ -440,8 +439,6 @@ def encode_rows(pixels, words, first, end, refine):
         for n in range(across):
             block = words[row * across + n]
             if lowest[n] < 255:
-                effort = 2 if refine else 1
-                encode_block(pixels, row, n, block, effort, effort, 0, scratch)
                 continue
             block[:] = 0
             if not refine:
