@@ -133,7 +133,7 @@ class SceneView(QWidget):
                 "glow": f"{amount:.0%} of its strength, over what it lights",
                 "normals": "move the mouse: the lamp follows; the slider lifts it",
                 "tint": "multiplied with the colours that the game uses",
-                "sizes": "the same emblem at all its sizes, in real pixels",
+                "sizes": "the same emblem at all its sizes, in proportion",
                 "badge": "inside the dashes the game draws something of its own",
             }[scene.kind]
         )
