@@ -270,9 +270,17 @@ def _padded(texture: Texture, align: int) -> Iterator[bytes | memoryview]:
                 yield np.pad(rows, ((0, 0), (0, row - used))).tobytes()
 
 
+def has_legacy_code(fmt: str) -> bool:
+    """Whether a legacy header can name a format; the others need the DX10 header."""
+    return fmt in _TO_FOURCC or fmt in _MASKS or fmt in _TO_NUMBER or fmt in ("A8", "L8", "LA8")
+
+
 def _has_legacy(texture: Texture) -> bool:
-    known = texture.format in (*_TO_FOURCC, *_MASKS, *_TO_NUMBER, "A8", "L8", "LA8")
-    return known and texture.shape != "array" and not (texture.shape == "cube" and texture.pictures > 6)
+    return (
+        has_legacy_code(texture.format)
+        and texture.shape != "array"
+        and not (texture.shape == "cube" and texture.pictures > 6)
+    )
 
 
 def _legacy_format(texture: Texture) -> tuple[int, ...]:

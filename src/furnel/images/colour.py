@@ -9,6 +9,9 @@ Floats = npt.NDArray[np.float32]
 Pixels = npt.NDArray[np.uint8]
 
 
+LUMA = np.array([0.2126, 0.7152, 0.0722], np.float32)  # Rec. 709, used on sRGB values
+
+
 def _decode_table() -> Floats:
     value = np.arange(256) / 255.0
     return np.where(value <= 0.04045, value / 12.92, ((value + 0.055) / 1.055) ** 2.4).astype(np.float32)
@@ -65,5 +68,5 @@ def brightness(pixels: Pixels) -> float:
     total = alpha.sum()
     if total == 0:
         return 0.0
-    luma = pixels[..., :3] @ np.array([0.2126, 0.7152, 0.0722])
+    luma = pixels[..., :3] @ LUMA
     return float((luma * alpha).sum() / total / 255)

@@ -7,10 +7,9 @@ from typing import Literal
 import numpy as np
 import numpy.typing as npt
 
-from furnel.images.colour import from_premultiplied_light, premultiplied_light, to_linear
+from furnel.images.colour import LUMA, from_premultiplied_light, premultiplied_light, to_linear
 from furnel.images.picture import Picture
 from furnel.images.resample import resize
-from furnel.images.tones import LUMA
 
 Tiles = Literal["no", "across", "down", "both"]
 Light = npt.NDArray[np.float32]

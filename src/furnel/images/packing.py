@@ -5,6 +5,7 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
+from furnel.images.colour import LUMA
 from furnel.images.formats import FORMATS
 
 Pixels = npt.NDArray[np.uint8]
@@ -19,7 +20,6 @@ _BITS = {  # width and place of red, green, blue and alpha in a 16-bit word
     "RGBA5551": ((5, 10), (5, 5), (5, 0), (1, 15)),
     "RGBA4444": ((4, 8), (4, 4), (4, 0), (4, 12)),
 }
-_LUMA = np.array([0.2126, 0.7152, 0.0722])
 
 
 def unpack(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixels:
@@ -63,7 +63,7 @@ def pack(pixels: Pixels, fmt: str) -> bytes:
             words |= ((pixels[..., channel].astype(np.uint32) * top + 127) // 255) << place
         return words.astype("<u2").tobytes()
     if fmt in ("L8", "LA8"):
-        grey = np.round(pixels[..., :3] @ _LUMA).astype(np.uint8)
+        grey = np.round(pixels[..., :3] @ LUMA).astype(np.uint8)
         return (grey if fmt == "L8" else np.stack([grey, pixels[..., 3]], -1)).tobytes()
     return (pixels.astype(np.uint32) * 257).astype("<u2").tobytes()  # RGBA16
 

@@ -8,12 +8,11 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel.errors import FurnelError
-from furnel.images.colour import Floats, to_linear, to_srgb
+from furnel.images.colour import LUMA, Floats, to_linear, to_srgb
 from furnel.images.picture import Picture
 
 Matching = Literal["mean and spread", "whole distribution"]
 Greys = Literal["as seen", "even parts", "lightest", "darkest"]
-LUMA = np.array([0.2126, 0.7152, 0.0722], np.float32)
 
 _TO_CONES = np.array(
     [

@@ -14,10 +14,9 @@ from furnel.catalogue import Catalogue
 from furnel.desktop.fit.scene import Scene, scene_of
 from furnel.desktop.imaging import to_image
 from furnel.desktop.look import byte_size
-from furnel.images.colour import alpha_use
+from furnel.images.colour import LUMA, alpha_use
 from furnel.images.picture import Picture
 from furnel.images.resample import resize
-from furnel.images.tones import LUMA
 from furnel.mods.spec import PictureSpec
 from furnel.mods.workspace import Examined
 

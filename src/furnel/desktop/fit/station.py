@@ -30,7 +30,7 @@ from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore
 from furnel.desktop.widgets.basics import hairline, label
-from furnel.mods.fit import fit_all, mended, with_format
+from furnel.mods.fit import mended, with_encoding, with_format
 from furnel.mods.project import Swap
 from furnel.mods.spec import PictureSpec
 from furnel.mods.trials import Trial, allowed_formats, try_formats
@@ -230,8 +230,8 @@ class FitStation(QWidget):
     def _change(self, swap: Swap, text: str) -> None:
         """Take changed steps; the first ones bring an encoding like the original's with them."""
         examined = self._session.examined.get(swap.original)
-        if swap.steps and swap.encode is None and examined is not None and examined.original is not None:
-            swap = swap.model_copy(update={"encode": fit_all(examined.original, examined.original)[1]})
+        if examined is not None and examined.original is not None:
+            swap = with_encoding(swap, examined.original)
         self._session.set_swap(swap, text)
 
     def _mend(self, key: str) -> None:
@@ -240,10 +240,8 @@ class FitStation(QWidget):
         if swap is None or examined is None or examined.original is None or examined.result is None:
             return
         better = mended(swap, key, examined.original, examined.result)
-        if better is not None and swap.encode is None and better.encode is None:
-            better = better.model_copy(update={"encode": fit_all(examined.original, examined.original)[1]})
         if better is not None:
-            self._session.set_swap(better, f"Match {key}")
+            self._session.set_swap(with_encoding(better, examined.original), f"Match {key}")
 
     def _insist(self, key: str, on: bool) -> None:
         swap = self._session.swap(self.current)

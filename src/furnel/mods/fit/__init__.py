@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from furnel.errors import FurnelError
-from furnel.mods.fit.mend import mended, with_format
+from furnel.mods.fit.mend import mended, with_encoding, with_format
 from furnel.mods.fit.pictures import aspect_point, compare_pictures, fit_picture, stops_between
 from furnel.mods.fit.point import STATES, FitPoint, State, insisting, worst
 from furnel.mods.fit.sounds import compare_sounds, fit_sound
@@ -13,7 +13,7 @@ from furnel.mods.spec import PictureSpec, RawSpec, SoundSpec, Spec, TextSpec
 
 __all__ = [
     "STATES", "FitPoint", "State", "aspect_point", "compare", "fit_all", "insisting", "kind_of", "mended", "stops_between",
-    "with_format", "worst",
+    "with_encoding", "with_format", "worst",
 ]  # fmt: skip
 
 _KINDS = {"picture": "a picture", "sound": "a sound", "text": "a text", "other": "a file of another kind"}

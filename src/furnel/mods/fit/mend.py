@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from furnel.mods.fit.pictures import encode_like, seams_of, stops_between
+from furnel.imagefiles.dds import has_legacy_code
+from furnel.mods.fit.pictures import clear_step, encode_like, seam_step, seams_of, size_step, stops_between
+from furnel.mods.fit.sounds import encode_sound_like
 from furnel.mods.project import StepUse, Swap
 from furnel.mods.spec import PictureSpec, SoundSpec, Spec
 
-_DX10_ONLY = ("BC6H", "BC6HS", "BC7")
 _ENCODING = {
     "file", "format", "levels", "header", "supercompression", "rows", "run-length", "row alignment", "premultiplied",
     "colour space", "range", "pictures",
@@ -30,6 +31,17 @@ def mended(swap: Swap, key: str, original: Spec, result: Spec) -> Swap | None:
     return _with_step(swap, use) if use is not None else None
 
 
+def with_encoding(swap: Swap, original: Spec) -> Swap:
+    """The swap, and when it has steps but no encoding, one like the original's."""
+    if not swap.steps or swap.encode is not None:
+        return swap
+    if isinstance(original, PictureSpec):
+        return swap.model_copy(update={"encode": encode_like(original)})
+    if isinstance(original, SoundSpec):
+        return swap.model_copy(update={"encode": encode_sound_like(original)})
+    return swap
+
+
 def with_format(swap: Swap, original: Spec, name: str) -> Swap:
     """The swap encoded in a format; where that is not the original's, it is kept against it (with the header it needs)."""
     if swap.encode is None or not isinstance(original, PictureSpec):
@@ -39,7 +51,7 @@ def with_format(swap: Swap, original: Spec, name: str) -> Swap:
     if name != original.format:
         kept.add("format")
     if swap.encode.file == "DDS":
-        notes["header"] = "DX10" if name in _DX10_ONLY else original.note("header") or "legacy"
+        notes["header"] = "DX10" if not has_legacy_code(name) else original.note("header") or "legacy"
         if notes["header"] != original.note("header"):
             kept.add("header")
     encode = swap.encode.model_copy(update={"format": name, "notes": notes})
@@ -47,33 +59,31 @@ def with_format(swap: Swap, original: Spec, name: str) -> Swap:
 
 
 def _step(key: str, original: PictureSpec, result: PictureSpec) -> StepUse | None:
-    if key in ("size", "power of two", "multiple of four"):
-        high = original.height * original.pictures
-        return StepUse(do="size", values={"width": original.width, "height": high, "how": "fill"})
-    if key == "aspect":
-        return StepUse(do="size", values={"width": original.width, "height": original.height, "how": "fill"})
+    if key in ("size", "power of two", "multiple of four", "aspect"):
+        return size_step(original, "fill")
     if key == "brightness":
-        return StepUse(
-            do="brightness", values={"stops": max(-4.0, min(round(stops_between(original, result), 1), 4.0))}
-        )
+        return _brightness_step(stops_between(original, result))
     if key == "contrast":
         return StepUse(do="match-tones")
     if key == "alpha":
         if original.alpha == "none":
             return StepUse(do="opaque")
         if result.background is not None and result.alpha == "none":
-            colour = "{:02x}{:02x}{:02x}".format(*result.background)
-            return StepUse(do="clear-colour", values={"colour": colour, "tolerance": 12, "softness": 0})
+            return clear_step(result.background)
         return StepUse(do="keep-alpha" if result.alpha == "none" else "hard-alpha")
     if key == "channels" and original.meaning == "grey":
         return StepUse(do="grey")
     if key == "under alpha":
         return StepUse(do="spread")
     if key == "tiling" and (where := seams_of(original, result)):
-        return StepUse(do="seamless", values={"repeats": where, "share": 12})
+        return seam_step(where)
     if key == "palette":
         return StepUse(do="few-colours", values={"from": "the original's"})
     return None
+
+
+def _brightness_step(stops: float) -> StepUse:
+    return StepUse(do="brightness", values={"stops": max(-4.0, min(round(stops, 1), 4.0))})
 
 
 def _with_step(swap: Swap, use: StepUse) -> Swap:
@@ -84,8 +94,7 @@ def _with_step(swap: Swap, use: StepUse) -> Swap:
         steps.append(use)
     elif use.do == "brightness":
         before = float(steps[places[-1]].values.get("stops", 0.0))
-        stops = max(-4.0, min(round(before + float(use.values["stops"]), 1), 4.0))
-        steps[places[-1]] = StepUse(do="brightness", values={"stops": stops})
+        steps[places[-1]] = _brightness_step(before + float(use.values["stops"]))
     else:
         steps[places[-1]] = use
     return swap.model_copy(update={"steps": tuple(steps)})

@@ -73,18 +73,15 @@ def fit_picture(
     steps: list[StepUse] = []
     wants_alpha = original.alpha != "none" and source.alpha == "none" and "alpha" not in insist
     if wants_alpha and source.background is not None:
-        colour = "{:02x}{:02x}{:02x}".format(*source.background)
-        steps.append(StepUse(do="clear-colour", values={"colour": colour, "tolerance": 12, "softness": 0}))
-    wide, high = original.width, original.height * original.pictures
-    if (source.width, source.height * source.pictures) != (wide, high) and "size" not in insist:
-        how = "stretch" if original.cell is not None else "fill"
-        steps.append(StepUse(do="size", values={"width": wide, "height": high, "how": how}))
+        steps.append(clear_step(source.background))
+    if (source.width, source.height * source.pictures) != _whole_size(original) and "size" not in insist:
+        steps.append(size_step(original, "stretch" if original.cell is not None else "fill"))
     if wants_alpha and source.background is None and original.cell is None:
         steps.append(StepUse(do="keep-alpha"))
     if original.meaning == "grey" and source.meaning == "colour" and "channels" not in insist:
         steps.append(StepUse(do="grey"))
     if "tiling" not in insist and (where := seams_of(original, source)):
-        steps.append(StepUse(do="seamless", values={"repeats": where, "share": 12}))
+        steps.append(seam_step(where))
     if "alpha" not in insist:
         if original.alpha == "none" and source.alpha != "none":
             steps.append(StepUse(do="opaque"))
@@ -131,6 +128,27 @@ def encode_like(original: PictureSpec) -> Encode:
         file=original.file_type, format=original.format, levels=original.levels, levels_as=levels_as,
         repeats=original.repeats, shape=original.shape, pictures=original.pictures, notes=notes,
     )  # fmt: skip
+
+
+def size_step(original: PictureSpec, how: str) -> StepUse:
+    """The step that brings a picture to an original's size, all its pictures one below the other."""
+    width, height = _whole_size(original)
+    return StepUse(do="size", values={"width": width, "height": height, "how": how})
+
+
+def clear_step(background: tuple[int, int, int]) -> StepUse:
+    """The step that clears a background colour."""
+    colour = "{:02x}{:02x}{:02x}".format(*background)
+    return StepUse(do="clear-colour", values={"colour": colour, "tolerance": 12, "softness": 0})
+
+
+def seam_step(where: str) -> StepUse:
+    """The step that blends the seams in these directions."""
+    return StepUse(do="seamless", values={"repeats": where, "share": 12})
+
+
+def _whole_size(spec: PictureSpec) -> tuple[int, int]:
+    return spec.width, spec.height * spec.pictures
 
 
 def stops_between(original: PictureSpec, yours: PictureSpec) -> float:

@@ -117,7 +117,12 @@ def fit_sound(original: SoundSpec, source: SoundSpec) -> tuple[tuple[StepUse, ..
             steps.append(StepUse(do="length", values={"frames": original.frames, "fill": fill, "fade": fade}))
     if math.isfinite(original.loudness):
         steps.append(StepUse(do="loudness", values={"target": round(original.loudness, 1)}))
-    return tuple(steps), Encode(file=original.file_type, format=original.codec, levels=1)
+    return tuple(steps), encode_sound_like(original)
+
+
+def encode_sound_like(original: SoundSpec) -> Encode:
+    """The encoding that gives a file like the original."""
+    return Encode(file=original.file_type, format=original.codec, levels=1)
 
 
 def _thousands(value: int) -> str:
