@@ -12,6 +12,8 @@ from furnel.containers.mapped import MappedFile
 from furnel.errors import FurnelError, reason
 from furnel.progress import QUIET, Progress, steps
 
+_MAPPED_FROM = 16 << 20
+
 
 class Folder:
     """Every regular file below a folder; links that lead out of it are left out."""
@@ -33,9 +35,13 @@ class Folder:
     def read(self, path: str) -> bytes:
         return self.peek(path, -1)
 
-    def view(self, path: str) -> memoryview:
+    def view(self, path: str) -> bytes | memoryview:
         if path not in self._files:
             raise missing_entry(path, self.path)
+        if (
+            self._files[path].stat().st_size <= _MAPPED_FROM
+        ):  # a loose file may be saved over while it is looked at
+            return self.read(path)
         return MappedFile(self._files[path], here_and_there=True).view
 
     def peek(self, path: str, size: int) -> bytes:

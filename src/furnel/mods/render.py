@@ -6,6 +6,7 @@ import hashlib
 import json
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from pathlib import Path
 
 import numpy as np
@@ -134,33 +135,41 @@ def _parts(picture: Picture, count: int) -> list[Picture]:
     ]
 
 
-@dataclass(frozen=True, slots=True)
 class Surroundings:
-    """What the steps of a swap look at beside its source, and a digest of it for the result's key."""
+    """What the steps of a swap look at beside its source: the original's bytes (when a step needs it) and the files that
+    steps name, relative to `folder`. `digest` tells them apart for the result's key; they are decoded when they are used.
+    """
 
-    around: Around = ALONE
-    digest: str = ""
+    def __init__(
+        self, steps: Sequence[StepUse] = (), original: bytes = b"", where: object = "", folder: Path = Path()
+    ) -> None:
+        self._where, self._folder = where, folder
+        uses = [use for use in steps if use.on]
+        self._original = original if looks_at_original(uses) else b""
+        digest = hashlib.sha256(self._original)
+        named = [str(use.values.get(name, "")) for use in uses for name in step_type(use.do).file_settings]
+        for name in filter(None, named):
+            if (folder / name).is_file():
+                digest.update(read_source(folder / name))
+        self.digest = digest.hexdigest() if self._original or any(named) else ""
+
+    @cached_property
+    def around(self) -> Around:
+        """The same for the steps. Raises FurnelError when the original is damaged."""
+        picture = None
+        if imagefiles.recognises(self._original):
+            picture = imagefiles.decode_level(imagefiles.read_texture(self._original, self._where))
+        return Around(picture, self.open_file)
+
+    def open_file(self, name: str) -> Picture:
+        """The picture in a file that a step names."""
+        path = self._folder / name
+        return imagefiles.decode_level(imagefiles.read_texture(read_source(path), path))
 
 
-def surroundings(steps: Sequence[StepUse], original: bytes, where: object, folder: Path) -> Surroundings:
-    """The original (when a step needs it) and the files that steps name, relative to `folder`."""
-    uses = [use for use in steps if use.on]
-    digest = hashlib.sha256()
-    picture = None
-    if any(step_type(use.do).uses_original for use in uses):
-        digest.update(original)
-        if imagefiles.recognises(original):
-            picture = imagefiles.decode_level(imagefiles.read_texture(original, where))
-    named = [str(use.values.get(name, "")) for use in uses for name in step_type(use.do).file_settings]
-    for name in filter(None, named):
-        if (folder / name).is_file():
-            digest.update(read_source(folder / name))
-
-    def open_file(name: str) -> Picture:
-        return imagefiles.decode_level(imagefiles.read_texture(read_source(folder / name), folder / name))
-
-    told = digest.hexdigest() if picture is not None or any(named) else ""
-    return Surroundings(Around(picture, open_file), told)
+def looks_at_original(steps: Sequence[StepUse]) -> bool:
+    """Whether any of the steps that are on looks at the original."""
+    return any(step_type(use.do).uses_original for use in steps if use.on)
 
 
 def reduced(media: Picture, scale: float) -> Picture:

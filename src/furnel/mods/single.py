@@ -8,7 +8,7 @@ from furnel.blocks import Quality
 from furnel.games import RoleRule
 from furnel.mods.fit import FitPoint, compare, fit_all
 from furnel.mods.project import Swap
-from furnel.mods.render import read_source, render, surroundings
+from furnel.mods.render import Surroundings, read_source, render
 from furnel.mods.spec import spec_of
 from furnel.progress import QUIET, Progress
 
@@ -28,6 +28,6 @@ def fit_file(
     if encode is not None:
         encode = encode.model_copy(update={"quality": quality})
     swap = Swap(original=Path(original_path).name, source=str(source), steps=steps, encode=encode)
-    beside = surroundings(steps, original, original_path, source.parent)
+    beside = Surroundings(steps, original, original_path, source.parent)
     result = render(swap, data, source, progress=progress, beside=beside)
     return result, compare(wanted, spec_of(result, original_path if encode else str(source), role))

@@ -22,9 +22,17 @@ from furnel.mods.project import (
     project_file,
     save_project,
 )
-from furnel.mods.render import Surroundings, read_source, render, result_key, surroundings
+from furnel.mods.render import (
+    Media,
+    Surroundings,
+    apply_steps,
+    looks_at_original,
+    open_source,
+    read_source,
+    render,
+    result_key,
+)
 from furnel.mods.spec import Spec, spec_of
-from furnel.mods.steps import step_type
 from furnel.progress import QUIET, Progress
 
 
@@ -50,6 +58,7 @@ class Workspace:
     def __init__(self, file: Path, project: Project, catalogue: Catalogue) -> None:
         self.file, self.project, self.catalogue = file, project, catalogue
         self.results = cache_folder() / "results"
+        self._specs: dict[tuple[str, str], Spec] = {}
 
     @property
     def folder(self) -> Path:
@@ -98,12 +107,18 @@ class Workspace:
 
     def original_spec(self, path: str) -> Spec:
         """What an original demands."""
-        asset = self.catalogue.get(path)
-        return spec_of(self.catalogue.read(asset), path, self.profile.role_of(path))
+        return self._spec_of(path, self.catalogue.read(self.catalogue.get(path)))
+
+    def _spec_of(self, path: str, data: bytes) -> Spec:
+        """An original's spec from its bytes, worked out once for the same ones."""
+        key = path, _fingerprint(data)
+        if key not in self._specs:
+            self._specs[key] = spec_of(data, path, self.profile.role_of(path))
+        return self._specs[key]
 
     def fingerprint(self, asset: Asset) -> str:
         """A short hash of an original's bytes: how drift is noticed."""
-        return hashlib.blake2b(self.catalogue.read(asset), digest_size=16).hexdigest()
+        return _fingerprint(self.catalogue.read(asset))
 
     def examine(self, swap: Swap, progress: Progress = QUIET) -> Examined:
         """The swap's result and how it fits. What cannot be read becomes a point that breaks, not an error."""
@@ -114,11 +129,12 @@ class Workspace:
                 "name", "Name", "not in the game", swap.original, "breaks", error.why, error.remedy
             )
             return Examined(swap, (point,), key=self._key(swap))
-        original = self.original_spec(swap.original)
+        shipped = self.catalogue.read(asset)
+        original = self._spec_of(swap.original, shipped)
         path = self.source_path(swap)
         try:
             source = read_source(path)
-            beside = self.beside(swap)
+            beside = Surroundings(swap.steps, shipped, swap.original, self.folder)
             data = render(swap, source, path, self.results, progress, beside)
             name = swap.original if swap.encode is not None else str(path)
             result = spec_of(data, name, self.profile.role_of(swap.original))
@@ -133,29 +149,42 @@ class Workspace:
                 error.remedy,
             )
             return Examined(swap, (point,), original=original)
-        points = [*compare(original, result), *_proportions(swap, source), *self._drift(swap, asset)]
+        points = [*compare(original, result), *_proportions(swap, source), *_drift(swap, shipped)]
         points = insisting(points, swap.insist)
         return Examined(swap, tuple(points), data, original, result, result_key(swap, source, beside))
 
-    def beside(self, swap: Swap) -> Surroundings:
-        """What a swap's steps look at beside its source."""
-        data = b""
-        if any(step_type(use.do).uses_original for use in swap.steps if use.on):
-            data = self.catalogue.read(self.catalogue.get(swap.original))
-        return surroundings(swap.steps, data, swap.original, self.folder)
+    def stages(self, swap: Swap) -> tuple[Media | None, list[Media]]:
+        """A swap's source as media (None when it is neither picture nor sound), and what each step that is on gives.
 
-    def _drift(self, swap: Swap, asset: Asset) -> list[FitPoint]:
-        if not swap.made_for or swap.made_for == self.fingerprint(asset):
-            return []
-        return [
-            FitPoint(
-                "drift", "Drift", "changed by an update", "made for the older one", "differs",
-                "The game was updated and this original is no longer the one you matched", "Look at both, then fit again",
-            )
-        ]  # fmt: skip
+        Raises FurnelError when the source is gone or damaged, or a step cannot do its work.
+        """
+        path = self.source_path(swap)
+        media = open_source(read_source(path), path).media
+        if media is None:
+            return None, []
+        original = b""
+        if looks_at_original(swap.steps):
+            original = self.catalogue.read(self.catalogue.get(swap.original))
+        around = Surroundings(swap.steps, original, swap.original, self.folder).around
+        return media, apply_steps(media, swap.steps, around=around)
 
     def _key(self, swap: Swap) -> str:
         return hashlib.sha256(repr(swap).encode()).hexdigest()
+
+
+def _fingerprint(data: bytes) -> str:
+    return hashlib.blake2b(data, digest_size=16).hexdigest()
+
+
+def _drift(swap: Swap, shipped: bytes) -> list[FitPoint]:
+    if not swap.made_for or swap.made_for == _fingerprint(shipped):
+        return []
+    return [
+        FitPoint(
+            "drift", "Drift", "changed by an update", "made for the older one", "differs",
+            "The game was updated and this original is no longer the one you matched", "Look at both, then fit again",
+        )
+    ]  # fmt: skip
 
 
 def _proportions(swap: Swap, source: bytes) -> list[FitPoint]:

@@ -14,7 +14,6 @@ from furnel.desktop.fit.picture_content import PictureContent, load_pictures
 from furnel.desktop.tiles import Tile, tile_of
 from furnel.errors import FurnelError
 from furnel.mods.project import Swap
-from furnel.mods.render import apply_steps, open_source, read_source
 from furnel.mods.spec import SoundSpec
 from furnel.mods.workspace import Examined, Workspace
 from furnel.sound import Clip, Samples, integrated_loudness, short_term_loudness, waveform
@@ -90,17 +89,8 @@ def load_content(catalogue: Catalogue, examined: Examined, results: Mapping[str,
 
 def step_tiles(space: Workspace, swap: Swap) -> tuple[Tile, ...]:
     """A tile of what every step gives that is on, in order; empty when the source cannot be read."""
-    path = space.source_path(swap)
     try:
-        stage = open_source(read_source(path), path)
-        return (
-            tuple(
-                tile_of(media_preview(media))
-                for media in apply_steps(stage.media, swap.steps, around=space.beside(swap).around)
-            )
-            if stage.media
-            else ()
-        )
+        return tuple(tile_of(media_preview(media)) for media in space.stages(swap)[1])
     except FurnelError:
         return ()
 

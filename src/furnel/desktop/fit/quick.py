@@ -11,7 +11,7 @@ from furnel.desktop.imaging import to_image
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
 from furnel.mods.project import Swap
-from furnel.mods.render import apply_steps, open_source, read_source, reduced, surroundings
+from furnel.mods.render import Surroundings, apply_steps, open_source, read_source, reduced
 from furnel.mods.steps import Around
 from furnel.mods.workspace import Workspace
 
@@ -35,8 +35,7 @@ class QuickLook:
                 self._open(space, swap)
                 if self._source is None:
                     return None
-                files = surroundings((), b"", swap.original, space.folder).around
-                around = Around(self._original, files.open_file)
+                around = Around(self._original, Surroundings(folder=space.folder).open_file)
                 done = apply_steps(self._source, swap.steps, around=around, scale=self._scale)
             except FurnelError:
                 return None
@@ -55,17 +54,3 @@ class QuickLook:
         self._original = reduced(whole, self._scale)
         self._source = reduced(media, self._scale) if isinstance(media, Picture) else None
         self._of = (swap.original, path, stamp)
-
-
-def stepped(space: Workspace, swap: Swap) -> Picture:
-    """What a swap's steps give at full size. Raises FurnelError when its source is no picture."""
-    path = space.source_path(swap)
-    media = open_source(read_source(path), path).media
-    if not isinstance(media, Picture):
-        raise FurnelError(
-            "Trying formats", where=path, why="it is not a picture", remedy="Drop a picture on the swap"
-        )
-    done = apply_steps(media, swap.steps, around=space.beside(swap).around)
-    picture = done[-1] if done else media
-    assert isinstance(picture, Picture)
-    return picture

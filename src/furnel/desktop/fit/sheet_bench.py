@@ -190,12 +190,9 @@ class SheetBench(QWidget):
             "As stored" if self._tinted < 0 else f"Tint {self._tinted + 1} of {len(self._tints)}"
         )
         for side in (self._content.original, self._content.yours):
-            shown = (
-                compose.tinted(side.levels[0], self._tints[self._tinted])
-                if self._tinted >= 0
-                else side.levels[0]
-            )
-            side.images[0, _SHOWN] = to_image(shown)
+            side.images[0, _SHOWN] = side.image(0, "RGB")
+            if self._tinted >= 0:
+                side.images[0, _SHOWN] = to_image(compose.tinted(side.levels[0], self._tints[self._tinted]))
 
     def hideEvent(self, event: object) -> None:
         self._clock.stop()

@@ -18,7 +18,7 @@ from furnel.desktop.fit.content import (
 from furnel.desktop.fit.picture_bench import PictureBench
 from furnel.desktop.fit.picture_content import PictureContent, channel_images, difference_image
 from furnel.desktop.fit.queue import SwapQueue
-from furnel.desktop.fit.quick import QuickLook, stepped
+from furnel.desktop.fit.quick import QuickLook
 from furnel.desktop.fit.sheet_bench import SheetBench
 from furnel.desktop.fit.sound_bench import SoundBench
 from furnel.desktop.fit.steps import StepsPanel
@@ -30,6 +30,7 @@ from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore
 from furnel.desktop.widgets.basics import hairline, label
+from furnel.images.picture import Picture
 from furnel.mods.fit import mended, with_encoding, with_format
 from furnel.mods.project import Swap
 from furnel.mods.spec import PictureSpec
@@ -307,7 +308,10 @@ class FitStation(QWidget):
         bench.formats.start(now, wanted, "Trying the formats…")
 
         def work(progress: Progress) -> list[Trial]:
-            picture = stepped(space, swap)
+            media, done = space.stages(swap)
+            picture = done[-1] if done else media
+            if not isinstance(picture, Picture):
+                return []
             names = allowed_formats(content.file_type, picture)
             return list(try_formats(picture, names, quality, content.levels, progress))
 
