@@ -254,10 +254,11 @@ def test_the_roles_own_preview(
     hands.settle()
     bench = station.benches.picture
     assert bench.content is not None and bench.content.scene is not None and bench.content.scene.kind == kind
-    shown = bench._scene.grab().toImage()
+    shown = bench.scene.grab().toImage()
     if kind in ("gauge", "glow", "normals"):
-        bench._scene._slider.setValue(15)
-        assert bench._scene.grab().toImage() != shown
+        bench.scene._slider.setValue(15)
+        hands.settle()
+        assert bench.scene.grab().toImage() != shown
 
 
 def test_a_grey_sheet_is_seen_in_the_games_tints(hands: Hands, mod: Path, sources: Path) -> None:

@@ -4,26 +4,18 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QFont, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QWidget
 
-from furnel.desktop.fit.picture_content import PictureContent, Side
+from furnel.desktop.fit.picture_content import Side
+from furnel.desktop.fit.tray import Tray
 from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look, font
 
 
-class DistanceRow(QWidget):
+class DistanceRow(Tray):
     """Pairs of pictures, each half as large as the one before, in real pixels: the original left, yours right."""
 
     def __init__(self, look: Look) -> None:
-        super().__init__()
-        self._look = look
-        self._content: PictureContent | None = None
-        self.setAccessibleName("Both pictures from near to far")
-        look.changed.connect(self.update)
-
-    def show_content(self, content: PictureContent) -> None:
-        self._content = content
-        self.update()
+        super().__init__(look, "Both pictures from near to far")
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)

@@ -4,34 +4,29 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
-from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.fit.picture_content import PictureContent, Side
+from furnel.desktop.fit.tray import Tray
 from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look, font
 
 _TALL = 60
 
 
-class LevelLadder(QWidget):
+class LevelLadder(Tray):
     """Both sides' levels; `chosen` tells the level that was clicked."""
 
     chosen = pyqtSignal(int)
 
     def __init__(self, look: Look) -> None:
-        super().__init__()
-        self._look = look
-        self._content: PictureContent | None = None
+        super().__init__(look, "Levels")
         self._level = 0
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        self.setAccessibleName("Levels")
         self.setToolTip("Click a level to see it on the bench, as the game shows it from afar")
-        look.changed.connect(self.update)
 
-    def show_content(self, content: PictureContent | None) -> None:
-        self._content = content
-        self._level = min(self._level, self._count() - 1) if content else 0
-        self.update()
+    def show_content(self, content: PictureContent) -> None:
+        super().show_content(content)
+        self._level = min(self._level, self._count() - 1)
 
     def set_level(self, level: int) -> None:
         self._level = level

@@ -41,7 +41,7 @@ class PictureBench(QWidget):
     def __init__(self, look: Look) -> None:
         super().__init__()
         self.view, self.ladder, self.formats = PictureView(look), LevelLadder(look), FormatCards(look)
-        self._tones, self._distance, self._scene = ToneGraphs(look), DistanceRow(look), SceneView(look)
+        self._tones, self._distance, self.scene = ToneGraphs(look), DistanceRow(look), SceneView(look)
         self._content: PictureContent | None = None
         self._tried = False
         bar = as_panel(QWidget(), name="stagebar")
@@ -90,7 +90,7 @@ class PictureBench(QWidget):
         shelf.setFrameShape(QFrame.Shape.NoFrame)
         shelf.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         shelf.setWidget(self.formats)
-        for tray in (self.ladder, self._distance, shelf, self._tones, self._scene):
+        for tray in (self.ladder, self._distance, shelf, self._tones, self.scene):
             self._tray.addWidget(tray)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -109,7 +109,7 @@ class PictureBench(QWidget):
         """Show two pictures."""
         self._content, self._tried = content, False
         self.view.show_content(content, keep_view)
-        for tray in (self.ladder, self._distance, self._tones, self._scene):
+        for tray in (self.ladder, self._distance, self._tones, self.scene):
             tray.show_content(content)
         if not keep_view:
             self.ladder.set_level(0)

@@ -79,7 +79,9 @@ class _Pair(QWidget):
 
 
 class SceneView(QWidget):
-    """The preview with its slider."""
+    """The preview with its slider. `wanted` carries a function that makes both sides' pictures, for a worker to call."""
+
+    wanted = pyqtSignal(object)
 
     def __init__(self, look: Look) -> None:
         super().__init__()
@@ -108,6 +110,7 @@ class SceneView(QWidget):
     def show_content(self, content: PictureContent) -> None:
         """Show the role's preview of both sides."""
         self._scene = content.scene
+        self._pair.images = [], []
         if content.scene is not None:
             self._slider.setVisible(content.scene.kind in _AMOUNTS)
             self._slider.setAccessibleName(_AMOUNTS.get(content.scene.kind, ""))
@@ -122,9 +125,8 @@ class SceneView(QWidget):
         scene = self._scene
         if scene is None:
             return
-        amount = self._slider.value() / 100
-        sides = [[to_image(picture) for picture in scene.shown(side, amount, self._place)] for side in (0, 1)]
-        self._pair.images = sides[0], sides[1]
+        amount, place = self._slider.value() / 100, self._place
+        self.wanted.emit(lambda: (_images(scene, 0, amount, place), _images(scene, 1, amount, place)))
         self._pair.names = [f"{name}  {picture.width} × {picture.height}" for name, picture, _ in scene.sizes]
         self._pair.keep_out = scene.keep_out
         self._says.setText(
@@ -137,4 +139,12 @@ class SceneView(QWidget):
                 "badge": "inside the dashes the game draws something of its own",
             }[scene.kind]
         )
+
+    def show_images(self, images: tuple[list[QImage], list[QImage]]) -> None:
+        """Show what was asked for with `wanted`."""
+        self._pair.images = images
         self._pair.update()
+
+
+def _images(scene: Scene, side: int, amount: float, place: tuple[float, float]) -> list[QImage]:
+    return [to_image(picture) for picture in scene.shown(side, amount, place)]

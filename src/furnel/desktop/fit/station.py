@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtCore import Qt, pyqtSignal
@@ -133,6 +134,7 @@ class FitStation(QWidget):
         picture.view.area_moving.connect(lambda box: self.steps.move_area(box, False))
         picture.view.area_moved.connect(lambda box: self.steps.move_area(box, True))
         picture.wanted.connect(self._make_images)
+        picture.scene.wanted.connect(self._draw_scene)
         picture.formats_wanted.connect(self._try_formats)
         picture.formats.used.connect(self._use_format)
         session.project_changed.connect(self._show)
@@ -287,6 +289,16 @@ class FitStation(QWidget):
 
         self._session.jobs.start(
             "Preparing the picture", work, lambda _: bench.images_came(), key=f"bench {what}", shown=False
+        )
+
+    def _draw_scene(self, make: Callable[[], tuple[list[QImage], list[QImage]]]) -> None:
+        """Put the role's preview together; of several wishes the newest counts."""
+        self._session.jobs.start(
+            "Putting the preview together",
+            lambda _: make(),
+            self.benches.picture.scene.show_images,
+            key="scene",
+            shown=False,
         )
 
     def _use_format(self, name: str) -> None:

@@ -5,27 +5,19 @@ from __future__ import annotations
 import numpy as np
 from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QFont, QPainter, QPainterPath, QPaintEvent, QPen
-from PyQt6.QtWidgets import QWidget
 
-from furnel.desktop.fit.picture_content import Counts, PictureContent
+from furnel.desktop.fit.picture_content import Counts
+from furnel.desktop.fit.tray import Tray
 from furnel.desktop.look import Look, font
 
 _NAMES = ("light and dark", "red", "green", "blue")
 
 
-class ToneGraphs(QWidget):
+class ToneGraphs(Tray):
     """Four graphs: lightness, red, green and blue."""
 
     def __init__(self, look: Look) -> None:
-        super().__init__()
-        self._look = look
-        self._content: PictureContent | None = None
-        self.setAccessibleName("Tones of both pictures")
-        look.changed.connect(self.update)
-
-    def show_content(self, content: PictureContent) -> None:
-        self._content = content
-        self.update()
+        super().__init__(look, "Tones of both pictures")
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
