@@ -10,7 +10,7 @@ import numpy as np
 
 from furnel.blocks.bc6h import extended, read_ends
 from furnel.blocks.bc6h_tables import PARTITION, PLACES, SHAPES
-from furnel.blocks.bc7_encode import rank_partitions
+from furnel.blocks.bc7_fit import rank_partitions
 from furnel.blocks.bc7_tables import ANCHORS, SUBSETS, WEIGHTS
 from furnel.kernels import kernel
 
