@@ -15,7 +15,7 @@ import numpy as np
 
 from benchmarks.measure import seconds, table
 from furnel.catalogue import Catalogue, Sieve
-from furnel.containers import find_layout, open_container, write_archive
+from furnel.containers import Changes, find_layout, open_container, write_archive
 from furnel.games import Install
 from tarnlight.forge import forge
 
@@ -51,8 +51,8 @@ def _archives(folder: Path) -> list[tuple[str, str, float]]:
     write_archive(folder / "big.tlc", contents, find_layout("tlc"))
     copy = seconds(lambda: shutil.copyfile(folder / "big.tlc", folder / "copy.tlc"), 3)
     container = open_container(folder / "big.tlc")
-    same = seconds(lambda: container.rewrite(folder / "same.tlc", {}), 3)
-    one = seconds(lambda: container.rewrite(folder / "one.tlc", {"art/100.dds": bytes(999)}), 3)
+    same = seconds(lambda: container.rewrite(folder / "same.tlc", Changes()), 3)
+    one = seconds(lambda: container.rewrite(folder / "one.tlc", Changes({"art/100.dds": bytes(999)})), 3)
     container.close()
     return [
         ("unchanged repack of 256 MiB", "shutil.copyfile", same / copy),

@@ -8,6 +8,7 @@ from typing import TypeVar
 from pydantic import BaseModel, ConfigDict, ValidationError
 
 from furnel.errors import FurnelError
+from furnel.tomllines import line_of
 
 Model = TypeVar("Model", bound=BaseModel)
 
@@ -23,22 +24,26 @@ class Part(BaseModel):
 
 
 def parse_toml(model: type[Model], text: str, what: str, where: object, page: str) -> Model:
-    """A model from TOML text. Raises FurnelError that names line or key, what was found, what is allowed, and the page."""
+    """A model from TOML text. Raises FurnelError that names line and key, what was found, what is allowed, and the page."""
     try:
-        return validated(model, tomllib.loads(text), what, where, page)
-    except tomllib.TOMLDecodeError as error:
+        return validated(model, tomllib.loads(text), what, where, page, text)
+    except (tomllib.TOMLDecodeError, RecursionError) as error:
         raise FurnelError(
             what, where=where, why=str(error), remedy="Correct the TOML in a text editor"
         ) from error
 
 
-def validated(model: type[Model], raw: object, what: str, where: object, page: str) -> Model:
-    """A model from values that were read already."""
+def validated(model: type[Model], raw: object, what: str, where: object, page: str, text: str = "") -> Model:
+    """A model from values that were read already; with their TOML text the refusal names the line."""
     try:
         return model.model_validate(raw)
     except ValidationError as error:
+        line = line_of(text, error.errors()[0]["loc"]) if text else 0
         raise FurnelError(
-            what, where=where, why=_explain(error), remedy=f"{page} lists what is allowed"
+            what,
+            where=f"{where}, line {line}" if line else where,
+            why=_explain(error),
+            remedy=f"{page} lists what is allowed",
         ) from error
 
 

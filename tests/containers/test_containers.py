@@ -17,6 +17,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from furnel.containers import (
+    Changes,
     check_path,
     find_layout,
     open_container,
@@ -60,7 +61,7 @@ def test_the_games_archives_are_read_like_the_game_reads_them(forged: Path, name
 @pytest.mark.parametrize("name", ARCHIVES)
 def test_an_unchanged_repack_is_the_same_bytes(forged: Path, tmp_path: Path, name: str) -> None:
     archive = forged / "data" / name
-    open_container(archive).rewrite(tmp_path / name, {})
+    open_container(archive).rewrite(tmp_path / name, Changes())
     for old, new in zip(parts(archive), parts(tmp_path / name), strict=True):
         assert old.read_bytes() == new.read_bytes()
 
@@ -73,7 +74,7 @@ def test_one_changed_entry_and_the_game_still_reads_all(forged: Path, tmp_path: 
     path = container.entries()[len(container.entries()) // 2].path
     fresh = b"quite another content, of another length!" * 41
     fresh += bytes(-len(fresh) % 4)
-    container.rewrite(tmp_path / name, {path: fresh})
+    container.rewrite(tmp_path / name, Changes({path: fresh}))
     after = loaders.load_container(tmp_path / name)
     changed = {key for key in before if before[key] != after[key]}
     assert list(before) == list(after)
@@ -105,9 +106,9 @@ def test_unknown_fields_and_gaps_are_carried_through(tmp_path: Path) -> None:
     data[16 + 2 * 64 : first] = b"\x7e" * (first - 16 - 2 * 64)
     (tmp_path / "odd.tlp").write_bytes(data)
     container = open_container(tmp_path / "odd.tlp")
-    container.rewrite(tmp_path / "same.tlp", {})
+    container.rewrite(tmp_path / "same.tlp", Changes())
     assert (tmp_path / "same.tlp").read_bytes() == bytes(data)
-    container.rewrite(tmp_path / "more.tlp", {"art/b.dds": b"x" * 9})
+    container.rewrite(tmp_path / "more.tlp", Changes({"art/b.dds": b"x" * 9}))
     changed = (tmp_path / "more.tlp").read_bytes()
     assert changed[6:8] == b"\xab\xcd"
     assert struct.unpack_from("<I", changed, 16 + 60)[0] == zlib.crc32(b"art/a.dds")
@@ -124,7 +125,7 @@ def test_unknown_fields_before_the_index_are_carried_through(tmp_path: Path) -> 
     (tmp_path / "x.tls").write_bytes(body)
     (tmp_path / "x.tlx").write_bytes(index[:8] + b"\x12\x34\x56\x78" + index[8:])
     open_container(tmp_path / "x.tls", layout).rewrite(
-        tmp_path / "y.tls", {"000.wav": b"much longer than before" * 8}
+        tmp_path / "y.tls", Changes({"000.wav": b"much longer than before" * 8})
     )
     assert (tmp_path / "y.tlx").read_bytes()[8:12] == b"\x12\x34\x56\x78"
     assert open_container(tmp_path / "y.tls", layout).read("001.wav") == b"WAVE" * 31
@@ -138,7 +139,7 @@ def test_a_zip_made_elsewhere_is_repacked_and_read_elsewhere(tmp_path: Path) -> 
             archive.writestr(name, name * 50, zipfile.ZIP_STORED if name == "c.txt" else zipfile.ZIP_DEFLATED)
     container = open_container(tmp_path / "in.zip")
     assert [entry.path for entry in container.entries()] == ["a.txt", "folder/b.txt", "c.txt"]
-    container.rewrite(tmp_path / "out.zip", {"folder/b.txt": b"new"})
+    container.rewrite(tmp_path / "out.zip", Changes({"folder/b.txt": b"new"}))
     with zipfile.ZipFile(tmp_path / "out.zip") as after:
         assert after.testzip() is None
         assert after.comment == b"kept"
@@ -204,12 +205,19 @@ def test_counts_and_offsets_that_lie_are_refused(tmp_path: Path, at: int) -> Non
             container.read(entry.path)
 
 
-def test_a_bank_whose_sums_do_not_match_is_refused_whole(forged: Path, tmp_path: Path) -> None:
+def test_a_bank_whose_sums_do_not_match_is_neither_read_nor_repacked(forged: Path, tmp_path: Path) -> None:
     for file in parts(forged / "data" / "bank0.tls"):
         (tmp_path / file.name).write_bytes(file.read_bytes())
     body = bytearray((tmp_path / "bank0.tls").read_bytes())
     body[5000] ^= 1
     (tmp_path / "bank0.tls").write_bytes(body)
+    container = open_container(tmp_path / "bank0.tls")
+    with pytest.raises(FurnelError, match="checksums"):
+        container.read("000.wav")
+    assert container.read("001.wav")[:4] == b"RIFF"
+    with pytest.raises(FurnelError, match="checksums"):
+        container.rewrite(tmp_path / "new.tls", Changes({"003.wav": b"x"}))
+    (tmp_path / "bank0.sum").write_bytes(b"1234")
     with pytest.raises(FurnelError, match="checksums"):
         open_container(tmp_path / "bank0.tls")
 
@@ -306,7 +314,7 @@ align = 32
     layout = parse_layout(text, "crate.toml")
     container = open_container(tmp_path / "x.crate", layout)
     assert {entry.path: container.read(entry.path) for entry in container.entries()} == contents
-    container.rewrite(tmp_path / "y.crate", {"two.bin": b"22" * 99})
+    container.rewrite(tmp_path / "y.crate", Changes({"two.bin": b"22" * 99}))
     again = open_container(tmp_path / "y.crate", layout)
     assert [again.read(path) for path in contents] == [contents["one.bin"], b"22" * 99]
 
@@ -327,7 +335,7 @@ def test_a_missing_entry_and_a_missing_file_are_named(forged: Path, tmp_path: Pa
     with pytest.raises(FurnelError, match="case-sensitive"):
         open_container(forged / "data" / "art.tlp").read("art/Hulls/hull_otter.dds")
     with pytest.raises(FurnelError, match="no entry"):
-        open_container(forged / "data" / "art.tlp").rewrite(tmp_path / "x.tlp", {"nothing": b""})
+        open_container(forged / "data" / "art.tlp").rewrite(tmp_path / "x.tlp", Changes({"nothing": b""}))
     with pytest.raises(FurnelError, match="no such file"):
         open_container(tmp_path / "nowhere.tlp")
     (tmp_path / "notes.doc").write_text("?")
@@ -341,10 +349,10 @@ def test_killed_while_repacking_the_old_archive_is_whole(forged: Path, tmp_path:
     before = target.read_bytes()
     code = f"""
 from pathlib import Path
-from furnel.containers import open_container
+from furnel.containers import Changes, open_container
 source, target = Path({str(forged / "data" / "art.tlp")!r}), Path({str(target)!r})
 while True:
-    open_container(source).rewrite(target, {{"art/lamps/lantern.dds": b"x" * 5000000}})
+    open_container(source).rewrite(target, Changes({{"art/lamps/lantern.dds": b"x" * 5000000}}))
 """
     process = subprocess.Popen([sys.executable, "-c", code])
     end = time.monotonic() + 20

@@ -3,24 +3,31 @@
 from __future__ import annotations
 
 import fnmatch
-from collections.abc import Mapping
+import tempfile
+from collections.abc import Mapping, Sequence
 from pathlib import Path
 
 from furnel.containers import chained, indexed
-from furnel.containers.container import Container, Entry, check_path
+from furnel.containers.container import Changes, Container, Content, Entry, check_path
 from furnel.containers.folder import Folder
-from furnel.containers.schema import Layout, open_layout, parse_layout, shipped_layouts
+from furnel.containers.mapped import HeldBytes, Source
+from furnel.containers.nested import Nested
+from furnel.containers.schema import InsidePart, Layout, open_layout, parse_layout, shipped_layouts
+from furnel.containers.whole import Whole, write_whole
 from furnel.containers.zipped import Zip, write_zip
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress
 
 __all__ = [
+    "Changes",
     "Container",
     "Entry",
+    "InsidePart",
     "Layout",
     "check_path",
     "find_layout",
     "open_container",
+    "open_inside",
     "open_layout",
     "pack_folder",
     "parse_layout",
@@ -47,15 +54,16 @@ def find_layout(name: str) -> Layout:
     )
 
 
-def open_container(path: Path, layout: Layout | None = None) -> Container:
+def open_container(path: Path, layout: Layout | None = None, known: Sequence[str] = ()) -> Container:
     """The archive or folder at `path`; without a layout, the one that recognises it.
 
-    Raises FurnelError when nothing recognises it, with every candidate's reason.
+    `known` are inner paths for archives that only have their hashes. Raises FurnelError when nothing recognises it, with
+    every candidate's reason.
     """
     if path.is_dir():
         return Folder(path)
     if layout is not None:
-        return _open_with(path, layout)
+        return _open_with(path, layout, known)
     if not path.is_file():
         raise FurnelError(
             "Opening an archive", where=path, why="there is no such file", remedy="Check the path"
@@ -67,7 +75,7 @@ def open_container(path: Path, layout: Layout | None = None) -> Container:
     for candidate in shipped_layouts().values():
         if any(fnmatch.fnmatch(path.name, pattern) for pattern in candidate.files):
             try:
-                return _open_with(path, candidate)
+                return _open_with(path, candidate, known)
             except FurnelError as error:
                 refusals.append(f"{candidate.name}: {error.why} ({error.where})")
     raise FurnelError(
@@ -78,12 +86,26 @@ def open_container(path: Path, layout: Layout | None = None) -> Container:
     )
 
 
+def open_inside(container: Container, rules: Sequence[InsidePart], known: Sequence[str] = ()) -> Container:
+    """A container whose entries that are archives themselves (by `rules`) are opened too."""
+
+    def open_inner(path: Path, name: str, source: HeldBytes) -> Container:
+        return Zip(path, source) if name == "zip" else _open_with(path, find_layout(name), known, source)
+
+    return Nested(container, rules, open_inner) if rules else container
+
+
 def write_archive(
-    target: Path, contents: Mapping[str, bytes], layout: Layout | None, progress: Progress = QUIET
+    target: Path, contents: Mapping[str, Content], layout: Layout | None, progress: Progress = QUIET
 ) -> None:
     """A new archive of `contents` by inner path; without a layout, a ZIP."""
     if layout is None:
         write_zip(target, contents.items())
+    elif layout.whole is not None:
+        with tempfile.TemporaryDirectory(dir=target.parent, prefix=".furnel-") as scratch:
+            plain = Path(scratch) / target.name
+            write_archive(plain, contents, layout.model_copy(update={"whole": None}), progress)
+            write_whole(target, layout, plain, {})
     elif layout.index is not None:
         indexed.create(target, layout, contents, progress)
     else:
@@ -94,8 +116,7 @@ def pack_folder(folder: Path, layout: Layout | None, target: Path, progress: Pro
     """An archive of every file in `folder`; the number of its entries."""
     if not folder.is_dir():
         raise FurnelError("Packing a folder", where=folder, why="there is no such folder")
-    source = Folder(folder)
-    contents = {entry.path: source.read(entry.path) for entry in source.entries()}
+    contents = Folder(folder).files()
     write_archive(target, contents, layout, progress)
     return len(contents)
 
@@ -123,5 +144,16 @@ def unpack_to(container: Container, folder: Path, progress: Progress = QUIET) ->
     return len(entries)
 
 
-def _open_with(path: Path, layout: Layout) -> Container:
-    return indexed.Indexed(path, layout) if layout.index is not None else chained.Chained(path, layout)
+def _open_with(
+    path: Path, layout: Layout, known: Sequence[str] = (), source: Source | None = None
+) -> Container:
+    if layout.whole is not None:
+        inner = layout.model_copy(update={"whole": None, "inside": ()})
+        opened: Container = Whole(
+            path, layout, lambda name, plain: _open_with(name, inner, known, plain), source
+        )
+    elif layout.index is not None:
+        opened = indexed.Indexed(path, layout, known, source)
+    else:
+        opened = chained.Chained(path, layout, known, source)
+    return open_inside(opened, layout.inside, known)

@@ -1,184 +1,150 @@
-"""Archives that are a chain of tagged chunks, read and written as a layout describes."""
+"""Archives that are a chain of records, each followed by its data, opened and made as a layout describes."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
 from pathlib import Path
-from typing import BinaryIO
 
 from furnel.atomic import replacing
 from furnel.containers import records
-from furnel.containers.container import Entry, check_path, missing_entry, unknown_changes
-from furnel.containers.mapped import MappedFile
-from furnel.containers.schema import ChainPart, Layout, NestPart
+from furnel.containers.chains import Chunk, chunk_entries, read_chain
+from furnel.containers.chainwriting import ChainWriter
+from furnel.containers.container import Changes, Content, Entry, check_path, missing_entry
+from furnel.containers.fresh import Fresh
+from furnel.containers.mapped import MappedFile, Source
+from furnel.containers.packing import unpack, unpack_any, unpack_start
+from furnel.containers.reading import CHECKED_AT_ONCE, Head, check_file_sum, stored_sum
+from furnel.containers.schema import ChainPart, Layout, Packing, fixed_width
+from furnel.containers.sums import sum_of
 from furnel.errors import FurnelError
-from furnel.progress import QUIET, Progress, steps
+from furnel.progress import QUIET, Progress
 
-
-@dataclass(frozen=True, slots=True)
-class _Chunk:
-    tag: str
-    values: records.Values
-    start: int
-    end: int
-    padded: int
-    inside: tuple[_Chunk, ...] = ()
-    path: str = ""
+_WHAT, _WRITING = "Reading an archive", "Writing an archive"
+_MOST = 1 << 30
 
 
 class Chained:
     """An archive opened with a layout that has a `[chain]`."""
 
-    def __init__(self, path: Path, layout: Layout) -> None:
+    def __init__(
+        self, path: Path, layout: Layout, known: Sequence[str] = (), source: Source | None = None
+    ) -> None:
         if layout.chain is None:
             raise FurnelError("Opening an archive", where=layout.name, why="the layout has no chain")
         self.path, self.layout, self.kind = path, layout, layout.name
         self._chain: ChainPart = layout.chain
-        self._main = MappedFile(path)
+        self._main: Source = source or MappedFile(path)
         try:
-            self._chunks = [self._open(chunk) for chunk in self._walk(0, len(self._main.view))]
-            self._entries: dict[str, _Chunk] = {}
-            for part in (part for chunk in self._chunks for part in chunk.inside if part.path):
-                if part.path in self._entries:
-                    raise FurnelError(
-                        "Reading an archive", where=path, why=f"the path {part.path} occurs twice"
-                    )
-                self._entries[part.path] = part
+            self._head, self._chunks, self._begin, self._stop = read_chain(self._main, layout, known)
+            self._entries: dict[str, Chunk] = {}
+            for chunk in chunk_entries(self._chunks):
+                if chunk.path in self._entries:
+                    raise FurnelError(_WHAT, where=path, why=f"the path {chunk.path} occurs twice")
+                self._entries[chunk.path] = chunk
         except FurnelError:
             self._main.close()
             raise
 
     def entries(self) -> Sequence[Entry]:
-        return [
-            Entry(path, part.end - part.start, part.end - part.start) for path, part in self._entries.items()
-        ]
+        out = []
+        for path, chunk in self._entries.items():
+            size = self._size(chunk)
+            out.append(Entry(path, len(self.read(path)) if size < 0 else size, chunk.end - chunk.start))
+        return out
 
     def read(self, path: str) -> bytes:
-        return self.peek(path, MAX)
+        chunk = self._chunk(path)
+        raw, where = self._main.view[chunk.start : chunk.end], f"{self.path}, {path}"
+        self._check(chunk, "stored sum", raw, where)
+        packing, size = self._packing(chunk), self._size(chunk)
+        data = unpack_any(raw, packing, _MOST, where) if size < 0 else unpack(raw, packing, size, where)
+        self._check(chunk, "sum", data, where)
+        return data
 
-    def view(self, path: str) -> bytes:
-        return self.read(path)
+    def view(self, path: str) -> bytes | memoryview:
+        chunk = self._chunk(path)
+        return self._main.view[chunk.start : chunk.end] if self._packing(chunk) == "none" else self.read(path)
 
     def peek(self, path: str, size: int) -> bytes:
-        if path not in self._entries:
-            raise missing_entry(path, self.path)
-        part = self._entries[path]
-        return bytes(self._main.view[part.start : min(part.end, part.start + size)])
+        chunk = self._chunk(path)
+        packing, whole = self._packing(chunk), self._size(chunk)
+        raw = self._main.view[chunk.start : chunk.end]
+        if packing == "none":
+            return bytes(raw[:size])
+        return unpack_start(raw, packing, size, whole if whole >= 0 else size, f"{self.path}, {path}")
 
     def close(self) -> None:
         self._main.close()
 
-    def rewrite(self, target: Path, changes: Mapping[str, bytes], progress: Progress = QUIET) -> None:
-        unknown_changes(changes, self._entries, self.path)
-        with replacing(target) as out:
-            for chunk in steps(self._chunks, len(self._chunks), progress, f"Repacking {self.path.name}"):
-                changed = [part for part in chunk.inside if part.path in changes]
-                head = chunk.start - self._chain.width
-                if not changed:
-                    self._main.copy(head, chunk.padded, out)
-                    continue
-                inner = [
-                    self._bytes(part, changes[part.path])
-                    if part.path in changes
-                    else bytes(self._main.view[part.start - self._chain.width : part.padded])
-                    for part in chunk.inside
-                ]
-                out.write(self._bytes(chunk, b"".join(inner)))
+    def rewrite(self, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
+        changes.check(self._entries, self.path)
+        if not changes:
+            with replacing(target) as out:
+                self._main.copy(0, len(self._main.view), out)
+            return
+        if len(self._main.view) > CHECKED_AT_ONCE:
+            check_file_sum(self._main, self.layout)
+        writer = ChainWriter(self.layout, self._chain, self._head.scope, self._main, target)
+        made: list[Fresh] = []
+        try:
+            chunks = writer.changed(self._chunks, changes, made)
+            tail = (self._stop, len(self._main.view) - self._footer_width())
+            writer.write(chunks, self._head, (self._begin, tail), progress)
+        finally:
+            for fresh in made:
+                fresh.close()
 
-    def _bytes(self, chunk: _Chunk, content: bytes) -> bytes:
-        values = dict(chunk.values)
-        records.set_held(self._chain.fields, values, "size", len(content))
-        return _chunk_bytes(self._chain, values, content, self.layout.byte_order)
+    def _footer_width(self) -> int:
+        return (fixed_width(self.layout.footer.fields) or 0) if self.layout.footer else 0
 
-    def _walk(self, at: int, end: int) -> Iterator[_Chunk]:
-        fields, view = self._chain.fields, self._main.view[:end]
-        while at < end:
-            values, start = records.read_record(fields, view, at, self.layout.byte_order, self.path)
-            tag = next(records.text_of(values[f.name], self.path) for f in fields if f.holds == "tag")
-            size = records.held(fields, values, "size") or 0
-            if start + size > end:
-                raise FurnelError(
-                    "Reading an archive",
-                    where=f"{self.path}, byte {at}",
-                    why=f"the chunk {tag!r} should end at byte {start + size}, past the {end} there are",
-                    remedy="The archive is cut short or described by the wrong layout",
-                )
-            padded = min(start + size + -(start + size) % self._chain.align, end)
-            yield _Chunk(tag, values, start, start + size, padded)
-            at = padded
+    def _chunk(self, path: str) -> Chunk:
+        if path not in self._entries:
+            raise missing_entry(path, self.path)
+        return self._entries[path]
 
-    def _open(self, chunk: _Chunk) -> _Chunk:
-        nest = next((nest for nest in self._chain.nests if nest.tag == chunk.tag), None)
-        if nest is None:
-            return chunk
-        inside = list(self._walk(chunk.start, chunk.end))
-        names = [part for part in inside if part.tag == nest.named_by]
-        if len(names) != 1:
+    def _size(self, chunk: Chunk) -> int:
+        """The size unpacked, -1 when nobody tells."""
+        if self._packing(chunk) == "none":
+            return chunk.end - chunk.start
+        stored = records.meaning(self._chain.fields, chunk.values, "stored size", self._head.scope)
+        size = records.meaning(self._chain.fields, chunk.values, "size", self._head.scope)
+        return int(size) if size is not None and stored is not None else -1
+
+    def _packing(self, chunk: Chunk) -> Packing:
+        code = records.meaning(self._chain.fields, chunk.values, "packing", self._head.scope)
+        if code is None:
+            return self.layout.entry.packed
+        if int(code) not in self.layout.entry.packings:
             raise FurnelError(
-                "Reading an archive",
-                where=f"{self.path}, byte {chunk.start}",
-                why=f"a {nest.tag} has {len(names)} names, not one",
-            )
-        name = records.text_of(bytes(self._main.view[names[0].start : names[0].end]), self.path)
-        named = tuple(self._named(part, nest, name) for part in inside)
-        return _Chunk(chunk.tag, chunk.values, chunk.start, chunk.end, chunk.padded, named)
+                "Reading an entry", where=f"{self.path}, {chunk.path}",
+                why=f"its packing is {code}, and the layout does not say what that is", remedy="Add it to [entry] packings",
+            )  # fmt: skip
+        return self.layout.entry.packings[int(code)]
 
-    def _named(self, part: _Chunk, nest: NestPart, name: str) -> _Chunk:
-        if part.tag not in nest.parts:
-            return part
-        path = check_path(nest.parts[part.tag].replace("{name}", name), self.path)
-        return _Chunk(part.tag, part.values, part.start, part.end, part.padded, (), path)
-
-
-MAX = 1 << 62
+    def _check(self, chunk: Chunk, role: str, data: bytes | memoryview, where: str) -> None:
+        for part in self._chain.fields:
+            if part.holds == role and part.sum is not None and part.name in chunk.values:
+                wanted = stored_sum(part, chunk.values[part.name], self.layout)
+                if sum_of(part.sum, part.order or self.layout.byte_order, data) != wanted:
+                    raise FurnelError(
+                        "Reading an entry", where=where, why=f"its {part.sum} is not the one in its record",
+                        remedy="The archive is damaged: take a fresh copy of it",
+                    )  # fmt: skip
 
 
-def create(target: Path, layout: Layout, contents: Mapping[str, bytes], progress: Progress = QUIET) -> None:
+def create(target: Path, layout: Layout, contents: Mapping[str, Content], progress: Progress = QUIET) -> None:
     """A new chain after `layout`; `contents` by inner path, those of one nest grouped by its name."""
-    chain = layout.chain
-    if chain is None:
-        raise FurnelError("Writing an archive", where=layout.name, why="the layout has no chain")
-    groups: dict[tuple[int, str], dict[str, bytes]] = {}
-    for path, data in contents.items():
+    if layout.chain is None:
+        raise FurnelError(_WRITING, where=layout.name, why="the layout has no chain")
+    for path in contents:
         check_path(path, target)
-        number, name, tag = _place(path, chain)
-        groups.setdefault((number, name), {})[tag] = data
-    with replacing(target) as out:
-        for (number, name), parts in steps(groups.items(), len(groups), progress, f"Packing {target.name}"):
-            _write_nest(out, layout, chain, chain.nests[number], name, parts)
-
-
-def _write_nest(
-    out: BinaryIO, layout: Layout, chain: ChainPart, nest: NestPart, name: str, parts: dict[str, bytes]
-) -> None:
-    inner = [_new_chunk(layout, chain, nest.named_by, name.encode("utf-8"))]
-    inner += [_new_chunk(layout, chain, tag, parts[tag]) for tag in nest.parts if tag in parts]
-    out.write(_new_chunk(layout, chain, nest.tag, b"".join(inner)))
-
-
-def _new_chunk(layout: Layout, chain: ChainPart, tag: str, content: bytes) -> bytes:
-    values: records.Values = {}
-    records.set_held(chain.fields, values, "tag", tag.encode("utf-8"))
-    records.set_held(chain.fields, values, "size", len(content))
-    return _chunk_bytes(chain, values, content, layout.byte_order)
-
-
-def _chunk_bytes(chain: ChainPart, values: records.Values, content: bytes, order: records.Order) -> bytes:
-    whole = records.write_record(chain.fields, values, order) + content
-    return whole + bytes(-len(whole) % chain.align)
-
-
-def _place(path: str, chain: ChainPart) -> tuple[int, str, str]:
-    for number, nest in enumerate(chain.nests):
-        for tag, pattern in nest.parts.items():
-            before, _, after = pattern.partition("{name}")
-            if path.startswith(before) and path.endswith(after) and len(path) > len(before) + len(after):
-                return number, path[len(before) : len(path) - len(after)], tag
-    allowed = ", ".join(pattern for nest in chain.nests for pattern in nest.parts.values())
-    raise FurnelError(
-        "Writing an archive",
-        where=path,
-        why="the layout has no place for such a name",
-        remedy=f"Name it like {allowed}",
-    )
+    writer = ChainWriter(layout, layout.chain, {}, None, target)
+    made: list[Fresh] = []
+    try:
+        chunks = writer.changed([], Changes(add=contents), made)
+        if layout.chain.last:
+            chunks.append(writer.plain(layout.chain.last, b""))
+        writer.write(chunks, Head(), (0, (0, 0)), progress)
+    finally:
+        for fresh in made:
+            fresh.close()

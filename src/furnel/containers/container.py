@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from pathlib import Path
-from typing import Protocol
+from typing import NamedTuple, Protocol
 
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress
@@ -13,14 +14,46 @@ from furnel.progress import QUIET, Progress
 LONGEST_PATH = 1024
 MOST_ENTRY_BYTES = 2 << 30
 
+Content = bytes | Path
+"""What goes into an archive: bytes, or a file that is read piece by piece."""
 
-@dataclass(frozen=True, slots=True)
-class Entry:
+_PLAIN = re.compile(r"(?!\.)[\w\-.+()!@#&' ]+(?:/(?!\.)[\w\-.+()!@#&' ]+)*", re.ASCII)
+
+
+class Entry(NamedTuple):
     """One thing in an archive: its inner `path` ('/' between parts), its size and the size it is stored in, in bytes."""
 
     path: str
     size: int
     stored: int
+
+
+@dataclass(frozen=True, slots=True)
+class Changes:
+    """What a rewritten archive has otherwise: contents replaced and added by inner path, entries removed, renamed."""
+
+    replace: Mapping[str, Content] = field(default_factory=dict)
+    add: Mapping[str, Content] = field(default_factory=dict)
+    remove: frozenset[str] = frozenset()
+    rename: Mapping[str, str] = field(default_factory=dict)
+
+    def __bool__(self) -> bool:
+        return bool(self.replace or self.add or self.remove or self.rename)
+
+    def check(self, known: Mapping[str, object], archive: object) -> None:
+        """Refuse to touch what is not in the archive, and paths that would be there twice or are not safe."""
+        for path in (*self.replace, *self.remove, *self.rename):
+            if path not in known:
+                raise missing_entry(path, archive)
+        left = set(known) - self.remove - set(self.rename)
+        for path in (*self.rename.values(), *self.add):
+            check_path(path, archive)
+            if path in left:
+                raise FurnelError(
+                    "Changing an archive", where=archive, why=f"there would be two entries {path!r}",
+                    remedy="Replace the one that is there, or choose another name",
+                )  # fmt: skip
+            left.add(path)
 
 
 class Container(Protocol):
@@ -41,8 +74,8 @@ class Container(Protocol):
     def peek(self, path: str, size: int) -> bytes:
         """The first `size` bytes of an entry (or all of it), with as little work as the archive allows."""
 
-    def rewrite(self, target: Path, changes: Mapping[str, bytes], progress: Progress = QUIET) -> None:
-        """Write a copy with some entries' content replaced to `target` (atomically, side files too).
+    def rewrite(self, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
+        """Write a changed copy to `target` (atomically, side files too).
 
         Unchanged entries are copied as they are stored; with no changes the copy is the same bytes.
         """
@@ -53,6 +86,8 @@ class Container(Protocol):
 
 def check_path(path: str, archive: object) -> str:
     """`path`, when it is safe to write below a folder; FurnelError otherwise."""
+    if len(path) <= LONGEST_PATH and _PLAIN.fullmatch(path):
+        return path
     parts = path.split("/")
     why = ""
     if not path or len(path) > LONGEST_PATH:
@@ -79,10 +114,3 @@ def missing_entry(path: str, archive: object) -> FurnelError:
         why=f"there is no entry {path!r}",
         remedy="Names are case-sensitive: copy the inner path from the entry itself",
     )
-
-
-def unknown_changes(changes: Mapping[str, bytes], known: Mapping[str, object], archive: object) -> None:
-    """Refuse to replace what is not in the archive."""
-    for path in changes:
-        if path not in known:
-            raise missing_entry(path, archive)

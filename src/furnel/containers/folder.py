@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import shutil
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from pathlib import Path
 
 from furnel.atomic import replacing, write_bytes
-from furnel.containers.container import Entry, check_path, missing_entry, unknown_changes
+from furnel.containers.container import Changes, Content, Entry, check_path, missing_entry
 from furnel.containers.mapped import MappedFile
 from furnel.errors import FurnelError, reason
 from furnel.progress import QUIET, Progress, steps
@@ -53,16 +53,24 @@ class Folder:
         except OSError as error:
             raise FurnelError("Reading a file", where=self._files[path], why=reason(error)) from error
 
-    def rewrite(self, target: Path, changes: Mapping[str, bytes], progress: Progress = QUIET) -> None:
-        unknown_changes(changes, self._files, self.path)
-        for inner, file in steps(
-            self._files.items(), len(self._files), progress, f"Copying {self.path.name}"
-        ):
-            if inner in changes:
-                write_bytes(target / inner, changes[inner])
-            else:
-                with replacing(target / inner) as out, file.open("rb") as stream:
+    def rewrite(self, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
+        changes.check(self._files, self.path)
+        kept: dict[str, Content] = {
+            changes.rename.get(inner, inner): changes.replace.get(inner, file)
+            for inner, file in self._files.items()
+            if inner not in changes.remove
+        }
+        kept.update(changes.add)
+        for inner, content in steps(kept.items(), len(kept), progress, f"Copying {self.path.name}"):
+            if isinstance(content, Path):
+                with replacing(target / inner) as out, content.open("rb") as stream:
                     shutil.copyfileobj(stream, out, 1 << 20)
+            else:
+                write_bytes(target / inner, content)
+
+    def files(self) -> dict[str, Path]:
+        """The file of every entry."""
+        return dict(self._files)
 
     def close(self) -> None:
         pass

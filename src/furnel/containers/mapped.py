@@ -1,43 +1,149 @@
-"""A file's bytes, mapped into memory and not read until they are used."""
+"""Where an archive's bytes come from: a file, mapped and not read until it is used, or memory."""
 
 from __future__ import annotations
 
 import contextlib
+import io
 import mmap
+import os
+from collections.abc import Callable, Iterator
 from pathlib import Path
-from typing import BinaryIO
+from typing import BinaryIO, Protocol
 
 from furnel.errors import FurnelError, reason
 
+_PIECE = 1 << 20
+
+
+class Source(Protocol):
+    """The bytes of an archive as a read-only `view`; `name` tells where they are from, for messages."""
+
+    name: str
+    view: memoryview
+
+    def copy(self, start: int, end: int, out: BinaryIO) -> None:
+        """Write a span of it to `out`, in pieces."""
+
+    def beside(self, suffix: str) -> Source:
+        """The file of the same name with another ending."""
+
+    def stream(self) -> BinaryIO:
+        """It as a stream that can be sought."""
+
+    def close(self) -> None:
+        """Let go of it."""
+
 
 class MappedFile:
-    """The bytes of a file as a read-only `view`; `close` lets go of it.
+    """The bytes of a file.
 
     With `here_and_there` only what is touched is brought into memory, nothing around it.
     """
 
     def __init__(self, path: Path, here_and_there: bool = False) -> None:
-        self.path = path
+        self.path, self.name = path, str(path)
         self._map: mmap.mmap | None = None
         try:
-            with path.open("rb") as stream:
-                size = stream.seek(0, 2)
-                if size:
-                    self._map = mmap.mmap(stream.fileno(), 0, access=mmap.ACCESS_READ)
-                    if here_and_there:
-                        self._map.madvise(mmap.MADV_RANDOM)
+            self._file = path.open("rb")
+            size = self._file.seek(0, 2)
+            if size:
+                self._map = mmap.mmap(self._file.fileno(), 0, access=mmap.ACCESS_READ)
+                if here_and_there:
+                    self._map.madvise(mmap.MADV_RANDOM)
         except OSError as error:
             raise FurnelError("Opening an archive", where=path, why=reason(error)) from error
         self.view = memoryview(self._map) if self._map is not None else memoryview(b"")
 
     def copy(self, start: int, end: int, out: BinaryIO) -> None:
-        """Write a span of the file to `out`, in pieces."""
-        for at in range(start, end, 1 << 20):
-            out.write(self.view[at : min(at + (1 << 20), end)])
+        """The kernel does it, file to file, where it can; holes stay holes."""
+        try:
+            number = out.fileno()
+        except (OSError, io.UnsupportedOperation):
+            for at in range(start, end, _PIECE):
+                out.write(self.view[at : min(at + _PIECE, end)])
+            return
+        out.flush()
+        place = out.tell()
+        for begin, stop in _data_spans(self._file.fileno(), start, end):
+            copy_span(self._file.fileno(), begin, number, place + begin - start, stop - begin)
+        out.seek(place + end - start)
+        if os.fstat(number).st_size < place + end - start:
+            out.truncate()
+
+    def beside(self, suffix: str) -> Source:
+        return MappedFile(self.path.with_suffix(suffix))
+
+    def stream(self) -> BinaryIO:
+        return self.path.open("rb")
 
     def close(self) -> None:
-        """Let go of the file; a span of it still in use somewhere (a refusal's trace, say) lets go of it later."""
+        """A span of it still in use somewhere (a refusal's trace, say) lets go of it later."""
+        self._file.close()
         with contextlib.suppress(BufferError):
             self.view.release()
             if self._map is not None:
                 self._map.close()
+
+
+class HeldBytes:
+    """Bytes in memory: an archive inside another one. `fetch` finds the files beside it."""
+
+    def __init__(
+        self, data: bytes | memoryview, name: str, fetch: Callable[[str], bytes | memoryview] | None = None
+    ) -> None:
+        self.name, self.view, self._fetch = name, memoryview(data), fetch
+
+    def copy(self, start: int, end: int, out: BinaryIO) -> None:
+        out.write(self.view[start:end])
+
+    def beside(self, suffix: str) -> Source:
+        stem = self.name.rsplit(".", 1)[0] + suffix
+        if self._fetch is None:
+            raise FurnelError("Opening an archive", where=self.name, why=f"there is no {stem} beside it")
+        return HeldBytes(self._fetch(suffix), stem)
+
+    def stream(self) -> BinaryIO:
+        return io.BytesIO(self.view)
+
+    def close(self) -> None:
+        pass
+
+
+def copy_span(source: int, start: int, target: int, place: int, count: int) -> None:
+    """`count` bytes from one open file to another, without passing through this program where the system can."""
+    while count > 0:
+        try:
+            done = os.copy_file_range(source, target, min(count, 1 << 30), start, place)
+        except OSError:
+            done = 0
+        if done == 0:
+            piece = os.pread(source, min(count, _PIECE), start)
+            if not piece:
+                return
+            done = os.pwrite(target, piece, place)
+        start, place, count = start + done, place + done, count - done
+
+
+def _data_spans(number: int, start: int, end: int) -> Iterator[tuple[int, int]]:
+    """The parts of a span of a file that are not holes."""
+    at = start
+    while at < end:
+        try:
+            at = os.lseek(number, at, os.SEEK_DATA)
+            stop = os.lseek(number, at, os.SEEK_HOLE)
+        except OSError:  # nothing but a hole up to the end, or a file system that does not know them
+            if at == start and not _knows_holes(number):
+                yield start, end
+            return
+        if at >= end:
+            return
+        yield at, min(stop, end)
+        at = stop
+
+
+def _knows_holes(number: int) -> bool:
+    try:
+        os.lseek(number, 0, os.SEEK_HOLE)
+    except OSError:
+        return False
+    return True

@@ -5,103 +5,238 @@ from __future__ import annotations
 from functools import cache
 from importlib import resources
 from pathlib import Path
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import Field, model_validator
+from pydantic import AfterValidator, Field, model_validator
 
+from furnel.containers.expressions import expression
 from furnel.errors import FurnelError, reason
 from furnel.schema import Part, parse_toml
 
 WHAT = "Reading a layout"
 
-Packing = Literal["none", "zlib", "lz4"]
-WIDTHS = {"u8": 1, "u16": 2, "u32": 4, "u64": 8}
+Packing = Literal["none", "zlib", "deflate", "lz4", "zstd"]
+Order = Literal["little", "big"]
+SumKind = Literal["crc32", "adler32", "sha256"]
+HashKind = Literal["crc32", "fnv1a-32", "fnv1a-64", "xxhash64"]
+Ending = Literal["zero", "u8", "u16", "u32"]
+
+WIDTHS = {"u8": 1, "u16": 2, "u32": 4, "u64": 8, "i8": 1, "i16": 2, "i32": 4, "i64": 8}
+SUM_BYTES = {"crc32": 4, "adler32": 4, "sha256": 32}
+HASH_BYTES = {"crc32": 4, "fnv1a-32": 4, "fnv1a-64": 8, "xxhash64": 8}
+
+_HEAD = {
+    "entry count", "index offset", "index size", "index stored size", "index sum", "names offset", "names size",
+    "data offset", "data size", "file size", "file sum",
+}  # fmt: skip
+_ROW = {
+    "path", "name offset", "name hash", "offset", "size", "stored size", "packing", "sum", "stored sum",
+}  # fmt: skip
+Role = Literal[
+    "entry count", "index offset", "index size", "index stored size", "index sum", "names offset", "names size",
+    "data offset", "data size", "file size", "file sum",
+    "path", "name offset", "name hash", "offset", "size", "stored size", "packing", "sum", "stored sum",
+    "tag",
+]  # fmt: skip
+
+
+def _is_expression(text: str) -> str:
+    try:
+        expression(text)
+    except FurnelError as error:
+        raise ValueError(f"{error.why}; {error.remedy}") from error
+    return text
+
+
+ExpressionText = Annotated[str, AfterValidator(_is_expression)]
+FieldName = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=40)]
+
+
+class BitsPart(Part):
+    """A few bits of a number, as a field of their own: `count` bits from bit `first` (0 is the lowest)."""
+
+    name: FieldName
+    first: int = Field(ge=0, le=63)
+    count: int = Field(1, ge=1, le=63)
+    holds: Role | None = None
 
 
 class FieldPart(Part):
-    """One field of a record: an integer, or text of fixed length padded with zeros."""
+    """One field of a record.
 
-    name: str
-    type: Literal["u8", "u16", "u32", "u64", "text"]
-    length: int | None = Field(None, ge=1, le=1024)
-    value: str | int | None = Field(None, alias="is")
-    holds: (
-        Literal[
-            "path",
-            "name offset",
-            "offset",
-            "size",
-            "stored size",
-            "tag",
-            "entry count",
-            "index offset",
-            "index size",
-            "index stored size",
-            "names offset",
-        ]
-        | None
-    ) = None
+    A number; `text` (a fixed or worked-out `length` padded with zeros, or ending as `ends` says: at a zero byte, or told by
+    a number before it); `bytes` of a length; `pad` up to a multiple of `length` from the record's beginning.
+    """
+
+    name: FieldName
+    type: Literal["u8", "u16", "u32", "u64", "i8", "i16", "i32", "i64", "varint", "text", "bytes", "pad"]
+    length: Annotated[int, Field(ge=1, le=65536)] | ExpressionText | None = None
+    ends: Ending | None = None
+    order: Order | None = None
+    value: str | int | tuple[int, ...] | None = Field(None, alias="is")
+    new: int = 0
+    holds: Role | None = None
+    means: ExpressionText | None = None
+    when: ExpressionText | None = None
+    bits: tuple[BitsPart, ...] = ()
+    sum: SumKind | None = None
 
     @model_validator(mode="after")
     def _whole(self) -> FieldPart:
-        if (self.type == "text") != (self.length is not None):
-            raise ValueError("a text field needs a length, a number has none")
+        blocks = self.type in ("text", "bytes", "pad")
+        if self.type == "text" and (self.length is None) == (self.ends is None):
+            raise ValueError('a text field needs a length, or ends = "zero", "u8", "u16" or "u32"')
+        if self.type in ("bytes", "pad") and self.length is None:
+            raise ValueError(f"a field of type {self.type} needs a length")
+        if not blocks and (self.length is not None or self.ends is not None):
+            raise ValueError("a number has no length of its own")
+        if (self.bits or self.means) and (blocks or self.type == "varint"):
+            raise ValueError("bits and means belong to numbers")
+        if (self.holds in ("sum", "stored sum", "index sum", "file sum")) != (self.sum is not None):
+            raise ValueError("a field that holds a sum says which: sum = crc32, adler32 or sha256")
+        if self.sum is not None and self.sum_width != SUM_BYTES[self.sum]:
+            raise ValueError(f"a {self.sum} has {SUM_BYTES[self.sum]} bytes")
         return self
 
     @property
-    def width(self) -> int:
-        return self.length or WIDTHS[self.type]
+    def sum_width(self) -> int:
+        return self.length if isinstance(self.length, int) else WIDTHS.get(self.type, 0)
+
+    @property
+    def width(self) -> int | None:
+        """Its bytes in the file, when they are always as many."""
+        if self.when or self.type in ("varint", "pad") or self.ends:
+            return None
+        if self.type in ("text", "bytes"):
+            return self.length if isinstance(self.length, int) else None
+        return WIDTHS[self.type]
+
+    @property
+    def roles(self) -> frozenset[str]:
+        """What it and its bits hold."""
+        return frozenset(holds for holds in (self.holds, *(bits.holds for bits in self.bits)) if holds)
+
+
+Fields = tuple[FieldPart, ...]
+
+
+def _unique(fields: Fields) -> Fields:
+    names = [name for field in fields for name in (field.name, *(bits.name for bits in field.bits))]
+    twice = next((name for name in names if names.count(name) > 1), None)
+    if twice:
+        raise ValueError(f"two fields are called {twice}")
+    held = [role for field in fields for role in field.roles]
+    twice = next((role for role in held if held.count(role) > 1), None)
+    if twice:
+        raise ValueError(f"two fields hold the {twice}")
+    return fields
+
+
+CheckedFields = Annotated[Fields, AfterValidator(_unique)]
+
+
+def held(fields: Fields) -> frozenset[str]:
+    """Every role that some fields hold."""
+    return frozenset[str]().union(*(field.roles for field in fields))
+
+
+def fixed_width(fields: Fields) -> int | None:
+    """The bytes of a record whose fields are always as wide, otherwise None."""
+    widths = [field.width for field in fields]
+    return None if None in widths else sum(width for width in widths if width is not None)
 
 
 class RecordPart(Part):
     """A record of fields one after the other."""
 
-    fields: tuple[FieldPart, ...] = Field(min_length=1)
+    fields: CheckedFields = Field(min_length=1)
 
-    @property
-    def width(self) -> int:
-        return sum(field.width for field in self.fields)
+    @model_validator(mode="after")
+    def _head_roles(self) -> RecordPart:
+        _only(held(self.fields), _HEAD, "start or footer record")
+        return self
 
 
-class IndexPart(RecordPart):
+class IndexPart(Part):
     """The table of entries: in the archive or a side file, behind the data or before it, packed as a whole or not."""
 
+    fields: CheckedFields = Field(min_length=1)
     file: str = ""
     place: Literal["front", "back"] = "front"
     packed: Packing = "none"
-    start: tuple[FieldPart, ...] = ()
-    names: Literal["fields", "table", "numbers"] = "fields"
+    start: CheckedFields = ()
+    names: Literal["fields", "table", "hash", "numbers"] = "fields"
     number: str = "{number:04}"
+    sorted_by: Literal["name hash", "path"] | None = None
+    empty: ExpressionText | None = None
+
+
+class NamesPart(Part):
+    """How names are written, and how their hashes are made when there is only that, or that too."""
+
+    encoding: Literal["utf-8", "latin-1"] = "utf-8"
+    slash: Literal["/", "\\"] = "/"
+    ends: Ending = "zero"
+    packed: Packing = "none"
+    hash: HashKind | None = None
+    letters: Literal["as they are", "lower", "upper"] = "as they are"
+    list: str = ""
+    unknown: str = "unknown/{hash}"
 
 
 class EntryPart(Part):
     """How the entries' bytes are stored."""
 
     packed: Packing = "none"
-    align: int = Field(1, ge=1, le=65536)
+    packings: dict[int, Packing] = {}
+    packing: ExpressionText | None = None
+    align: int = Field(1, ge=1, le=1 << 20)
+    fill: int = Field(0, ge=0, le=255)
     prefix: str = ""
+    head: CheckedFields = ()
 
 
 class SumsPart(Part):
-    """A side file with one CRC-32 of each entry's stored bytes."""
+    """A side file with one checksum of each entry's stored bytes, in the order of the index."""
 
     file: str
-    type: Literal["u32"] = "u32"
+    sum: SumKind = "crc32"
 
 
 class NestPart(Part):
-    """A tagged chunk that is itself a chain: which chunk inside names it, and which ones are entries."""
+    """A tagged chunk that is itself a chain; `named-by` is the chunk inside that names it, `parts` are its entries.
+
+    A name of a nest that lies in another goes after that one's, with a slash.
+    """
 
     tag: str
-    named_by: str
-    parts: dict[str, str]
+    named_by: str = ""
+    parts: dict[str, str] = {}
 
 
-class ChainPart(RecordPart):
-    """Chunks one after the other up to the end of the file: tag, size, data. Chunks not named here are kept as they are."""
+class ChainPart(Part):
+    """Records one after the other, each followed by its data, to the end or to the tag that says so."""
 
+    fields: CheckedFields = Field(min_length=1)
     align: int = Field(1, ge=1, le=65536)
-    nests: tuple[NestPart, ...] = Field(min_length=1)
+    last: str = ""
+    entries: dict[str, str] = {}
+    nests: tuple[NestPart, ...] = ()
+    number: str = "{number:04}"
+
+
+class WholePart(Part):
+    """Compression around the whole file, after a record that stays plain; the layout describes what is inside."""
+
+    packed: Literal["zlib", "deflate", "zstd"]
+    fields: CheckedFields = ()
+
+
+class InsidePart(Part):
+    """Entries that are archives themselves: by the pattern of their paths, and the layout (or zip) that they have."""
+
+    files: str
+    layout: str
 
 
 class Layout(Part):
@@ -111,32 +246,87 @@ class Layout(Part):
     name: str = Field(pattern=r"^[a-z][a-z0-9-]*$")
     title: str
     files: tuple[str, ...] = Field(min_length=1)
-    byte_order: Literal["little", "big"] = "little"
+    byte_order: Order = "little"
+    whole: WholePart | None = None
     start: RecordPart | None = None
     footer: RecordPart | None = None
     index: IndexPart | None = None
-    entry: EntryPart = EntryPart(align=1)
+    names: NamesPart = NamesPart()
+    entry: EntryPart = Field(default_factory=lambda: EntryPart.model_validate({}))
     sums: SumsPart | None = None
     chain: ChainPart | None = None
+    inside: tuple[InsidePart, ...] = ()
 
     @model_validator(mode="after")
-    def _whole(self) -> Layout:
+    def _agrees(self) -> Layout:
         if (self.index is None) == (self.chain is None):
             raise ValueError("a layout has either an [index] or a [chain]")
+        if self.footer is not None and fixed_width(self.footer.fields) is None:
+            raise ValueError("the footer is found from the file's end, so its fields need fixed lengths")
         if self.index is not None:
-            held = {field.holds for field in self.index.fields}
-            wanted = {"fields": "path", "table": "name offset", "numbers": None}[self.index.names]
-            if "offset" not in held or (wanted and wanted not in held):
-                raise ValueError(
-                    f"the index has no field that holds the {'offset' if 'offset' not in held else wanted}"
-                )
-        elif self.chain is not None and {"tag", "size"} - {field.holds for field in self.chain.fields}:
-            raise ValueError("a chain's fields hold the tag and the size")
+            self._check_index(self.index)
+        if self.chain is not None:
+            self._check_chain(self.chain)
+        told = self.entry.packing or any("packing" in held(fields) for fields in self._row_fields())
+        if told and not self.entry.packings:
+            raise ValueError("a field holds the packing: [entry] packings says which number means which")
         return self
+
+    def _row_fields(self) -> tuple[Fields, ...]:
+        return tuple(part.fields for part in (self.index, self.chain) if part is not None)
+
+    def _check_index(self, index: IndexPart) -> None:
+        roles = held(index.fields)
+        _only(roles, _ROW, "index")
+        _only(held(index.start), _HEAD, "index's start")
+        wanted = {"fields": "path", "table": None, "hash": "name hash", "numbers": None}[index.names]
+        for role in ("offset", wanted):
+            if role and role not in roles:
+                raise ValueError(f"the index has no field that holds the {role}")
+        if "name hash" in roles and self.names.hash is None:
+            raise ValueError("a field holds the name hash: [names] hash says which one")
+        if self.sums is not None and index.names != "numbers" and index.sorted_by:
+            raise ValueError("a side file of sums follows the index's order, which cannot be sorted then")
+        head = held(self.start.fields if self.start else ()) | held(self.footer.fields if self.footer else ())
+        if (
+            index.packed != "none"
+            and index.place == "front"
+            and not index.file
+            and "index stored size" not in head
+        ):
+            raise ValueError("a packed index in front needs a start field that holds the index stored size")
+        if index.place == "back" and not index.file and "index offset" not in head:
+            raise ValueError(
+                "an index behind the data needs a start or footer field that holds the index offset"
+            )
+        if (
+            fixed_width(index.fields) is None
+            and "entry count" not in head | held(index.start)
+            and index.names == "table"
+        ):
+            raise ValueError(
+                "names behind records of no fixed length need a field that holds the entry count"
+            )
+
+    def _check_chain(self, chain: ChainPart) -> None:
+        roles = held(chain.fields)
+        _only(roles, (_ROW | {"tag"}) - {"offset", "name offset"}, "chain")
+        if not {"size", "stored size"} & roles:
+            raise ValueError("a chain's fields hold the size or the stored size")
+        if (chain.entries or chain.nests or chain.last) and "tag" not in roles:
+            raise ValueError("a chain with entries, nests or last by tag has a field that holds the tag")
+        if self.whole is None and self.sums is not None:
+            raise ValueError("a side file of sums belongs to an index")
+
+
+def _only(found: frozenset[str], allowed: set[str], where: str) -> None:
+    wrong = sorted(found - allowed)
+    if wrong:
+        raise ValueError(f"a field of the {where} cannot hold the {wrong[0]}")
 
 
 def parse_layout(text: str, where: object) -> Layout:
-    """A layout from its TOML text. Raises FurnelError that names the key, what was found and what is allowed."""
+    """A layout from its TOML text. Raises FurnelError that names line and key, what was found and what is allowed."""
     return parse_toml(Layout, text, WHAT, where, "docs/layouts.md")
 
 

@@ -10,12 +10,13 @@ import shutil
 import struct
 import zipfile
 import zlib
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence, Set
 from pathlib import Path
 from typing import BinaryIO
 
 from furnel.atomic import replacing
-from furnel.containers.container import MOST_ENTRY_BYTES, Entry, check_path, missing_entry, unknown_changes
+from furnel.containers.container import MOST_ENTRY_BYTES, Changes, Content, Entry, check_path, missing_entry
+from furnel.containers.mapped import Source
 from furnel.errors import FurnelError, reason
 from furnel.progress import QUIET, Progress, steps
 
@@ -32,10 +33,11 @@ class Zip:
 
     kind = "zip"
 
-    def __init__(self, path: Path) -> None:
+    def __init__(self, path: Path, source: Source | None = None) -> None:
         self.path = path
+        self._open = source.stream if source is not None else lambda: path.open("rb")
         try:
-            self._zip = zipfile.ZipFile(path)
+            self._zip = zipfile.ZipFile(self._open())
         except OSError as error:
             raise FurnelError(WHAT, where=path, why=reason(error)) from error
         except (zipfile.BadZipFile, ValueError, NotImplementedError, struct.error, UnicodeError) as error:
@@ -94,33 +96,67 @@ class Zip:
                 WHAT, where=f"{self.path}, {path}", why=str(error), remedy="Take a fresh copy of it"
             ) from error
 
-    def rewrite(self, target: Path, changes: Mapping[str, bytes], progress: Progress = QUIET) -> None:
-        unknown_changes(changes, self._infos, self.path)
-        with replacing(target) as out, self.path.open("rb") as source:
+    def rewrite(self, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
+        changes.check(self._infos, self.path)
+        with replacing(target) as out, self._open() as source:
             if not changes:
                 shutil.copyfileobj(source, out, 1 << 20)
                 return
-            _merge(source, self._zip, out, changes, progress)
+            moved = {new: self.read(old) for old, new in changes.rename.items() if old not in changes.replace}
+            moved |= {
+                changes.rename[old]: _bytes(changes.replace[old])
+                for old in changes.rename
+                if old in changes.replace
+            }
+            added = {**moved, **{path: _bytes(content) for path, content in changes.add.items()}}
+            gone = changes.remove | set(changes.rename)
+            replaced = {
+                path: _bytes(content) for path, content in changes.replace.items() if path not in gone
+            }
+            _merge(source, self._zip, out, replaced, added, gone, progress)
 
     def close(self) -> None:
+        stream = self._zip.fp
         self._zip.close()
+        if stream is not None:
+            stream.close()
 
 
-def write_zip(target: Path, contents: Iterable[tuple[str, bytes]]) -> None:
+def write_zip(target: Path, contents: Iterable[tuple[str, Content]]) -> None:
     """A new ZIP of `contents`, the same bytes on any machine: sorted, one fixed date, deflate."""
     with replacing(target) as out, zipfile.ZipFile(out, "w") as archive:
-        for path, data in sorted(contents):
-            _add(archive, path, data, zipfile.ZIP_DEFLATED, FIXED_TIME)
+        for path, content in sorted(contents, key=lambda item: item[0]):
+            if isinstance(content, Path):
+                _add_file(archive, path, content)
+            else:
+                _add(archive, path, content, zipfile.ZIP_DEFLATED, FIXED_TIME)
+
+
+def _bytes(content: Content) -> bytes:
+    return content.read_bytes() if isinstance(content, Path) else content
+
+
+def _add_file(archive: zipfile.ZipFile, path: str, file: Path) -> None:
+    """A file, piece by piece."""
+    info = _info(path, FIXED_TIME, zipfile.ZIP_DEFLATED)
+    info.file_size = file.stat().st_size
+    archive.compresslevel = 9
+    with file.open("rb") as source, archive.open(info, "w") as member:
+        shutil.copyfileobj(source, member, 1 << 20)
 
 
 def _add(
     archive: zipfile.ZipFile, path: str, data: bytes, method: int, date: tuple[int, int, int, int, int, int]
 ) -> None:
+    archive.writestr(_info(path, date, method), data, compresslevel=9)
+
+
+def _info(path: str, date: tuple[int, int, int, int, int, int], method: int) -> zipfile.ZipInfo:
     info = zipfile.ZipInfo(path, date)
     info.compress_type = method
     info.external_attr = 0o644 << 16
     info.create_system = 3
-    archive.writestr(info, data, compresslevel=9)
+    return info
 
 
 def _merge(
@@ -128,6 +164,8 @@ def _merge(
     archive: zipfile.ZipFile,
     out: BinaryIO,
     changes: Mapping[str, bytes],
+    added: Mapping[str, bytes],
+    gone: Set[str],
     progress: Progress,
 ) -> None:
     start = archive.start_dir
@@ -144,15 +182,11 @@ def _merge(
         out.write(source.read(infos[0].header_offset))
     for info, end in steps(zip(infos, ends, strict=True), len(infos), progress, "Repacking"):
         place, record = out.tell(), None
+        if info.filename in gone:
+            continue
         if info.filename in changes:
             method = info.compress_type if info.compress_type in (0, 8) else zipfile.ZIP_DEFLATED
-            part = io.BytesIO()
-            with zipfile.ZipFile(part, "w") as single:
-                _add(single, info.filename, changes[info.filename], method, info.date_time)
-                local = single.start_dir
-            raw = part.getvalue()
-            out.write(raw[:local])
-            record = raw[local : len(raw) - _END.size]
+            record = _write_member(out, info.filename, changes[info.filename], method, info.date_time)
         else:
             source.seek(info.header_offset)
             left = end - info.header_offset
@@ -160,14 +194,30 @@ def _merge(
                 out.write(chunk)
                 left -= len(chunk)
         moved[info.header_offset] = (place, record)
+    records = [(moved[old][0], moved[old][1] or record) for old, record in central if old in moved]
+    for path, data in added.items():
+        place = out.tell()
+        records.append((place, _write_member(out, path, data, zipfile.ZIP_DEFLATED, FIXED_TIME)))
     directory = out.tell()
-    for old, record in central:
-        place, fresh = moved[old]
-        kept = fresh or record
-        out.write(kept[:42] + struct.pack("<I", place) + kept[46:])
+    for place, record in records:
+        out.write(record[:42] + struct.pack("<I", place) + record[46:])
     length = out.tell() - directory
-    out.write(_END.pack(b"PK\5\6", 0, 0, len(central), len(central), length, directory, len(archive.comment)))
+    count = len(records)
+    out.write(_END.pack(b"PK\5\6", 0, 0, count, count, length, directory, len(archive.comment)))
     out.write(archive.comment)
+
+
+def _write_member(
+    out: BinaryIO, path: str, data: bytes, method: int, date: tuple[int, int, int, int, int, int]
+) -> bytes:
+    """A member with its local header; the record of it for the central directory."""
+    part = io.BytesIO()
+    with zipfile.ZipFile(part, "w") as single:
+        _add(single, path, data, method, date)
+        local = single.start_dir
+    raw = part.getvalue()
+    out.write(raw[:local])
+    return raw[local : len(raw) - _END.size]
 
 
 def _central_records(source: BinaryIO, archive: zipfile.ZipFile, start: int) -> list[tuple[int, bytes]]:

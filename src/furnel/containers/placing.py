@@ -1,0 +1,361 @@
+"""Placing an archive that is about to be written: where every entry, the index and the names go, and the index's bytes."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Any
+
+import numpy as np
+
+from furnel.containers import records
+from furnel.containers.fresh import Fresh
+from furnel.containers.mapped import Source
+from furnel.containers.packing import pack
+from furnel.containers.reading import Head, Index
+from furnel.containers.records import Table, Values
+from furnel.containers.schema import Fields, IndexPart, Layout, fixed_width, held
+from furnel.containers.sums import hash_names, sum_of
+from furnel.errors import FurnelError
+
+WRITING = "Writing an archive"
+_ROUNDS = 12
+
+
+@dataclass(slots=True)
+class Item:
+    """One entry to be: its row in the old table (-1: none), and its bytes: an old span (from its head on) or fresh ones."""
+
+    path: str
+    row: int = -1
+    old: int = -1
+    span: tuple[int, int] | None = None
+    fresh: Fresh | None = None
+    head: bytes = b""
+    offset: int = 0
+    shared: bool = False
+
+    def length(self, padded: int) -> int:
+        if self.span is not None:
+            return self.span[1] - self.span[0]
+        length = len(self.head) + (self.fresh.stored if self.fresh else 0)
+        return length + -length % padded
+
+
+@dataclass(slots=True)
+class Plan:
+    """Where everything goes."""
+
+    layout: Layout
+    items: list[Item]
+    order: list[Item]
+    source: Source | None = None
+    index: Index | None = None
+    gaps: dict[int, tuple[int, int]] = field(default_factory=dict)
+    tail: bytes = b""
+    lead: bytes = b""
+    data_start: int = 0
+    data_end: int = 0
+    index_at: int = 0
+    raw: bytes = b""
+    names: bytes = b""
+    start: bytes = b""
+    footer: bytes = b""
+    pad: int = 0
+    total: int = 0
+
+
+def find_gaps(plan: Plan) -> None:
+    """What lies between the old entries and is more than padding has to be carried through."""
+    if plan.index is None or plan.source is None:
+        return
+    index, view, align = plan.index, plan.source.view, plan.layout.entry.align
+    if plan.layout.index is not None and plan.layout.index.place == "front" and not plan.layout.index.file:
+        plan.lead = bytes(view[index.head_end : index.index_at])
+    order = np.argsort(index.offsets, kind="stable").tolist()
+    end = index.data_start
+    for place in order:
+        offset = int(index.offsets[place])
+        if offset > end and not _is_padding(plan, view[end:offset], end, align):
+            plan.gaps[place] = (end, offset)
+        _, _, stop = old_span(plan.layout, plan.source, index, place)
+        end = max(end, stop)
+    if end < index.data_end:
+        plan.tail = bytes(view[end : index.data_end])
+
+
+def _is_padding(plan: Plan, gap: memoryview, end: int, align: int) -> bool:
+    return len(gap) == -end % align and bytes(gap) == bytes([plan.layout.entry.fill]) * len(gap)
+
+
+def place_all(plan: Plan) -> None:
+    """Find places that agree with each other: packed indexes change their length with the numbers in them."""
+    layout = plan.layout
+    index = layout.index
+    assert index is not None
+    in_front = index.place == "front" and not index.file
+    room = len(plan.index.raw) if plan.index else 0
+    most = 0
+    for turn in range(_ROUNDS):
+        head = (fixed_width(layout.start.fields) if layout.start else 0) or len(plan.start)
+        plan.index_at = head + len(plan.lead) if in_front or index.file else plan.index_at
+        plan.data_start = (plan.index_at + room) if in_front else head
+        if index.file:
+            plan.data_start, plan.index_at = head, 0
+        _place_data(plan)
+        if not in_front and not index.file:
+            plan.index_at = plan.data_end
+        before = len(plan.start)
+        _write_records(plan)
+        need = len(plan.raw) + len(plan.names)
+        most = max(most, need)
+        plan.pad = room - need if in_front else 0
+        settled = not in_front or need == room or (turn > 4 and plan.pad >= 0)
+        if settled and before in (0, len(plan.start)):
+            return
+        room = need if turn < 4 else most
+    raise FurnelError(WRITING, where=layout.name, why="its index does not settle on a size")
+
+
+def _place_data(plan: Plan) -> None:
+    layout = plan.layout
+    assert layout.index is not None
+    told = bool({"size", "stored size"} & held(layout.index.fields))
+    padded = 1 if told else layout.entry.align
+    at = plan.data_start
+    shared: dict[tuple[int, int], int] = {}
+    for item in plan.order:
+        item.shared = item.span is not None and item.span in shared
+        if item.span is not None and item.span in shared:
+            item.offset = shared[item.span]
+            continue
+        if item.old in plan.gaps:
+            start, end = plan.gaps[item.old]
+            at += end - start
+        if item.span is None or plan.index is None or item.span[0] % layout.entry.align == 0:
+            at += -at % layout.entry.align
+        item.offset = at
+        if item.span is not None:
+            shared[item.span] = at
+        at += item.length(padded)
+    if plan.tail and not tail_is_padding(plan):
+        at += len(plan.tail)
+    elif plan.tail:
+        at += -at % layout.entry.align
+    plan.data_end = at
+
+
+def tail_is_padding(plan: Plan) -> bool:
+    fill = bytes([plan.layout.entry.fill])
+    return len(plan.tail) < plan.layout.entry.align and plan.tail == fill * len(plan.tail)
+
+
+def _write_records(plan: Plan) -> None:
+    """The bytes of start, index, names and footer for the places as they are now."""
+    layout, old = plan.layout, plan.index
+    index = layout.index
+    assert index is not None
+    head = Head(scope={})
+    if old is not None:
+        head.start, head.footer = dict(old.head.start), dict(old.head.footer)
+        head.index_start = dict(old.head.index_start)
+    footer_width = (fixed_width(layout.footer.fields) or 0) if layout.footer else 0
+    in_front = index.place == "front" and not index.file
+    table_bytes = len(plan.raw) + len(plan.names)
+    plan.total = plan.data_end + (0 if in_front or index.file else table_bytes) + footer_width
+    facts: dict[str, int] = {
+        "entry count": len(plan.items), "index offset": plan.index_at, "index stored size": len(plan.raw),
+        "data offset": plan.data_start, "data size": plan.data_end - plan.data_start, "file size": plan.total,
+        "names offset": plan.index_at + len(plan.raw), "names size": len(plan.names),
+    }  # fmt: skip
+    for _ in range(3):
+        head.scope = {"file_size": facts["file size"], "data_start": plan.data_start}
+        _set_heads(layout, head, facts)
+        plain, names, names_size = _index_plain(plan, head)
+        if old is not None and plain == old.plain:
+            plan.raw = old.raw
+        else:
+            plan.raw = pack(plain, index.packed)
+        plan.names = names
+        fresh = dict(facts)
+        fresh["index size"], fresh["index stored size"] = len(plain), len(plan.raw)
+        fresh["names offset"] = plan.index_at + len(plan.raw)
+        fresh["names size"] = names_size
+        behind = 0 if in_front or index.file else len(plan.raw) + len(names)
+        fresh["file size"] = plan.total = plan.data_end + behind + footer_width
+        if fresh == facts:
+            break
+        facts = fresh
+    head.scope = {"file_size": facts["file size"], "data_start": plan.data_start}
+    _set_heads(layout, head, facts)
+    for record, values in ((layout.start, head.start), (layout.footer, head.footer)):
+        if record is None:
+            continue
+        for part in record.fields:
+            if part.holds == "index sum" and part.sum is not None:
+                found = sum_of(part.sum, part.order or layout.byte_order, plan.raw)
+                values[part.name] = sum_value(record.fields, "index sum", found, layout)
+            if part.holds == "file sum":
+                values[part.name] = bytes(part.sum_width) if part.type == "bytes" else 0
+        made = records.write_record(record.fields, values, layout.byte_order, head.scope)
+        if record is layout.start:
+            plan.start = made
+        else:
+            plan.footer = made
+
+
+def _set_heads(layout: Layout, head: Head, facts: Mapping[str, int]) -> None:
+    for record, values in ((layout.start, head.start), (layout.footer, head.footer)):
+        for role, number in facts.items() if record is not None else ():
+            assert record is not None
+            records.mean(record.fields, values, role, number, head.scope)
+        head.learn(values)
+    if layout.index is not None:
+        for role, number in facts.items():
+            records.mean(layout.index.start, head.index_start, role, number, head.scope)
+        head.learn(head.index_start)
+
+
+def _names_bytes(items: list[Item], layout: Layout) -> tuple[bytes, list[int]]:
+    """The name table of some entries, and where each name begins in it."""
+    out, places = bytearray(), []
+    for item in items:
+        places.append(len(out))
+        name = item.path.removeprefix(layout.entry.prefix).replace("/", layout.names.slash)
+        raw = name.encode(layout.names.encoding)
+        if layout.names.ends == "zero":
+            out += raw + b"\0"
+        else:
+            width = {"u8": 1, "u16": 2, "u32": 4}[layout.names.ends]
+            if len(raw) >> 8 * width:
+                raise FurnelError(
+                    WRITING, where=name, why=f"names have to be shorter than {1 << 8 * width} bytes"
+                )
+            out += len(raw).to_bytes(width, layout.byte_order) + raw
+    return bytes(out), places
+
+
+def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
+    """The index before it is packed, the name table when that is a block of its own, and the name table's bytes."""
+    layout, old = plan.layout, plan.index
+    index = layout.index
+    assert index is not None
+    scope = head.scope
+    items, rows = _sorted_rows(plan, index)
+    table = (
+        old.table.take(np.array(rows, np.int64))
+        if old is not None
+        else Table.empty(index.fields, layout.byte_order, len(items), scope)
+    )
+    places = np.array([number for number, item in enumerate(items) if item is not None], np.int64)
+    entries = [item for item in items if item is not None]
+    _fill_table(table, places, entries, plan, scope)
+    names = b""
+    if index.names == "table":
+        names, starts = _names_bytes(entries, layout)
+        _set(table, "name offset", places, starts, scope)
+    plain = (
+        records.write_record(index.start, head.index_start, layout.byte_order, scope) if index.start else b""
+    )
+    plain += table.write(scope)
+    own_block = any(
+        "names offset" in held(part.fields) for part in (layout.start, layout.footer) if part is not None
+    )
+    if index.names == "table" and own_block:
+        block = pack(names, layout.names.packed)
+        return plain, block, len(block)
+    return plain + names, b"", len(names)
+
+
+def _sorted_rows(plan: Plan, index: IndexPart) -> tuple[list[Item | None], list[int]]:
+    """The index's rows in their order: entries, and rows that are none and stay (as None)."""
+    items: list[Item | None] = list(plan.items)
+    rows = [item.row for item in plan.items]
+    if plan.index is not None and len(plan.index.rows) != plan.index.table.count:
+        used = set(plan.index.rows.tolist())
+        kept = {row: None for row in range(plan.index.table.count) if row not in used}
+        by_row: dict[int, Item | None] = {item.row: item for item in plan.items if item.row >= 0}
+        by_row.update(kept)
+        fresh = [item for item in plan.items if item.row < 0]
+        rows = [*sorted(by_row), *([-1] * len(fresh))]
+        items = [*(by_row[row] for row in sorted(by_row)), *fresh]
+    if index.sorted_by is not None:
+        names = [item.path.removeprefix(plan.layout.entry.prefix) if item else "" for item in items]
+        keys: list[Any] = (
+            hash_names(names, plan.layout.names).tolist() if index.sorted_by == "name hash" else names
+        )
+        order = sorted(range(len(items)), key=lambda place: keys[place])
+        items, rows = [items[place] for place in order], [rows[place] for place in order]
+    return items, rows
+
+
+def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scope: Mapping[str, Any]) -> None:
+    layout, old = plan.layout, plan.index
+    assert layout.index is not None
+    offsets = [item.offset for item in entries]
+    _set(table, "offset", places, offsets, scope)
+    fresh = [
+        (place, item) for place, item in zip(places.tolist(), entries, strict=True) if item.fresh is not None
+    ]
+    where = np.array([place for place, _ in fresh], np.int64)
+    made = [item.fresh for _, item in fresh if item.fresh is not None]
+    if made:
+        _set(table, "size", where, [one.size for one in made], scope)
+        _set(table, "stored size", where, [one.stored for one in made], scope)
+        if layout.entry.packings:
+            _set(table, "packing", where, [one.code or 0 for one in made], scope)
+        for role in ("sum", "stored sum"):
+            if table.holds(role) and all(role in one.sums for one in made):
+                values = [sum_value(layout.index.fields, role, one.sums[role], layout) for one in made]
+                _set(table, role, where, values, scope)
+    renamed = [
+        (place, item) for place, item in zip(places.tolist(), entries, strict=True)
+        if item.old < 0 or old is None or old.paths[item.old] != item.path
+    ]  # fmt: skip
+    if renamed:
+        rows = np.array([place for place, _ in renamed], np.int64)
+        names = [item.path.removeprefix(layout.entry.prefix) for _, item in renamed]
+        if layout.names.hash is not None:
+            _set(table, "name hash", rows, hash_names(names, layout.names), scope)
+        encoded = [name.replace("/", layout.names.slash).encode(layout.names.encoding) for name in names]
+        _set(table, "path", rows, encoded, scope)
+
+
+def _set(table: Table, role: str, rows: Any, meanings: Any, scope: Mapping[str, Any]) -> None:
+    """Store what some rows mean; the other rows keep their numbers."""
+    if not table.holds(role) or not len(rows):
+        return
+    part = Table(table.fields, table.order, {}, len(rows))
+    for name, column in table.columns.items():
+        part.columns[name] = (
+            column[rows] if isinstance(column, np.ndarray) else [column[row] for row in rows.tolist()]
+        )
+    if isinstance(meanings, list) and not any(isinstance(one, bytes) for one in meanings):
+        meanings = np.array(meanings, np.int64)
+    part.mean(role, meanings, scope)
+    for name, column in table.columns.items():
+        changed = part.columns[name]
+        if isinstance(column, np.ndarray) and not isinstance(changed, list):
+            column[rows] = np.asarray(changed).astype(column.dtype)
+        else:
+            held_column = column.tolist() if isinstance(column, np.ndarray) else column
+            for row, value in zip(rows.tolist(), changed, strict=True):
+                held_column[row] = value
+            table.columns[name] = held_column
+
+
+def old_span(layout: Layout, source: Source, index: Index, place: int) -> tuple[Values, int, int]:
+    start = int(index.offsets[place])
+    head: Values = {}
+    if layout.entry.head:
+        head, start = records.read_record(
+            layout.entry.head, source.view, start, layout.byte_order, source.name, index.head.scope
+        )
+    return head, start, start + int(index.stored[place])
+
+
+def sum_value(fields: Fields, role: str, value: bytes, layout: Layout) -> int | bytes:
+    part = next((part for part in fields if part.holds == role), None)
+    if part is None or part.type == "bytes":
+        return value
+    return int.from_bytes(value, part.order or layout.byte_order)

@@ -1,0 +1,399 @@
+"""Reading an archive's index as its layout describes: what lies where, before any entry is touched."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Any
+
+import numpy as np
+import numpy.typing as npt
+
+from furnel.containers import records
+from furnel.containers.container import check_path
+from furnel.containers.expressions import Number, expression
+from furnel.containers.mapped import Source
+from furnel.containers.packing import unpack, unpack_any
+from furnel.containers.records import Table, Trace, Values, no_trace
+from furnel.containers.schema import FieldPart, IndexPart, Layout, fixed_width
+from furnel.containers.sums import Hashes, Sum, hash_names, sum_of
+from furnel.errors import FurnelError
+
+_WHAT = "Reading an archive"
+_DAMAGED = "The archive is damaged or described by the wrong layout"
+_MOST_INDEX = 256 << 20
+CHECKED_AT_ONCE = 64 << 20  # larger archives' file sums are checked when they are written anew
+
+Numbers = npt.NDArray[np.int64]
+
+
+@dataclass
+class Head:
+    """The records around the data, with what their fields mean together: `scope` is what expressions may use."""
+
+    start: Values = field(default_factory=dict)
+    footer: Values = field(default_factory=dict)
+    index_start: Values = field(default_factory=dict)
+    scope: dict[str, Number] = field(default_factory=dict)
+
+    def learn(self, values: Values) -> None:
+        self.scope.update({name: value for name, value in values.items() if isinstance(value, int)})
+
+    def number(self, layout: Layout, role: str) -> int | None:
+        """What the start, footer or index start says about a role."""
+        parts = [
+            (layout.start.fields if layout.start else (), self.start),
+            (layout.footer.fields if layout.footer else (), self.footer),
+            (layout.index.start if layout.index else (), self.index_start),
+        ]
+        for fields, values in parts:
+            found = records.meaning(fields, values, role, self.scope)
+            if isinstance(found, int):
+                return found
+        return None
+
+
+@dataclass
+class Index:
+    """A read index: the table as it stands, and its columns resolved. Rows that are no entries are not in `rows`."""
+
+    head: Head
+    table: Table
+    rows: Numbers
+    paths: list[str]
+    offsets: Numbers
+    stored: Numbers
+    sizes: Numbers
+    codes: Numbers | None
+    head_end: int
+    index_at: int
+    data_start: int
+    data_end: int
+    plain: bytes
+    raw: bytes
+
+
+def read_head(source: Source, layout: Layout, trace: Trace = no_trace) -> tuple[Head, int, int]:
+    """The records at both ends; where the first ends and where the last begins."""
+    head = Head(scope={"file_size": len(source.view)})
+    head_end, end = 0, len(source.view)
+    order, view = layout.byte_order, source.view
+    if layout.start is not None:
+        head.start, head_end = records.read_record(
+            layout.start.fields, view, 0, order, source.name, head.scope, trace, "start"
+        )
+        head.learn(head.start)
+    if layout.footer is not None:
+        end -= fixed_width(layout.footer.fields) or 0
+        head.footer, _ = records.read_record(
+            layout.footer.fields, view, end, order, source.name, head.scope, trace, "footer"
+        )
+        head.learn(head.footer)
+    return head, head_end, end
+
+
+def read_index(
+    source: Source, side: Source, layout: Layout, known: Sequence[str] = (), trace: Trace = no_trace
+) -> Index:
+    """The whole index. `known` are names to look for where there are only hashes."""
+    index = layout.index
+    assert index is not None
+    head, head_end, end = read_head(source, layout, trace)
+    at, raw, plain = _index_bytes(side, layout, index, head, 0 if index.file else head_end, end)
+    where, begin = f"{source.name}, index", 0
+    follow = trace if index.packed == "none" else no_trace
+    shifted: Trace = (
+        no_trace
+        if trace is no_trace or index.file
+        else lambda group, part, first, last, value: follow(group, part, first + at, last + at, value)
+    )
+    if index.start:
+        head.index_start, begin = records.read_record(
+            index.start, plain, 0, layout.byte_order, where, head.scope, shifted, "index start"
+        )
+        head.learn(head.index_start)
+    count = head.number(layout, "entry count")
+    room = len(plain)
+    names_size = head.number(layout, "names size")
+    if count is None and index.names == "table" and head.number(layout, "names offset") is None:
+        room -= names_size or 0
+    table, table_end = Table.read(
+        index.fields, plain[: max(room, 0)], begin, count, layout.byte_order, where, head.scope, shifted
+    )
+    bounded = index.packed != "none" or head.number(layout, "index stored size") is not None
+    bounded = bounded or index.place == "back" or bool(index.file)
+    names_at = head.number(layout, "names offset")
+    names, index_end = _names_block(source, layout, head, plain, table_end, names_at, names_size)
+    if not bounded:
+        raw, plain = raw[: max(table_end, index_end)], plain[: max(table_end, index_end)]
+        raw = raw[:table_end] if names_at is not None else raw
+    _check_index_sum(layout, head, raw, where)
+    in_front = index.place == "front" and not index.file
+    data_start = (
+        max(at + len(raw), names_at + len(names) if names_at is not None else 0) if in_front else head_end
+    )
+    if in_front and names_at is None and not bounded:
+        data_start = at + max(table_end, index_end)
+    data_end = end if in_front or index.file else min(at, names_at if names_at is not None else at)
+    told = head.number(layout, "data offset")
+    data_start = data_start if told is None else told
+    told = head.number(layout, "data size")
+    data_end = data_end if told is None else min(data_start + told, len(source.view))
+    head.scope["data_start"] = data_start
+    rows = _entry_rows(index, table, head)
+    paths = _paths(layout, index, table, rows, names, known, head, source.name)
+    offsets = _column(table.meaning("offset", head.scope), rows, "offset", where)
+    codes = _codes(layout, table, rows, head, where)
+    sizes, stored = _sizes(layout, table, rows, offsets, codes, data_end, head, where)
+    _check_places(paths, offsets, stored, sizes, data_end, source.name)
+    if end <= CHECKED_AT_ONCE:
+        check_file_sum(source, layout)
+    return Index(
+        head, table, rows, paths, offsets, stored, sizes, codes, head_end, at, data_start, data_end,
+        bytes(plain), bytes(raw),
+    )  # fmt: skip
+
+
+def _index_bytes(
+    side: Source, layout: Layout, index: IndexPart, head: Head, begin: int, end: int
+) -> tuple[int, memoryview, memoryview]:
+    """Where the index lies, its bytes as they are stored, and unpacked."""
+    view = side.view
+    at = head.number(layout, "index offset")
+    at = begin if at is None else at
+    stored = head.number(layout, "index stored size")
+    size = head.number(layout, "index size")
+    if stored is None and index.packed == "none":
+        stored = size
+    if stored is None:
+        stored = (len(view) if index.file else end) - at
+    if not 0 <= at <= len(view) or not 0 <= stored <= len(view) - at:
+        raise FurnelError(
+            _WHAT,
+            where=side.name,
+            why=f"its index should lie at bytes {at} to {at + stored} and the file ends at {len(view)}",
+            remedy="The archive is cut short or described by the wrong layout",
+        )
+    raw = view[at : at + stored]
+    if index.packed == "none":
+        return at, raw, raw
+    where = f"{side.name}, index"
+    if size is None:
+        return at, raw, memoryview(unpack_any(raw, index.packed, _MOST_INDEX, where))
+    return at, raw, memoryview(unpack(raw, index.packed, min(size, _MOST_INDEX), where))
+
+
+def _names_block(
+    source: Source, layout: Layout, head: Head, plain: memoryview, table_end: int, at: int | None, size: int | None
+) -> tuple[bytes, int]:  # fmt: skip
+    """The name table's bytes, unpacked, and where in the index block it ends (0 when it is not in it)."""
+    assert layout.index is not None
+    if layout.index.names != "table":
+        return b"", 0
+    where = f"{source.name}, names"
+    if at is None:
+        found = plain[table_end : table_end + size if size is not None else len(plain)]
+        return bytes(found), table_end + len(found)
+    if not 0 <= at <= len(source.view) or (size is not None and at + size > len(source.view)):
+        raise FurnelError(
+            _WHAT, where=where, why=f"they should lie at byte {at}, outside the file", remedy=_DAMAGED
+        )
+    raw = source.view[at : at + size] if size is not None else source.view[at : at + _MOST_INDEX]
+    if layout.names.packed == "none":
+        return bytes(raw), 0
+    return unpack_any(raw, layout.names.packed, _MOST_INDEX, where), 0
+
+
+def _check_index_sum(layout: Layout, head: Head, raw: memoryview, where: str) -> None:
+    for fields, values in (
+        (layout.start.fields if layout.start else (), head.start),
+        (layout.footer.fields if layout.footer else (), head.footer),
+    ):
+        for part in fields:
+            if part.holds == "index sum" and part.sum is not None:
+                wanted = stored_sum(part, values[part.name], layout)
+                if sum_of(part.sum, part.order or layout.byte_order, raw) != wanted:
+                    raise FurnelError(
+                        _WHAT, where=where, why=f"its {part.sum} is not the one that the file says", remedy=_DAMAGED
+                    )  # fmt: skip
+
+
+def sum_places(layout: Layout, footer_at: int) -> list[tuple[FieldPart, int]]:
+    """The fields that hold a sum of the whole file, and where they lie."""
+    out = []
+    for record, at in ((layout.start, 0), (layout.footer, footer_at)):
+        for part in record.fields if record is not None else ():
+            if part.holds == "file sum":
+                out.append((part, at))
+            at += part.width or 0
+    return out
+
+
+def check_file_sum(source: Source, layout: Layout) -> None:
+    """Refuse an archive whose sum over the whole file is another one."""
+    end = len(source.view)
+    footer_at = end - ((fixed_width(layout.footer.fields) or 0) if layout.footer else 0)
+    for part, at in sum_places(layout, footer_at):
+        assert part.sum is not None
+        after = at + part.sum_width
+        work = Sum(part.sum, part.order or layout.byte_order)
+        work.feed(source.view[:at]).feed(bytes(part.sum_width)).feed(source.view[after:])
+        if work.value != bytes(source.view[at:after]):
+            raise FurnelError(
+                _WHAT, where=source.name, why=f"its {part.sum} is not the one that it carries", remedy=_DAMAGED
+            )  # fmt: skip
+
+
+def stored_sum(part: FieldPart, value: int | bytes, layout: Layout) -> bytes:
+    """A sum field's bytes as they stand in the file."""
+    if isinstance(value, bytes):
+        return value
+    return (int(value) & ((1 << 8 * part.sum_width) - 1)).to_bytes(
+        part.sum_width, part.order or layout.byte_order
+    )
+
+
+def _entry_rows(index: IndexPart, table: Table, head: Head) -> Numbers:
+    if index.empty is None:
+        return np.arange(table.count)
+    return np.flatnonzero(_flat(expression(index.empty).evaluate(_row_scope(table, head)), table.count) == 0)
+
+
+def _row_scope(table: Table, head: Head) -> dict[str, Number]:
+    numbers = {
+        name: column
+        for name, column in table.columns.items()
+        if isinstance(column, np.ndarray) and column.dtype.kind in "iu"
+    }
+    return {**head.scope, **numbers}
+
+
+def _flat(found: Number, count: int) -> Numbers:
+    return found if isinstance(found, np.ndarray) else np.full(count, found, np.int64)
+
+
+def _column(found: Any, rows: Numbers, role: str, where: str) -> Numbers:
+    column = np.asarray(found)
+    if column.dtype.kind not in "iu":
+        raise FurnelError(_WHAT, where=where, why=f"the field that holds the {role} is not a number")
+    return np.asarray(column, np.int64)[rows]
+
+
+def _codes(layout: Layout, table: Table, rows: Numbers, head: Head, where: str) -> Numbers | None:
+    """Which packing every entry has, as the number that [entry] packings explains; None when all have the same."""
+    if layout.entry.packing is not None:
+        found = expression(layout.entry.packing).evaluate(_row_scope(table, head))
+        return _flat(found, table.count)[rows]
+    column = table.meaning("packing", head.scope)
+    return None if column is None else _column(column, rows, "packing", where)
+
+
+def _sizes(
+    layout: Layout, table: Table, rows: Numbers, offsets: Numbers, codes: Numbers | None, data_end: int, head: Head,
+    where: str,
+) -> tuple[Numbers, Numbers]:  # fmt: skip
+    """Sizes unpacked and stored; what no field tells comes from where the next entry begins. -1: not known."""
+    size, kept = table.meaning("size", head.scope), table.meaning("stored size", head.scope)
+    sizes = None if size is None else _column(size, rows, "size", where)
+    stored = None if kept is None else _column(kept, rows, "stored size", where)
+    plain = np.full(len(rows), layout.entry.packed == "none")
+    if codes is not None:
+        plain = np.isin(codes, [code for code, packing in layout.entry.packings.items() if packing == "none"])
+    if stored is None:
+        starts = np.unique(offsets)
+        ends = np.append(starts[1:], data_end)
+        stored = ends[np.searchsorted(starts, offsets)] - offsets
+        if sizes is not None:
+            stored = np.where(plain, sizes, stored)
+    if sizes is None:
+        sizes = np.where(plain, stored, -1)
+    return sizes, stored
+
+
+def _paths(
+    layout: Layout, index: IndexPart, table: Table, rows: Numbers, names: bytes, known: Sequence[str], head: Head,
+    where: str,
+) -> list[str]:  # fmt: skip
+    encoding, slash = layout.names.encoding, layout.names.slash
+    if index.names == "numbers":
+        found = [index.number.format(number=number) for number in range(len(rows))]
+    elif index.names == "hash":
+        hashes = np.asarray(table.meaning("name hash", head.scope)).astype(np.uint64)[rows]
+        return [check_path(layout.entry.prefix + name, where) for name in names_of(hashes, known, layout)]
+    elif index.names == "fields":
+        column = table.meaning("path", head.scope)
+        column = column.tolist() if isinstance(column, np.ndarray) else column
+        found = [records.text_of(column[row], encoding, where) for row in rows.tolist()]
+    else:
+        found = _table_names(layout, table, rows, names, head, where)
+    if slash != "/":
+        found = [name.replace(slash, "/") for name in found]
+    prefix = layout.entry.prefix
+    return [check_path(prefix + name, where) for name in found]
+
+
+def _table_names(
+    layout: Layout, table: Table, rows: Numbers, names: bytes, head: Head, where: str
+) -> list[str]:
+    offsets = table.meaning("name offset", head.scope)
+    ends, encoding = layout.names.ends, layout.names.encoding
+    if offsets is None:
+        found, at = [], 0
+        for _ in range(len(rows)):
+            text, at = name_at(names, at, ends, layout, where)
+            found.append(records.text_of(text, encoding, where))
+        return found
+    places = _column(offsets, rows, "name offset", where).tolist()
+    return [
+        records.text_of(name_at(names, place, ends, layout, where)[0], encoding, where) for place in places
+    ]
+
+
+def name_at(names: bytes, at: int, ends: str, layout: Layout, where: str) -> tuple[bytes, int]:
+    """The name at a place of the name table, and where the next one begins."""
+    if not 0 <= at < len(names):
+        raise FurnelError(
+            _WHAT, where=where, why=f"a name should lie at byte {at} of the name table, outside it"
+        )
+    if ends == "zero":
+        stop = names.find(b"\0", at)
+        stop = len(names) if stop < 0 else stop
+        return names[at:stop], stop + 1
+    width = {"u8": 1, "u16": 2, "u32": 4}[ends]
+    start = at + width
+    stop = start + int.from_bytes(names[at:start], layout.byte_order)
+    if stop > len(names):
+        raise FurnelError(
+            _WHAT, where=where, why=f"the name at byte {at} of the name table runs over its end"
+        )
+    return names[start:stop], stop
+
+
+def names_of(hashes: Hashes, known: Sequence[str], layout: Layout) -> list[str]:
+    """The known name of every hash; hashes that nobody knows are named after themselves."""
+    prefix = layout.entry.prefix
+    spelled = [name.removeprefix(prefix) for name in known]
+    dictionary = dict(zip(hash_names(spelled, layout.names).tolist(), spelled, strict=True))
+    digits = 16 if layout.names.hash in ("fnv1a-64", "xxhash64") else 8
+    return [
+        dictionary.get(number) or layout.names.unknown.replace("{hash}", f"{number:0{digits}x}")
+        for number in hashes.tolist()
+    ]
+
+
+def _check_places(
+    paths: list[str], offsets: Numbers, stored: Numbers, sizes: Numbers, data_end: int, where: str
+) -> None:
+    ends = offsets + stored
+    wrong = np.flatnonzero((offsets < 0) | (stored < 0) | (ends > data_end) | (ends < offsets) | (sizes < -1))
+    if len(wrong):
+        raise FurnelError(
+            _WHAT,
+            where=f"{where}, {paths[wrong[0]]}",
+            why=f"it should lie at bytes {offsets[wrong[0]]} to {ends[wrong[0]]}, outside the data that ends at {data_end}",
+            remedy=_DAMAGED,
+        )
+    if len(set(paths)) != len(paths):
+        seen: set[str] = set()
+        twice = next(path for path in paths if path in seen or seen.add(path))  # type: ignore[func-returns-value]
+        raise FurnelError(_WHAT, where=f"{where}, {twice}", why="its path occurs twice", remedy=_DAMAGED)

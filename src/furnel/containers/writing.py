@@ -1,0 +1,247 @@
+"""Writing an archive with an index: everything is placed first, then written from front to back in one go.
+
+Unchanged entries are copied as they are stored, in their order, with what lies between them; only changed ones are packed.
+"""
+
+from __future__ import annotations
+
+import io
+import os
+from collections.abc import Mapping
+from pathlib import Path
+from typing import Any, BinaryIO
+
+from furnel.atomic import replacing
+from furnel.containers import records
+from furnel.containers.container import Changes, Content, check_path
+from furnel.containers.fresh import Fresh, packed
+from furnel.containers.mapped import Source
+from furnel.containers.placing import (
+    WRITING,
+    Item,
+    Plan,
+    find_gaps,
+    old_span,
+    place_all,
+    sum_value,
+    tail_is_padding,
+)
+from furnel.containers.reading import Index, sum_places
+from furnel.containers.records import Values
+from furnel.containers.schema import Layout, SumKind, held
+from furnel.containers.sums import Sum, hash_names, sum_of
+from furnel.errors import FurnelError
+from furnel.progress import QUIET, Part, Progress, steps
+
+
+def rewrite(
+    target: Path, layout: Layout, source: Source, side: Source, index: Index, changes: Changes, progress: Progress = QUIET
+) -> None:  # fmt: skip
+    """A changed copy of the archive in `source`."""
+    if not changes:
+        _copy_whole(target, layout, source, side)
+        return
+    items = _changed_items(layout, source, index, changes, Part(progress, 0, 0.5))
+    try:
+        _write(target, Plan(layout, items, _data_order(items, index), source, index), Part(progress, 0.5, 1))
+    finally:
+        _close(items)
+
+
+def create(target: Path, layout: Layout, contents: Mapping[str, Content], progress: Progress = QUIET) -> None:
+    """A new archive; entries in the order of `contents`."""
+    items: list[Item] = []
+    try:
+        for path, content in steps(contents.items(), len(contents), progress, f"Packing {target.name}"):
+            check_path(path, target)
+            items.append(Item(path, fresh=_packed(layout, content, None, path, {})))
+        _write(target, Plan(layout, items, list(items)), QUIET)
+    finally:
+        _close(items)
+
+
+def _changed_items(
+    layout: Layout, source: Source, index: Index, changes: Changes, progress: Progress
+) -> list[Item]:
+    assert layout.index is not None
+    numbered = layout.index.names == "numbers"
+    gone = [place for place, path in enumerate(index.paths) if path in changes.remove]
+    if numbered and (changes.rename or gone != list(range(len(index.paths) - len(gone), len(index.paths)))):
+        raise FurnelError(
+            WRITING, where=source.name, why="its entries have no names, only their place in the index",
+            remedy="Only the last ones can be removed, and none renamed: the others would get another number",
+        )  # fmt: skip
+    items = []
+    count = max(len(changes.replace) + len(changes.add), 1)
+    done = 0
+    for place, path in enumerate(index.paths):
+        if path in changes.remove:
+            continue
+        item = Item(changes.rename.get(path, path), int(index.rows[place]), place)
+        head, start, end = old_span(layout, source, index, place)
+        if path in changes.replace:
+            progress.report(done / count, f"Packing {path}")
+            done += 1
+            code = None if index.codes is None else int(index.codes[place])
+            item.fresh = _packed(layout, changes.replace[path], code, item.path, head)
+        elif path in changes.rename and layout.entry.head:
+            item.fresh = _kept(source.view[start:end], index, place)
+        else:
+            item.span = (int(index.offsets[place]), end)
+        if item.fresh is not None:
+            item.head = _entry_head(layout, head, item.path, item.fresh, index.head.scope)
+        items.append(item)
+    for path, content in changes.add.items():
+        progress.report(done / count, f"Packing {path}")
+        done += 1
+        items.append(Item(path, fresh=_packed(layout, content, None, path, {})))
+    for item in items:
+        if item.old < 0 and item.fresh is not None:
+            item.head = _entry_head(layout, {}, item.path, item.fresh, index.head.scope)
+    return items
+
+
+def _packed(layout: Layout, content: Content, code: int | None, path: str, head: Values) -> Fresh:
+    assert layout.index is not None
+    wanted: dict[str, SumKind] = {}
+    order = layout.byte_order
+    for part in (*layout.index.fields, *layout.entry.head):
+        if part.holds in ("sum", "stored sum") and part.sum is not None:
+            wanted[part.holds] = part.sum
+            order = part.order or order
+    return packed(content, layout, code, wanted, order)
+
+
+def _kept(data: memoryview, index: Index, place: int) -> Fresh:
+    """Old stored bytes under a new head; the sums in the old row stay."""
+    code = None if index.codes is None else int(index.codes[place])
+    return Fresh(io.BytesIO(data), len(data), int(index.sizes[place]), code, {})
+
+
+def _entry_head(layout: Layout, old: Values, path: str, fresh: Fresh, scope: Mapping[str, Any]) -> bytes:
+    """The record before an entry's data."""
+    fields = layout.entry.head
+    if not fields:
+        return b""
+    values = dict(old)
+    name = path.removeprefix(layout.entry.prefix).replace("/", layout.names.slash)
+    records.mean(fields, values, "path", name.encode(layout.names.encoding), scope)
+    if layout.names.hash is not None:
+        records.mean(fields, values, "name hash", int(hash_names([name], layout.names)[0]), scope)
+    records.mean(fields, values, "size", fresh.size, scope)
+    records.mean(fields, values, "stored size", fresh.stored, scope)
+    if fresh.code is not None:
+        records.mean(fields, values, "packing", fresh.code, scope)
+    for role, value in fresh.sums.items():
+        records.mean(fields, values, role, sum_value(fields, role, value, layout), scope)
+    return records.write_record(fields, values, layout.byte_order, scope)
+
+
+def _data_order(items: list[Item], index: Index) -> list[Item]:
+    """Items in the order of their data: old ones where they were, new ones behind."""
+    old = [item for item in items if item.old >= 0]
+    return sorted(old, key=lambda item: int(index.offsets[item.old])) + [
+        item for item in items if item.old < 0
+    ]
+
+
+def _write(target: Path, plan: Plan, progress: Progress) -> None:
+    """Place everything, then write it."""
+    layout = plan.layout
+    index = layout.index
+    assert index is not None
+    if index.names == "numbers":
+        for number, item in enumerate(plan.items):
+            if (wanted := layout.entry.prefix + index.number.format(number=number)) != item.path:
+                raise FurnelError(
+                    WRITING, where=item.path, why=f"it has to be named {wanted}",
+                    remedy="This archive's entries have no names, only their place in it: number them from 0",
+                )  # fmt: skip
+    find_gaps(plan)
+    place_all(plan)
+    with replacing(target) as out:
+        _write_main(plan, out, progress)
+        if layout.sums is not None:
+            sums = _side_sums(plan, out)
+        patch_file_sum(layout, out, plan.total - len(plan.footer))
+    if layout.sums is not None:
+        with replacing(target.with_suffix(layout.sums.file)) as beside:
+            beside.write(sums)
+    if index.file:
+        with replacing(target.with_suffix(index.file)) as beside:
+            beside.write(plan.raw)
+
+
+def _write_main(plan: Plan, out: BinaryIO, progress: Progress) -> None:
+    layout = plan.layout
+    index = layout.index
+    assert index is not None
+    out.write(plan.start)
+    if index.place == "front" and not index.file:
+        out.write(plan.lead)
+        out.write(plan.raw + plan.names + bytes(plan.pad))
+    fill = bytes([layout.entry.fill])
+    for item in steps(plan.order, len(plan.order), progress, "Writing the archive"):
+        if item.shared:
+            continue
+        if item.old in plan.gaps and plan.source is not None:
+            plan.source.copy(*plan.gaps[item.old], out)
+        out.write(fill * (item.offset - out.tell()))
+        if item.span is not None and plan.source is not None:
+            plan.source.copy(*item.span, out)
+        elif item.fresh is not None:
+            out.write(item.head)
+            item.fresh.copy(out)
+    if plan.tail and not tail_is_padding(plan):
+        out.write(plan.tail)
+    out.write(fill * (plan.data_end - out.tell()))
+    if index.place == "back" and not index.file:
+        out.write(plan.raw + plan.names)
+    out.write(plan.footer)
+
+
+def _side_sums(plan: Plan, out: BinaryIO) -> bytes:
+    layout = plan.layout
+    assert layout.sums is not None and layout.index is not None
+    told = bool({"size", "stored size"} & held(layout.index.fields))
+    found = []
+    for item in plan.items:
+        length = item.length(1 if told else layout.entry.align)
+        out.seek(item.offset)
+        found.append(sum_of(layout.sums.sum, layout.byte_order, out.read(length)))
+    out.seek(0, os.SEEK_END)
+    return b"".join(found)
+
+
+def patch_file_sum(layout: Layout, out: BinaryIO, footer_at: int) -> None:
+    """Put the sum over the whole file, its own bytes taken as zero, where the layout has it."""
+    for part, at in sum_places(layout, footer_at):
+        assert part.sum is not None
+        out.seek(0)
+        work = Sum(part.sum, part.order or layout.byte_order)
+        while piece := out.read(1 << 20):
+            work.feed(piece)
+        out.seek(at)
+        out.write(work.value)
+    out.seek(0, os.SEEK_END)
+
+
+def _copy_whole(target: Path, layout: Layout, source: Source, side: Source) -> None:
+    """The same bytes, side files too."""
+    assert layout.index is not None
+    parts = [(source, target)]
+    if layout.index.file:
+        parts.append((side, target.with_suffix(layout.index.file)))
+    if layout.sums is not None:
+        parts.append((source.beside(layout.sums.file), target.with_suffix(layout.sums.file)))
+    for part, file in parts:
+        with replacing(file) as out:
+            part.copy(0, len(part.view), out)
+    if layout.sums is not None:
+        parts[-1][0].close()
+
+
+def _close(items: list[Item]) -> None:
+    for item in items:
+        if item.fresh is not None:
+            item.fresh.close()
