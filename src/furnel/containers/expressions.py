@@ -45,7 +45,7 @@ class Expression:
     def evaluate(self, values: Mapping[str, Number]) -> Number:
         """The number, or a column of numbers when a value is one. Raises FurnelError for what is not there."""
         try:
-            return _evaluate(self._tree, values)
+            return _evaluate(self._tree, values)  # type: ignore[no-any-return]
         except KeyError as error:
             known = ", ".join(sorted(values)) or "none"
             raise FurnelError(

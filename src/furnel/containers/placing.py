@@ -140,7 +140,7 @@ def _place_data(plan: Plan) -> None:
         at += item.length(padded)
     if plan.tail and not tail_is_padding(plan):
         at += len(plan.tail)
-    elif plan.tail:
+    elif plan.tail or layout.entry.pad_last:
         at += -at % layout.entry.align
     plan.data_end = at
 
@@ -156,7 +156,11 @@ def _write_records(plan: Plan) -> None:
     index = layout.index
     assert index is not None
     head = Head(scope={})
-    if old is not None:
+    if old is None:
+        head.start = records.defaults(layout.start.fields if layout.start else ())
+        head.footer = records.defaults(layout.footer.fields if layout.footer else ())
+        head.index_start = records.defaults(index.start)
+    else:
         head.start, head.footer = dict(old.head.start), dict(old.head.footer)
         head.index_start = dict(old.head.index_start)
     footer_width = (fixed_width(layout.footer.fields) or 0) if layout.footer else 0

@@ -127,7 +127,8 @@ def read_index(
     if not bounded:
         raw, plain = raw[: max(table_end, index_end)], plain[: max(table_end, index_end)]
         raw = raw[:table_end] if names_at is not None else raw
-    _check_index_sum(layout, head, raw, where)
+    if index.packed == "none":
+        _check_index_sum(layout, head, raw, where)
     in_front = index.place == "front" and not index.file
     data_start = (
         max(at + len(raw), names_at + len(names) if names_at is not None else 0) if in_front else head_end
@@ -178,6 +179,7 @@ def _index_bytes(
     if index.packed == "none":
         return at, raw, raw
     where = f"{side.name}, index"
+    _check_index_sum(layout, head, raw, where)
     if size is None:
         return at, raw, memoryview(unpack_any(raw, index.packed, _MOST_INDEX, where))
     return at, raw, memoryview(unpack(raw, index.packed, min(size, _MOST_INDEX), where))

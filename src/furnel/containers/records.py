@@ -75,6 +75,16 @@ def write_record(fields: Fields, values: Values, order: Order, scope: Scope) -> 
     return bytes(out)
 
 
+def defaults(fields: Fields) -> Values:
+    """The values of a record that nobody wrote yet: constants, and the `new` numbers of the others."""
+    values: Values = {}
+    for field in fields:
+        value = _constant(field, field.width or 0)
+        values[field.name] = value
+        _split(field, value, values)
+    return values
+
+
 def meaning(fields: Fields, values: Mapping[str, Any], role: str, scope: Scope) -> Any:
     """What the field that holds `role` means (a number, or bytes for text), or None when no field does."""
     for field in fields:

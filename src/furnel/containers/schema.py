@@ -192,6 +192,7 @@ class EntryPart(Part):
     packing: ExpressionText | None = None
     align: int = Field(1, ge=1, le=1 << 20)
     fill: int = Field(0, ge=0, le=255)
+    pad_last: bool = False
     prefix: str = ""
     head: CheckedFields = ()
 

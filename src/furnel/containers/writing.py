@@ -54,7 +54,10 @@ def create(target: Path, layout: Layout, contents: Mapping[str, Content], progre
     try:
         for path, content in steps(contents.items(), len(contents), progress, f"Packing {target.name}"):
             check_path(path, target)
-            items.append(Item(path, fresh=_packed(layout, content, None, path, {})))
+            item = Item(path, fresh=_packed(layout, content, None))
+            assert item.fresh is not None
+            item.head = _entry_head(layout, {}, path, item.fresh, {})
+            items.append(item)
         _write(target, Plan(layout, items, list(items)), QUIET)
     finally:
         _close(items)
@@ -83,7 +86,7 @@ def _changed_items(
             progress.report(done / count, f"Packing {path}")
             done += 1
             code = None if index.codes is None else int(index.codes[place])
-            item.fresh = _packed(layout, changes.replace[path], code, item.path, head)
+            item.fresh = _packed(layout, changes.replace[path], code)
         elif path in changes.rename and layout.entry.head:
             item.fresh = _kept(source.view[start:end], index, place)
         else:
@@ -94,14 +97,14 @@ def _changed_items(
     for path, content in changes.add.items():
         progress.report(done / count, f"Packing {path}")
         done += 1
-        items.append(Item(path, fresh=_packed(layout, content, None, path, {})))
+        items.append(Item(path, fresh=_packed(layout, content, None)))
     for item in items:
         if item.old < 0 and item.fresh is not None:
             item.head = _entry_head(layout, {}, item.path, item.fresh, index.head.scope)
     return items
 
 
-def _packed(layout: Layout, content: Content, code: int | None, path: str, head: Values) -> Fresh:
+def _packed(layout: Layout, content: Content, code: int | None) -> Fresh:
     assert layout.index is not None
     wanted: dict[str, SumKind] = {}
     order = layout.byte_order
