@@ -12,7 +12,7 @@ import numpy as np
 import pytest
 from hypothesis import HealthCheck, settings
 
-from furnel.kernels import cache_folder
+from furnel.folders import cache_folder
 from tarnlight.forge import forge
 
 settings.register_profile(

@@ -4,17 +4,11 @@ from __future__ import annotations
 
 import os
 from collections.abc import Callable
-from pathlib import Path
 from typing import Any, TypeVar, cast
 
+from furnel.folders import cache_folder
+
 Function = TypeVar("Function", bound=Callable[..., Any])
-
-
-def cache_folder() -> Path:
-    """The folder for everything that can be made again: kernels, catalogues, thumbnails."""
-    import platformdirs
-
-    return Path(os.environ.get("FURNEL_CACHE") or platformdirs.user_cache_dir("furnel"))
 
 
 def kernel(*signatures: str, inlined: bool = True) -> Callable[[Function], Function]:

@@ -8,7 +8,7 @@ import sys
 from dataclasses import asdict
 from pathlib import Path
 
-SCENES = ("quay", "open water")
+SCENES = ("quay", "open water", "lamp store", "chart room")
 
 
 def main(arguments: list[str] | None = None) -> int:

@@ -9,7 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 from tarnlight import sounds
-from tarnlight.art import ensigns, hud, sprites, surfaces
+from tarnlight.art import ensigns, hud, paper, sprites, surfaces
 from tarnlight.art.ensigns import VILLAGES
 
 Pixels = npt.NDArray[np.uint8]
@@ -104,6 +104,15 @@ HUD: dict[str, tuple[str, Draw]] = {
     "hud/badge_urgent.dds": ("DXT5", lambda rng: hud.badge(rng, 128, "d08a1e")),
 }
 
+# charts and portraits; the game finds them by the hash of these paths
+PAPERS: dict[str, tuple[str, Draw]] = {
+    **{
+        f"charts/{name.replace(' ', '_')}.dds": ("DXT1", lambda rng: paper.chart(rng, 256))
+        for name in paper.CHARTS
+    },
+    **{f"portraits/{name}.dds": ("DXT1", lambda rng: paper.portrait(rng, 128)) for name in paper.PEOPLE},
+}
+
 # path: (cell width, cell height, frames, columns, how to draw them)
 SHEETS: dict[str, tuple[int, int, int, int, Callable[[], list[Pixels]]]] = {
     "cast/otter_walk.png": (40, 24, 6, 6, lambda: sprites.otter_walk(sprites.OTTER)),
@@ -165,9 +174,16 @@ speed = 2.4
     <boat ref="otter" x="0.44"/>
     <boat ref="heron" x="0.78"/>
   </scene>
+  <scene id="lamp store" music="fog"/>
+  <scene id="chart room" music="lantern_waltz"/>
 </scenes>
 """
-    playlist = {"quay": ["slow_water", "fog"], "open water": ["reel_night", "lantern_waltz"]}
+    playlist = {
+        "quay": ["slow_water", "fog"],
+        "open water": ["reel_night", "lantern_waltz"],
+        "lamp store": ["fog"],
+        "chart room": ["lantern_waltz"],
+    }
     palette = {
         "otter": dict(sprites.OTTER),
         "otter_grey": dict(sprites.GREY_OTTER),

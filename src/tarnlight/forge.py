@@ -9,6 +9,8 @@ import numpy as np
 
 from tarnlight import content, sounds, writers
 from tarnlight.art import ensigns, sprites
+from tarnlight.content import Draw
+from tarnlight.copies import write_copies
 
 GAME = """# Tarnlight Ferry
 name = "Tarnlight Ferry"
@@ -17,34 +19,24 @@ version = "1.2"
 
 
 def forge(folder: Path, seed: int = 1, scale: int = 1) -> int:
-    """Write an install to `folder`; how many assets it has. `scale` repeats the content with variations."""
+    """Write an install to `folder`; how many assets it has. `scale` adds small variations of everything, in archives of
+    their own that the game does not show."""
     data = folder / "data"
-    textures: dict[str, bytes] = {}
-    overlays: dict[str, bytes] = {}
-    sheets: dict[str, bytes] = {}
-    for copy in range(scale):
-        mark = f"_{copy}" if copy else ""
-        for path, (fmt, draw) in content.TEXTURES.items():
-            rng = np.random.default_rng([seed, copy, *path.encode()])
-            textures[path.replace(".dds", f"{mark}.dds")] = writers.dds(draw(rng), fmt)
-        for path, (fmt, draw) in content.HUD.items():
-            rng = np.random.default_rng([seed, copy, *path.encode()])
-            overlays[path.replace(".dds", f"{mark}.dds")] = writers.dds(draw(rng), fmt)
-        for path, (_, _, _, columns, frames) in content.SHEETS.items():
-            sheets[path.replace(".png", f"{mark}.png")] = writers.png(
-                sprites.sheet(frames(), columns), palette="passenger" in path
-            )
-        for path, (size, village) in content.ensign_paths().items():
-            writers.put(
-                data / "ensigns" / path.replace(".tga", f"{mark}.tga"),
-                writers.tga(ensigns.ensign(village, size)),
-            )
+    textures, overlays, papers = (
+        _drawn(group, seed) for group in (content.TEXTURES, content.HUD, content.PAPERS)
+    )
+    sheets = {
+        path: writers.png(sprites.sheet(frames(), columns), palette="passenger" in path)
+        for path, (_, _, _, columns, frames) in content.SHEETS.items()
+    }
+    for path, (size, village) in content.ensign_paths().items():
+        writers.put(data / "ensigns" / path, writers.tga(ensigns.ensign(village, size)))
     writers.put(data / "art.tlp", writers.tlp(textures))
     writers.put(data / "hud.tlp", writers.tlp(overlays))
     writers.put(data / "cast.tlc", writers.tlc(sheets))
+    writers.put(data / "hash.tlh", writers.tlh(papers))
     bank = [
-        writers.wav(sounds.event_sound(event, variation, seed + copy), sounds.RATE)
-        for copy in range(scale)
+        writers.wav(sounds.event_sound(event, variation, seed), sounds.RATE)
         for event, variation in content.bank()
     ]
     for suffix, part in zip((".tls", ".tlx", ".sum"), writers.tls(bank), strict=True):
@@ -59,7 +51,12 @@ def forge(folder: Path, seed: int = 1, scale: int = 1) -> int:
     writers.put(data / "rules.zip", writers.zipped(rules))
     writers.put(folder / "tarnlight.toml", GAME.encode())
     (folder / "mods").mkdir(exist_ok=True)
-    ensign_count = len(content.ensign_paths()) * scale
-    return (
-        len(textures) + len(overlays) + len(sheets) + ensign_count + len(bank) + 2 * len(tunes) + len(rules)
-    )
+    own = sum(map(len, (textures, overlays, papers, sheets, content.ensign_paths(), bank, rules)))
+    return own + 2 * len(tunes) + write_copies(data, seed, scale)
+
+
+def _drawn(group: dict[str, tuple[str, Draw]], seed: int) -> dict[str, bytes]:
+    return {
+        path: writers.dds(draw(np.random.default_rng([seed, 0, *path.encode()])), fmt)
+        for path, (fmt, draw) in group.items()
+    }

@@ -8,6 +8,9 @@ import zipfile
 import zlib
 from pathlib import Path
 
+import lz4.block
+import xxhash
+
 
 class Broken(Exception):
     """A file that the game refuses."""
@@ -22,6 +25,8 @@ def load_container(path: Path) -> dict[str, bytes]:
             return _tlc(path.read_bytes())
         if path.suffix == ".tls":
             return _tls(path)
+        if path.suffix == ".tlh":
+            return _tlh(path.read_bytes())
         if path.suffix == ".tlm":
             return _tlm(path.read_bytes())
         if path.suffix == ".zip":
@@ -34,6 +39,7 @@ def load_container(path: Path) -> dict[str, bytes]:
     except (
         struct.error,
         zlib.error,
+        lz4.block.LZ4BlockError,
         zipfile.BadZipFile,
         UnicodeDecodeError,
         OSError,
@@ -102,6 +108,24 @@ def _tlm(data: bytes) -> dict[str, bytes]:
             name = parts[b"NAME"].decode("ascii")
             out[f"music/{name}.loop"] = parts[b"LOOP"]
             out[f"music/{name}.ogg"] = parts[b"OGGV"]
+    return out
+
+
+def _tlh(data: bytes) -> dict[str, bytes]:
+    from tarnlight.content import PAPERS
+
+    magic, version, _season, count = struct.unpack_from("<4sHHI", data)
+    if magic != b"TLHX" or version != 1:
+        raise Broken("not a TLHX")
+    names = {xxhash.xxh64_intdigest(path.lower().encode()): path for path in PAPERS}
+    out, last = {}, -1
+    for number in range(count):
+        code, offset, stored, size = struct.unpack_from("<QIII", data, 12 + 20 * number)
+        if code <= last:
+            raise Broken("its index is not sorted")
+        last = code
+        if code in names:
+            out[names[code]] = lz4.block.decompress(data[offset : offset + stored], uncompressed_size=size)
     return out
 
 

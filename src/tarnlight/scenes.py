@@ -17,7 +17,7 @@ Floats = npt.NDArray[np.float32]
 
 WIDTH, HEIGHT = 960, 540
 HORIZON = 236
-SCENES = ("quay", "open water")
+SCENES = ("quay", "open water", "lamp store", "chart room")
 TICKS_PER_SECOND = 30
 
 
@@ -39,11 +39,16 @@ class Stage:
     def frame(self, tick: int) -> Pixels:
         """The scene at a tick as (540, 960, 3)."""
         canvas = self._backdrop.copy()
-        self._paint_water(canvas, tick)
-        if self.scene == "quay":
-            self._quay(canvas, tick)
+        if self.scene == "lamp store":
+            self._lamp_store(canvas, tick)
+        elif self.scene == "chart room":
+            self._chart_room(canvas, tick)
         else:
-            self._open_water(canvas, tick)
+            self._paint_water(canvas, tick)
+            if self.scene == "quay":
+                self._quay(canvas, tick)
+            else:
+                self._open_water(canvas, tick)
         self._hud(canvas, tick)
         return np.asarray(np.clip(canvas, 0, 1) * 255 + 0.5, np.uint8)
 
@@ -143,6 +148,61 @@ class Stage:
         )
         self._sprite(canvas, "cast/otter_dive.png", (tick // 5) % 6, 640 + (tick // 30 * 37) % 120, 448, 3)
         self._gulls(canvas, tick)
+
+    def _lamp_store(self, canvas: Floats, tick: int) -> None:
+        """Shelves of lanterns in the dark, crates below, an otter that should not be here."""
+        self._wall(canvas, "art/planks/boathouse.dds", 300)
+        self._floor(canvas, "art/planks/deck.dds")
+        for shelf, y in enumerate((196, 348)):
+            canvas[y : y + 10, 90:870] = np.float32([0.23, 0.15, 0.09])
+            for place in range(6):
+                x = 120 + place * 128 + 40 * shelf
+                _lay(canvas, self._sized("art/lamps/lantern.dds", 52, 104), x, y - 104)
+        for place, name in enumerate(("crate_heron", "crate_fish", "crate_plain")):
+            _lay(canvas, self._sized(f"art/planks/{name}.dds", 104, 104), 150 + place * 118, 388)
+        self._sprite(canvas, "cast/otter_grey_walk.png", tick // 4, 540 + (tick * 2) % 160, 424, 3)
+        self._sprite(canvas, "cast/ferryman_idle.png", tick // 8, 740, 352, 3)
+        canvas *= np.float32([0.55, 0.5, 0.52])
+        for place in (1, 4):
+            self._glow(canvas, 146 + place * 128, 150, 260, tick + place * 7)
+        self._glow(canvas, 570, 302, 230, tick)
+
+    def _chart_room(self, canvas: Floats, tick: int) -> None:
+        """Charts and portraits on the wall, the ferryman at the table."""
+        self._wall(canvas, "art/planks/boathouse.dds", 260)
+        self._floor(canvas, "art/planks/jetty.dds")
+        charts = sorted(path for path in self.world.originals if path.startswith("charts/"))
+        people = sorted(path for path in self.world.originals if path.startswith("portraits/"))
+        for place in range(4):
+            _lay(
+                canvas,
+                self._sized(charts[(place + tick // 600) % len(charts)], 150, 150),
+                60 + place * 164,
+                50,
+            )
+        for place in range(6):
+            _lay(canvas, self._sized(people[(place * 3) % len(people)], 74, 74), 64 + place * 108, 228)
+        _lay(canvas, self._sized("ensigns/large/aldvik.tga", 168, 112), 744, 74)
+        _lay(canvas, self._sized("hud/compass.dds", 110, 110), 774, 214)
+        self._sprite(canvas, "cast/ferryman_idle.png", tick // 8, 560, 330, 3)
+        canvas[420:432, 180:800] = np.float32([0.34, 0.22, 0.13])
+        canvas[432:540, 200:214] = canvas[432:540, 766:780] = np.float32([0.22, 0.14, 0.08])
+        _lay(canvas, self._sized(charts[-1], 150, 64), 320, 368)
+        _lay(canvas, self._sized("art/lamps/lantern.dds", 40, 80), 700, 340)
+        canvas *= np.float32([0.86, 0.8, 0.74])
+        self._glow(canvas, 720, 386, 330, tick)
+
+    def _wall(self, canvas: Floats, path: str, side: int) -> None:
+        tile = self._sized(path, side, side)[..., :3]
+        rows, columns = np.arange(HEIGHT)[:, None] % side, np.arange(WIDTH) % side
+        canvas[:] = tile[rows, columns] * np.float32(0.8)
+
+    def _floor(self, canvas: Floats, path: str) -> None:
+        top = HEIGHT - 80
+        tile = self._sized(path, 160, 160)[..., :3]
+        canvas[top:] = (
+            tile[np.arange(80)[:, None], np.arange(WIDTH) % 160] * np.linspace(0.45, 0.8, 80)[:, None, None]
+        )
 
     def _hud(self, canvas: Floats, tick: int) -> None:
         """The oil gauge, filled from below and lit, the compass, and the mail on board."""

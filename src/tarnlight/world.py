@@ -81,7 +81,7 @@ class World:
         if not (self.folder / "tarnlight.toml").is_file():
             raise Broken(f"{self.folder} is not a Tarnlight Ferry install")
         out: dict[str, bytes] = {}
-        for name in ("art.tlp", "hud.tlp", "cast.tlc", "bank0.tls", "music.tlm", "rules.zip"):
+        for name in ("art.tlp", "hud.tlp", "cast.tlc", "bank0.tls", "music.tlm", "hash.tlh", "rules.zip"):
             out |= loaders.load_container(data / name)
         for file in sorted((data / "ensigns").rglob("*.tga")):
             out[f"ensigns/{file.relative_to(data / 'ensigns').as_posix()}"] = file.read_bytes()
@@ -119,7 +119,7 @@ class World:
             raise Broken(f"made for version {about['game-version']}, this is {VERSION}")
         files: dict[str, bytes] = {}
         for file in sorted(folder.rglob("*")):
-            if file.is_file() and file.suffix in (".tlp", ".tlc", ".tls", ".tlm", ".zip"):
+            if file.is_file() and file.suffix in (".tlp", ".tlc", ".tls", ".tlm", ".tlh", ".zip"):
                 files |= loaders.load_container(file)
         for file in sorted(folder.rglob("*")):
             if file.is_file() and file.suffix in (

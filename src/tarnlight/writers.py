@@ -8,19 +8,21 @@ import zipfile
 import zlib
 from pathlib import Path
 
+import lz4.block
 import numpy as np
 import numpy.typing as npt
 import soundfile
+import xxhash
 from PIL import Image
 
 Pixels = npt.NDArray[np.uint8]
 
 
-def dds(pixels: Pixels, fmt: str) -> bytes:
-    """A DDS with a full chain of levels, averages of the one above; `fmt` is DXT1, DXT5, BC5, BC7 or BGRA."""
+def dds(pixels: Pixels, fmt: str, count: int = 0) -> bytes:
+    """A DDS with a chain of `count` levels (0: all), averages of the one above; `fmt` is DXT1, DXT5, BC5, BC7 or BGRA."""
     image = Image.fromarray(pixels)
     width, height = image.size
-    count = max(width, height).bit_length()
+    count = count or max(width, height).bit_length()
     body = b"".join(_blocks(level, fmt) for level in _levels(image, count))
     linear = width * 4 if fmt == "BGRA" else len(_blocks(image, fmt))
     flags = 0x2100F if fmt == "BGRA" else 0xA1007
@@ -35,8 +37,10 @@ def dds(pixels: Pixels, fmt: str) -> bytes:
 
 
 def _levels(image: Image.Image, count: int) -> list[Image.Image]:
-    light = (np.asarray(image, np.float32) / 255) ** np.float32([2.2, 2.2, 2.2, 1])
     out = [image]
+    if count == 1:
+        return out
+    light = (np.asarray(image, np.float32) / 255) ** np.float32([2.2, 2.2, 2.2, 1])
     for level in range(1, count):
         size = max(image.width >> level, 1), max(image.height >> level, 1)
         bands = [
@@ -169,7 +173,7 @@ def _ogg_crc(page: bytes) -> int:
 
 def tlp(entries: dict[str, bytes]) -> bytes:
     """Index in front; every entry zlib, on 16 bytes."""
-    index, body = b"", b""
+    index, body = bytearray(), bytearray()
     start = 16 + 64 * len(entries)
     for path, data in entries.items():
         body += bytes(-(start + len(body)) % 16)
@@ -183,7 +187,7 @@ def tlp(entries: dict[str, bytes]) -> bytes:
 
 def tlc(entries: dict[str, bytes]) -> bytes:
     """Entries stored; the deflated index with its name table behind them, found through the footer."""
-    body, rows, names = b"TARNCAST", b"", b""
+    body, rows, names = bytearray(b"TARNCAST"), bytearray(), bytearray()
     for path, data in entries.items():
         rows += struct.pack("<III", len(names), len(body), len(data))
         names += path.encode() + b"\0"
@@ -195,7 +199,7 @@ def tlc(entries: dict[str, bytes]) -> bytes:
 
 def tls(sounds: list[bytes]) -> tuple[bytes, bytes, bytes]:
     """The bank, its index and its checksums; big-endian, numbered."""
-    offsets, body = [], b""
+    offsets, body = [], bytearray()
     for sound in sounds:
         body += bytes(-len(body) % 4)
         offsets.append(len(body))
@@ -203,7 +207,7 @@ def tls(sounds: list[bytes]) -> tuple[bytes, bytes, bytes]:
     body += bytes(-len(body) % 4)
     ends = [*offsets[1:], len(body)]
     sums = b"".join(struct.pack(">I", zlib.crc32(body[a:b])) for a, b in zip(offsets, ends, strict=True))
-    return body, struct.pack(f">4sI{len(sounds)}I", b"TLSX", len(sounds), *offsets), sums
+    return bytes(body), struct.pack(f">4sI{len(sounds)}I", b"TLSX", len(sounds), *offsets), sums
 
 
 def tlm(tunes: dict[str, tuple[bytes, bytes]]) -> bytes:
@@ -216,6 +220,19 @@ def tlm(tunes: dict[str, tuple[bytes, bytes]]) -> bytes:
     for name, (loop, stream) in tunes.items():
         out += chunk(b"TUNE", chunk(b"NAME", name.encode()) + chunk(b"LOOP", loop) + chunk(b"OGGV", stream))
     return out
+
+
+def tlh(entries: dict[str, bytes]) -> bytes:
+    """Entries by the hash of their names, in its order; each LZ4, on 8 bytes."""
+    codes = sorted((xxhash.xxh64_intdigest(path.lower().encode()), path) for path in entries)
+    rows, body = b"", b""
+    start = 12 + 20 * len(codes)
+    for code, path in codes:
+        body += bytes(-(start + len(body)) % 8)
+        packed = lz4.block.compress(entries[path], mode="high_compression", store_size=False)
+        rows += struct.pack("<QIII", code, start + len(body), len(packed), len(entries[path]))
+        body += packed
+    return b"TLHX" + struct.pack("<HHI", 1, 4, len(codes)) + rows + body
 
 
 def zipped(entries: dict[str, bytes]) -> bytes:

@@ -5,31 +5,33 @@ from __future__ import annotations
 import subprocess
 import sys
 import time
+from collections import Counter
 from pathlib import Path
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from furnel.catalogue import (
     KINDS,
-    Asset,
     Catalogue,
-    Facts,
+    Grouper,
+    Shelf,
     Sieve,
     count_facets,
     facts_of,
-    grouped,
     preview,
     take_out,
 )
+from furnel.catalogue.shelf import COLUMNS
 from furnel.catalogue.takeout import converted
 from furnel.errors import FurnelError
 from furnel.games import Archive, Install
 from furnel.games.profile import ArchiveRule
 from furnel.progress import QUIET
 from furnel.sound import sound_info
-from tarnlight.content import HUD, SHEETS, TEXTURES, bank
+from tarnlight.content import HUD, PAPERS, SHEETS, TEXTURES, bank
 
 
 @pytest.fixture
@@ -41,7 +43,7 @@ def catalogue(game: Path, tmp_path: Path) -> Catalogue:
 
 def test_facts_are_what_the_game_made(catalogue: Catalogue) -> None:
     counts = count_facets(catalogue.assets).kinds
-    assert counts["texture"] == len(TEXTURES) + len(HUD) + 36
+    assert counts["texture"] == len(TEXTURES) + len(HUD) + len(PAPERS) + 36
     assert (counts["sheet"], counts["sound"], counts["music"], counts["definition"]) == (
         len(SHEETS),
         len(bank()),
@@ -96,7 +98,7 @@ def test_the_index_may_be_deleted_or_damaged(catalogue: Catalogue, tmp_path: Pat
         file.write_bytes(damage)
         again = Catalogue(Install(catalogue.install.folder), file)
         again.refresh(QUIET)
-        assert len(again.assets) == 145
+        assert len(again.assets) == 185
         again.close()
 
 
@@ -124,46 +126,62 @@ def test_every_asset_has_a_preview_that_is_kept(catalogue: Catalogue) -> None:
 
 @given(st.binary(max_size=300), st.sampled_from(["a.dds", "a.tga", "a.png", "a.wav", "a.ogg", "a.toml", "a"]))
 def test_facts_of_anything(data: bytes, path: str) -> None:
-    assert facts_of(data, len(data), path, None).kind in KINDS
+    assert facts_of(data, len(data), path, "").kind in KINDS
 
 
-def many(count: int) -> list[Asset]:
+def many(count: int) -> Shelf:
+    numbers = np.arange(count)
+    columns = dict.fromkeys(COLUMNS, np.zeros(count, np.int64))
+    columns |= {
+        "kind": numbers % 3,
+        "width": 1 << numbers % 12,
+        "height": np.full(count, 64),
+        "size": 100 + numbers,
+    }
     archive = Archive(Path("x.tlp"), ArchiveRule(files="x", layout="tlp"), "")
-    kinds = ("texture", "sound", "sheet")
-    return [
-        Asset(
-            f"art/{n % 100:02}/thing_{n}.dds", archive, "", 100 + n, 50, Facts(kinds[n % 3], "BC1", 1 << n % 12, 64), "", ""
-        )
-        for n in range(count)
-    ]  # fmt: skip
+    paths = [f"art/{n % 100:02}/Thing_{n}.dds" for n in range(count)]
+    return Shelf(paths, columns, ("BC1",), ("",), (archive,), {"art/07/Thing_7.dds": "Old Bell"})
 
 
 @given(
     st.text("thing_0123456789 ", max_size=8), st.sets(st.sampled_from(KINDS)), st.integers(0, 4000), st.integers(0, 4000),
 )  # fmt: skip
 def test_the_sieve_is_the_sum_of_its_parts(text: str, kinds: set[str], low: int, high: int) -> None:
-    assets = many(300)
-    sieve = Sieve(text, frozenset(kinds), frozenset(), (low, high))
-    kept = [asset for asset in assets if sieve.keeps(asset)]
-    for asset in assets:
+    shelf = many(300)
+    kept = Sieve(text, frozenset(kinds), frozenset(), (low, high)).mask(shelf)
+    for row, asset in enumerate(shelf):
         side = max(asset.facts.width, asset.facts.height)
         plain = (
-            all(w in asset.path for w in text.split())
+            all(w in f"{asset.path} {asset.title}".lower() for w in text.split())
             and (not kinds or asset.facts.kind in kinds)
             and low <= side <= high
         )
-        assert (asset in kept) == plain
-    groups = grouped(kept, "folder")
-    assert sorted(asset.path for _, members in groups for asset in members) == sorted(
-        asset.path for asset in kept
+        assert kept[row] == plain
+    for by in ("folder", "size", "kind"):
+        groups = Grouper(shelf).groups(kept, by, True)
+        assert sorted(row for group in groups for row in group.rows.tolist()) == np.flatnonzero(kept).tolist()
+    powers = Counter(int(np.log2(shelf.longer_side[row])) for row in np.flatnonzero(kept))
+    assert count_facets(shelf, kept).pixels == dict(sorted(powers.items()))
+
+
+def test_titles_are_found_and_folders_hold_what_is_below_them() -> None:
+    shelf = many(300)
+    assert np.flatnonzero(Sieve("old bell").mask(shelf)).tolist() == [7]
+    assert np.flatnonzero(Sieve(folder="art/05").mask(shelf)).tolist() == [5, 105, 205]
+    assert Sieve(folder="art").mask(shelf).all() and not Sieve(folder="ar").mask(shelf).any()
+    groups = Grouper(shelf).groups(Sieve("thing_1").mask(shelf), "folder", False)
+    assert [group.name for group in groups] == sorted(
+        {f"art/{n % 100:02}" for n in range(300) if str(n)[0] == "1"}
     )
+    assert groups[0].rows.tolist() == [100] and shelf[7].name == "Old Bell"
 
 
 def test_a_hundred_thousand_assets_are_sieved_in_a_blink() -> None:
-    assets = many(100_000)
+    shelf = many(100_000)
     started = time.process_time()
-    kept = [asset for asset in assets if Sieve(text="thing_77").keeps(asset)]
-    assert kept and time.process_time() - started < 5
+    kept = Sieve(text="thing_77").mask(shelf)
+    assert Grouper(shelf).groups(kept, "folder", True)[0].name == "art/00"
+    assert kept.sum() == 1111 and time.process_time() - started < 2
 
 
 def test_taking_out_keeps_folders_and_converts(catalogue: Catalogue, tmp_path: Path) -> None:

@@ -95,7 +95,14 @@ def test_a_mod_for_another_version_is_left_out(game: Path) -> None:
 def test_scenes_are_drawn_whatever_the_assets_are(game: Path, scene: str) -> None:
     plain = np.asarray(still(World(game), scene, 90))
     assert plain.shape == (540, 960, 3) and plain.std() > 20
-    world = with_mod(game, {"art/hulls/hull_otter.dds": b"not a texture", "cast/gull_fly.png": b"nor this"})
+    world = with_mod(
+        game,
+        {
+            "art/hulls/hull_otter.dds": b"not a texture",
+            "cast/ferryman_idle.png": b"nor this",
+            "cast/gull_fly.png": b"",
+        },
+    )
     np.testing.assert_array_equal(world.picture("art/hulls/hull_otter.dds"), missing())
     assert not np.array_equal(np.asarray(still(world, scene, 90)), plain)
     np.testing.assert_array_equal(np.asarray(still(World(game, with_mods=False), scene, 90)), plain)

@@ -7,11 +7,12 @@ from typing import Literal
 
 from furnel import imagefiles, sound, texts
 from furnel.errors import FurnelError
-from furnel.games import RoleRule
 
 Kind = Literal["texture", "sheet", "sound", "music", "definition", "other"]
 KINDS: tuple[Kind, ...] = ("texture", "sheet", "sound", "music", "definition", "other")
-HEAD_BYTES = 512
+HEAD_BYTES = 256
+_MOST_KNOWN = 4096
+_LONG_S = 10.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,19 +28,6 @@ class Facts:
     channels: int = 0
     frames: int = 0
 
-    def row(self) -> tuple[str | int, ...]:
-        """The fields in their order, for the index."""
-        return (
-            self.kind,
-            self.format,
-            self.width,
-            self.height,
-            self.levels,
-            self.rate,
-            self.channels,
-            self.frames,
-        )
-
     @property
     def length_s(self) -> float:
         return self.frames / self.rate if self.rate else 0.0
@@ -47,24 +35,47 @@ class Facts:
 
 def needs_whole(head: bytes) -> bool:
     """Whether the facts of a file that begins like this stand at its end."""
-    return sound.recognises(head) and head[:4] != b"RIFF"
+    return head[:4] != b"RIFF" and sound.recognises(head)
 
 
-def facts_of(data: bytes, size: int, path: str, role: RoleRule | None) -> Facts:
+def facts_of(data: bytes, size: int, path: str, role: str) -> Facts:
     """Facts from an asset's first (or all its) bytes; `other` for what is not recognised or is damaged."""
     try:
         if sound.recognises(data):
             info = sound.peek_info(data, size) or sound.sound_info(data, path)
             label = "WAV" if info.file_type == "WAV" else info.codec
-            kind: Kind = "music" if (role and role.role == "loop") or info.length_s > 10 else "sound"
+            kind: Kind = "music" if role == "loop" or info.length_s > _LONG_S else "sound"
             return Facts(kind, label, rate=info.rate, channels=info.channels, frames=info.frames)
         if (kind_of_text := texts.format_of(path)) is not None:
             return Facts("definition", kind_of_text)
         if imagefiles.recognises(data):
             texture = imagefiles.read_header(data, path)
             label = texture.format if texture.file_type == "DDS" else texture.file_type
-            kind = "sheet" if role and role.role == "sheet" else "texture"
+            kind = "sheet" if role == "sheet" else "texture"
             return Facts(kind, label, texture.width, texture.height, len(texture.levels))
     except FurnelError:
         pass
     return Facts("other", path.rpartition(".")[2].upper() if "." in path else "?")
+
+
+class Glances:
+    """`facts_of` for many assets: pictures whose headers are the same bytes are looked into once."""
+
+    def __init__(self) -> None:
+        self._known: dict[tuple[bytes, str], Facts] = {}
+
+    def facts(self, head: bytes, size: int, path: str, role: str) -> Facts:
+        """The facts of an asset that begins with `head`."""
+        mark = head[:4]
+        if mark == b"DDS ":
+            key = head[: 148 if head[84:88] == b"DX10" else 128], role
+        elif mark == b"\x89PNG":
+            key = head[:33], role
+        else:
+            return facts_of(head, size, path, role)
+        found = self._known.get(key)
+        if found is None:
+            found = facts_of(head, size, path, role)
+            if found.kind != "other" and len(self._known) < _MOST_KNOWN:
+                self._known[key] = found
+        return found

@@ -8,45 +8,27 @@ from __future__ import annotations
 import hashlib
 import sqlite3
 import threading
-from collections.abc import Iterable
-from dataclasses import dataclass
 from pathlib import Path
 
-from furnel.catalogue.facts import HEAD_BYTES, Facts, facts_of, needs_whole
+import numpy as np
+
+from furnel.catalogue.facts import HEAD_BYTES, KINDS, Facts, Glances, facts_of, needs_whole
+from furnel.catalogue.shelf import COLUMNS, Asset, Rows, Shelf
 from furnel.errors import FurnelError
+from furnel.folders import cache_folder
 from furnel.games import Archive, Install
-from furnel.kernels import cache_folder
 from furnel.progress import QUIET, Part, Progress, check
 
-_VERSION = 1
+_VERSION = 2
 _SCHEMA = """
-CREATE TABLE archive (id INTEGER PRIMARY KEY, path TEXT UNIQUE, stamp TEXT);
-CREATE TABLE asset (archive INTEGER, path TEXT, inner TEXT, size INTEGER, stored INTEGER, kind TEXT, format TEXT, width INTEGER,
-    height INTEGER, levels INTEGER, rate INTEGER, channels INTEGER, frames INTEGER, PRIMARY KEY (archive, path)) WITHOUT ROWID;
+CREATE TABLE archive (id INTEGER PRIMARY KEY, path TEXT UNIQUE, stamp TEXT, paths BLOB, columns BLOB, formats TEXT, roles TEXT);
 CREATE TABLE preview (archive INTEGER, path TEXT, data BLOB, PRIMARY KEY (archive, path)) WITHOUT ROWID;
+CREATE TABLE marks (archive INTEGER PRIMARY KEY, data BLOB);
+CREATE TABLE name (digest BLOB PRIMARY KEY, path TEXT, title TEXT) WITHOUT ROWID;
 """
-
-
-@dataclass(frozen=True, slots=True)
-class Asset:
-    """One thing that the game ships."""
-
-    path: str
-    archive: Archive
-    inner: str
-    size: int
-    stored: int
-    facts: Facts
-    role: str
-    title: str
-
-    @property
-    def folder(self) -> str:
-        return self.path.rpartition("/")[0]
-
-    @property
-    def name(self) -> str:
-        return self.title or self.path.rpartition("/")[2].rpartition(".")[0]
+_STORED = COLUMNS[:-1]
+_PIECE = 1024
+_Row = tuple[str, int, int, str, Facts]
 
 
 class Catalogue:
@@ -54,42 +36,38 @@ class Catalogue:
 
     def __init__(self, install: Install, file: Path | None = None) -> None:
         self.install = install
-        self.assets: tuple[Asset, ...] = ()
-        self._by_path: dict[str, Asset] = {}
+        self.assets = Shelf([], {name: np.zeros(0, np.int64) for name in COLUMNS}, (), ("",), (), {})
         self._lock = threading.Lock()
         mark = hashlib.sha256(str(install.folder).encode()).hexdigest()[:16]
         self._database = _open(file or cache_folder() / "catalogues" / f"{mark}.sqlite")
 
     def refresh(self, progress: Progress = QUIET) -> None:
         """Scan what is new or changed since the last time, then load the index."""
-        archives = self.install.archives
+        archives, rules = self.install.archives, self.install.profile.rules_mark
         with self._lock:
-            known = {
-                path: (number, stamp)
-                for number, path, stamp in self._database.execute("SELECT * FROM archive")
-            }
+            known = dict(self._database.execute("SELECT path, stamp FROM archive"))
         for place, archive in enumerate(archives):
             check(progress, "Scanning the game")
-            stamp = _stamp(archive.path)
-            if known.get(str(archive.path), (0, ""))[1] != stamp:
+            stamp = f"{stamp_of(archive.path)} {rules}"
+            if known.get(str(archive.path), "") != stamp:
                 part = Part(progress, place / len(archives), (place + 1) / len(archives))
-                self._store(archive, stamp, list(self._scan(archive, part)))
-        self.assets = tuple(self._load(archives))
-        self._by_path = {asset.path: asset for asset in self.assets}
+                self._store(archive, stamp, self._scan(archive, part))
+        self.assets = self._load(archives)
         progress.report(1.0, "Catalogue up to date")
 
     def get(self, path: str) -> Asset:
         """The asset with this inner path; FurnelError when the game has none."""
-        if path not in self._by_path:
-            near = [known for known in self._by_path if known.casefold() == path.casefold()]
+        row = self.assets.row(path)
+        if row < 0:
+            near = [known for known in self.assets.paths if known.casefold() == path.casefold()]
             remedy = f"Names are case-sensitive: it is {near[0]}" if near else "Find it with `furnel find`"
             raise FurnelError(
                 "Looking up an asset", where=path, why="the game has no such asset", remedy=remedy
             )
-        return self._by_path[path]
+        return self.assets[row]
 
     def has(self, path: str) -> bool:
-        return path in self._by_path
+        return self.assets.row(path) >= 0
 
     def read(self, asset: Asset) -> bytes:
         """An asset's bytes, as the game ships it."""
@@ -116,56 +94,95 @@ class Catalogue:
                 (asset.path, data, str(asset.archive.path)),
             )
 
+    def kept_marks(self, archive: Archive) -> bytes | None:
+        """The marks of an archive's assets, stored earlier."""
+        with self._lock:
+            row = self._database.execute(
+                "SELECT data FROM marks JOIN archive ON archive.id = archive WHERE archive.path = ?",
+                (str(archive.path),),
+            ).fetchone()
+        return row[0] if row else None
+
+    def keep_marks(self, archive: Archive, data: bytes) -> None:
+        """Store an archive's marks."""
+        with self._lock, self._database:
+            self._database.execute(
+                "INSERT OR REPLACE INTO marks SELECT id, ? FROM archive WHERE path = ?",
+                (data, str(archive.path)),
+            )
+
     def close(self) -> None:
         """Let go of the index and of the game's files."""
         with self._lock:
             self._database.close()
         self.install.close()
 
-    def _scan(self, archive: Archive, progress: Progress) -> Iterable[tuple[object, ...]]:
+    def _scan(self, archive: Archive, progress: Progress) -> list[_Row]:
         places = self.install.places(archive)
-        for number, place in enumerate(places):
-            check(progress, "Scanning the game")
-            if number % 64 == 0:
+        glances, role_of = Glances(), self.install.profile.role_name
+        rows = []
+        heads = self.install.heads(archive, HEAD_BYTES)
+        for number, (place, head) in enumerate(zip(places, heads, strict=True)):
+            if number % _PIECE == 0:
+                check(progress, "Scanning the game")
                 progress.report(number / len(places), f"Scanning {archive.name}")
-            role = self.install.profile.role_of(place.path)
-            head = self.install.peek(archive, place.inner, HEAD_BYTES)
+            path, size = place.path, place.size
+            role = role_of(path)
             if needs_whole(head):
                 head = self.install.read(archive, place.inner)
-            facts = facts_of(head, place.size, place.path, role)
-            yield (place.path, place.inner, place.size, place.stored, *facts.row())
+            facts = glances.facts(head, size, path, role)
+            if facts.kind == "other" and len(head) == HEAD_BYTES:  # a header that is longer than most
+                facts = facts_of(self.install.peek(archive, place.inner, 1 << 16), size, path, role)
+            rows.append((path, size, place.stored, role, facts))
+        return rows
 
-    def _store(self, archive: Archive, stamp: str, rows: list[tuple[object, ...]]) -> None:
+    def _store(self, archive: Archive, stamp: str, rows: list[_Row]) -> None:
+        rows.sort(key=lambda row: row[0])
+        formats: dict[str, int] = {}
+        roles: dict[str, int] = {}
+        kinds: dict[str, int] = {name: code for code, name in enumerate(KINDS)}
+        table = [
+            (
+                size, stored, kinds[f.kind], formats.setdefault(f.format, len(formats)), f.width, f.height, f.levels,
+                f.rate, f.channels, f.frames, roles.setdefault(role, len(roles)),
+            )
+            for _, size, stored, role, f in rows
+        ]  # fmt: skip
+        columns = np.ascontiguousarray(np.array(table, np.int64).reshape(len(rows), len(_STORED)).T)
         with self._lock, self._database as database:
             old = database.execute("SELECT id FROM archive WHERE path = ?", (str(archive.path),)).fetchone()
-            for table in ("asset", "preview") if old else ():
-                database.execute(f"DELETE FROM {table} WHERE archive = ?", old)
+            for name in ("preview", "marks") if old else ():
+                database.execute(f"DELETE FROM {name} WHERE archive = ?", old)
             database.execute(
-                "INSERT INTO archive (path, stamp) VALUES (?, ?) ON CONFLICT (path) DO UPDATE SET stamp = excluded.stamp",
-                (str(archive.path), stamp),
-            )
-            number = database.execute(
-                "SELECT id FROM archive WHERE path = ?", (str(archive.path),)
-            ).fetchone()[0]
-            marks = ",".join("?" * 13)
-            database.executemany(
-                f"INSERT OR REPLACE INTO asset VALUES ({marks})", [(number, *row) for row in rows]
-            )
+                "INSERT OR REPLACE INTO archive VALUES ((SELECT id FROM archive WHERE path = ?), ?, ?, ?, ?, ?, ?)",
+                (
+                    str(archive.path), str(archive.path), stamp, "\n".join(row[0] for row in rows).encode(),
+                    columns.tobytes(), "\n".join(formats), "\n".join(roles),
+                ),
+            )  # fmt: skip
 
-    def _load(self, archives: Iterable[Archive]) -> Iterable[Asset]:
-        profile = self.install.profile
-        for archive in archives:
+    def _load(self, archives: tuple[Archive, ...]) -> Shelf:
+        paths: list[str] = []
+        tables, owners = [np.zeros((len(_STORED), 0), np.int64)], [np.zeros(0, np.int64)]
+        formats: dict[str, int] = {}
+        roles: dict[str, int] = {"": 0}
+        for number, archive in enumerate(archives):
             with self._lock:
-                rows = self._database.execute(
-                    "SELECT asset.* FROM asset JOIN archive ON archive.id = archive WHERE archive.path = ? ORDER BY asset.path",
-                    (str(archive.path),),
-                ).fetchall()
-            for _, path, inner, size, stored, *facts in rows:
-                role = profile.role_of(path)
-                title = profile.titles.get(path, "")
-                yield Asset(
-                    path, archive, inner, size, stored, Facts(*facts), role.role if role else "", title
-                )
+                row = self._database.execute(
+                    "SELECT paths, columns, formats, roles FROM archive WHERE path = ?", (str(archive.path),)
+                ).fetchone()
+            own = row[0].decode().split("\n") if row[0] else []
+            table = np.frombuffer(row[1], np.int64).reshape(len(_STORED), len(own)).copy()
+            for column, names, codes in (("format", row[2], formats), ("role", row[3], roles)):
+                fresh = np.array([codes.setdefault(name, len(codes)) for name in names.split("\n")], np.int64)
+                place = _STORED.index(column)
+                table[place] = fresh[table[place]] if len(own) else table[place]
+            paths += own
+            tables.append(table)
+            owners.append(np.full(len(own), number))
+        columns: dict[str, Rows] = dict(zip(_STORED, np.concatenate(tables, axis=1), strict=True))
+        columns["archive"] = np.concatenate(owners)
+        return Shelf(paths, columns, list(formats), list(roles), archives, dict(self.install.profile.titles))
 
 
 def _open(file: Path) -> sqlite3.Connection:
@@ -191,7 +208,7 @@ def _open(file: Path) -> sqlite3.Connection:
     return sqlite3.connect(file, check_same_thread=False)
 
 
-def _stamp(path: Path) -> str:
+def stamp_of(path: Path) -> str:
     """Size and modification time of an archive; of a folder, of everything in it."""
     if not path.is_dir():
         state = path.stat()

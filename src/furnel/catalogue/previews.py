@@ -10,7 +10,8 @@ from PIL import Image
 
 from furnel import imagefiles, sound, texts
 from furnel.catalogue.facts import Kind
-from furnel.catalogue.index import Asset, Catalogue
+from furnel.catalogue.index import Catalogue
+from furnel.catalogue.shelf import Asset
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
 from furnel.images.resample import resize

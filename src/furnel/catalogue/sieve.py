@@ -1,42 +1,59 @@
-"""The sieve: narrowing a catalogue by text, kind, format and sizes, and counting what each choice would leave."""
+"""The sieve: narrowing a shelf by text, kind, format, sizes and length, and counting what each choice would leave."""
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from furnel.catalogue.index import Asset
+import numpy as np
+
+from furnel.catalogue.facts import KINDS
+from furnel.catalogue.shelf import Mask, Rows, Shelf
+
+Range = tuple[int, int]
 
 
 @dataclass(frozen=True, slots=True)
 class Sieve:
-    """What to keep. Empty sets keep everything; ranges are inclusive, in pixels (the longer side) and bytes."""
+    """What to keep. Empty sets keep everything; ranges are inclusive, in pixels (the longer side), bytes and milliseconds.
+
+    `folder` keeps what is below it, `only` some paths.
+    """
 
     text: str = ""
     kinds: frozenset[str] = frozenset()
     formats: frozenset[str] = frozenset()
-    pixels: tuple[int, int] | None = None
-    size_bytes: tuple[int, int] | None = None
+    pixels: Range | None = None
+    size_bytes: Range | None = None
+    length_ms: Range | None = None
+    folder: str = ""
     only: frozenset[str] | None = None
 
-    def keeps(self, asset: Asset) -> bool:
-        """Whether an asset passes."""
-        facts = asset.facts
-        if self.kinds and facts.kind not in self.kinds:
-            return False
-        if self.formats and facts.format not in self.formats:
-            return False
-        if self.pixels is not None and not self.pixels[0] <= max(facts.width, facts.height) <= self.pixels[1]:
-            return False
-        if self.size_bytes is not None and not self.size_bytes[0] <= asset.size <= self.size_bytes[1]:
-            return False
-        if self.only is not None and asset.path not in self.only:
-            return False
-        if self.text:
-            whole = f"{asset.path} {asset.title}".casefold()
-            return all(word in whole for word in self.text.casefold().split())
-        return True
+    def mask(self, shelf: Shelf) -> Mask:
+        """Which assets of a shelf pass."""
+        kept = np.ones(len(shelf), bool)
+        for wanted, names, column in (
+            (self.kinds, KINDS, "kind"),
+            (self.formats, shelf.formats, "format"),
+        ):
+            if wanted:
+                codes = [code for code, name in enumerate(names) if name in wanted]
+                kept &= np.isin(shelf.columns[column], codes)
+        for span, values in (
+            (self.pixels, shelf.longer_side),
+            (self.size_bytes, shelf.columns["size"]),
+            (self.length_ms, shelf.length_ms),
+        ):
+            if span is not None:
+                kept &= (values >= span[0]) & (values <= span[1])
+        if self.folder:
+            folders, places = shelf.group_codes("folder")
+            inside = [place for place, name in enumerate(folders) if f"{name}/".startswith(f"{self.folder}/")]
+            kept &= np.isin(places, inside)
+        if self.only is not None:
+            chosen = np.zeros(len(shelf), bool)
+            chosen[[row for path in self.only if (row := shelf.row(path)) >= 0]] = True
+            kept &= chosen
+        return kept & shelf.with_words(self.text) if self.text.strip() else kept
 
     @property
     def open(self) -> bool:
@@ -46,59 +63,77 @@ class Sieve:
 
 @dataclass(frozen=True, slots=True)
 class Facets:
-    """How many of some assets there are by kind, by format, and by powers of two of pixels and bytes."""
+    """How many of some assets there are by kind, by format, and by powers of two of pixels, bytes and milliseconds."""
 
     kinds: dict[str, int]
     formats: dict[str, int]
     pixels: dict[int, int]
     size_bytes: dict[int, int]
+    length_ms: dict[int, int]
 
 
-def count_facets(assets: Iterable[Asset]) -> Facets:
-    """The facets of `assets`; keys of the sizes are the exponent of the power of two at or below."""
-    kinds: Counter[str] = Counter()
-    formats: Counter[str] = Counter()
-    pixels: Counter[int] = Counter()
-    sizes: Counter[int] = Counter()
-    for asset in assets:
-        kinds[asset.facts.kind] += 1
-        formats[asset.facts.format] += 1
-        side = max(asset.facts.width, asset.facts.height)
-        if side:
-            pixels[side.bit_length() - 1] += 1
-        if asset.size:
-            sizes[asset.size.bit_length() - 1] += 1
+def count_facets(shelf: Shelf, kept: Mask | None = None) -> Facets:
+    """The facets of what is kept (or of all); keys of the sizes are the exponent of the power of two at or below."""
+    chosen = slice(None) if kept is None else kept
     return Facets(
-        dict(kinds.most_common()),
-        dict(formats.most_common()),
-        dict(sorted(pixels.items())),
-        dict(sorted(sizes.items())),
+        _named(KINDS, shelf.columns["kind"][chosen]),
+        _named(shelf.formats, shelf.columns["format"][chosen]),
+        _powers(shelf.longer_side[chosen]),
+        _powers(shelf.columns["size"][chosen]),
+        _powers(shelf.length_ms[chosen]),
     )
+
+
+def _named(names: tuple[str, ...], codes: Rows) -> dict[str, int]:
+    counts = np.bincount(codes, minlength=len(names)).tolist()
+    return dict(sorted(((n, c) for n, c in zip(names, counts, strict=True) if c), key=lambda item: -item[1]))
+
+
+def _powers(values: Rows) -> dict[int, int]:
+    exponents = np.frexp(values[values > 0].astype(np.float64))[1] - 1
+    counts = np.bincount(exponents, minlength=1).tolist() if len(exponents) else []
+    return {power: count for power, count in enumerate(counts) if count}
 
 
 GROUPINGS = ("folder", "archive", "kind", "format", "size")
 
 
-def grouped(assets: Sequence[Asset], by: str, largest_first: bool = True) -> list[tuple[str, list[Asset]]]:
-    """Assets in named groups, in the groups' order of names; within one by size or by name."""
-    groups: dict[str, list[Asset]] = {}
-    for asset in assets:
-        groups.setdefault(_group(asset, by), []).append(asset)
-    for members in groups.values():
-        if largest_first:
-            members.sort(key=lambda asset: (-asset.facts.width * asset.facts.height, asset.path))
-        else:
-            members.sort(key=lambda asset: asset.path)
-    return sorted(groups.items())
+@dataclass(frozen=True, slots=True)
+class Group:
+    """Some assets under one name: their rows, in the order in which to show them."""
+
+    name: str
+    rows: Rows
 
 
-def _group(asset: Asset, by: str) -> str:
-    if by == "archive":
-        return asset.archive.name
-    if by == "kind":
-        return asset.facts.kind
-    if by == "format":
-        return asset.facts.format
-    if by == "size":
-        return f"{asset.facts.width:5} × {asset.facts.height}" if asset.facts.width else "no pixels"
-    return asset.folder
+class Grouper:
+    """Sorts a shelf once for each grouping; `groups` of what a sieve leaves is then a matter of picking."""
+
+    def __init__(self, shelf: Shelf) -> None:
+        self._shelf = shelf
+        self._known: dict[tuple[str, bool], tuple[list[str], Rows, Rows]] = {}
+
+    def groups(
+        self, kept: Mask | None, by: str, largest_first: bool, codes: tuple[list[str], Rows] | None = None
+    ) -> list[Group]:
+        """What is kept, in named groups. `codes` (names, and the group of each asset or -1) are for groupings of one's own."""
+        names, order, groups = self._sorted(by, largest_first, codes)
+        rows = order if kept is None else order[kept[order]]
+        rows = rows[groups[rows] >= 0]
+        if not len(rows):
+            return []
+        found = groups[rows]
+        starts = np.flatnonzero(np.diff(found, prepend=-2))
+        return [
+            Group(names[int(found[start])], part) for start, part in zip(starts, np.split(rows, starts[1:]), strict=True)
+        ]  # fmt: skip
+
+    def _sorted(
+        self, by: str, largest_first: bool, codes: tuple[list[str], Rows] | None
+    ) -> tuple[list[str], Rows, Rows]:
+        if codes is not None:
+            return codes[0], self._shelf.order(codes[1], largest_first), codes[1]
+        if (by, largest_first) not in self._known:
+            names, groups = self._shelf.group_codes(by)
+            self._known[by, largest_first] = names, self._shelf.order(groups, largest_first), groups
+        return self._known[by, largest_first]

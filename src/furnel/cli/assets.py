@@ -5,6 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import click
+import numpy as np
 
 from furnel.catalogue import FORMS, KINDS, Asset, Catalogue, Form, Sieve, take_out
 from furnel.cli.output import Bar, say_json, say_rows
@@ -28,7 +29,7 @@ def find(game: Path, text: str, kind: str | None, as_json: bool) -> int:
     """List GAME's assets whose path has all words of TEXT."""
     catalogue = open_catalogue(game)
     sieve = Sieve(text=text, kinds=frozenset([kind] if kind else []))
-    found = [asset for asset in catalogue.assets if sieve.keeps(asset)]
+    found = [catalogue.assets[row] for row in np.flatnonzero(sieve.mask(catalogue.assets)).tolist()]
     if as_json:
         say_json([_row(asset) for asset in found])
     else:

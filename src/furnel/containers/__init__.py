@@ -8,24 +8,38 @@ from collections.abc import Mapping, Sequence
 from pathlib import Path
 
 from furnel.containers import chained, indexed
+from furnel.containers.carving import Carved, Find, find_files
 from furnel.containers.container import Changes, Container, Content, Entry, check_path
 from furnel.containers.folder import Folder
 from furnel.containers.mapped import HeldBytes, Source
 from furnel.containers.nested import Nested
-from furnel.containers.schema import InsidePart, Layout, open_layout, parse_layout, shipped_layouts
+from furnel.containers.schema import (
+    InsidePart,
+    Layout,
+    known_layouts,
+    layouts_folder,
+    open_layout,
+    parse_layout,
+    shipped_layouts,
+)
 from furnel.containers.whole import Whole, write_whole
 from furnel.containers.zipped import Zip, write_zip
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress
 
 __all__ = [
+    "Carved",
     "Changes",
     "Container",
     "Entry",
+    "Find",
     "InsidePart",
     "Layout",
     "check_path",
+    "find_files",
     "find_layout",
+    "known_layouts",
+    "layouts_folder",
     "open_container",
     "open_inside",
     "open_layout",
@@ -39,8 +53,8 @@ __all__ = [
 
 
 def find_layout(name: str) -> Layout:
-    """A shipped layout by name, or the layout in a file of that path."""
-    layouts = shipped_layouts()
+    """A shipped or own layout by name, or the layout in a file of that path."""
+    layouts = known_layouts()
     if name in layouts:
         return layouts[name]
     if name.endswith(".toml"):
@@ -72,7 +86,7 @@ def open_container(path: Path, layout: Layout | None = None, known: Sequence[str
         if stream.read(4) in (b"PK\3\4", b"PK\5\6"):
             return Zip(path)
     refusals = []
-    for candidate in shipped_layouts().values():
+    for candidate in known_layouts().values():
         if any(fnmatch.fnmatch(path.name, pattern) for pattern in candidate.files):
             try:
                 return _open_with(path, candidate, known)

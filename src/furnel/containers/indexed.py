@@ -37,6 +37,8 @@ class Indexed:
             names = [*known, *_listed(self._main, layout)]
             self._index: Index = read_index(self._main, self._side, layout, names)
             self._rows = {path: place for place, path in enumerate(self._index.paths)}
+            self._starts, self._lengths = self._index.offsets.tolist(), self._index.stored.tolist()
+            self._sizes = self._index.sizes.tolist()
             self._read_sums()
         except FurnelError:
             self.close()
@@ -44,7 +46,7 @@ class Indexed:
 
     def entries(self) -> Sequence[Entry]:
         index = self._index
-        sizes, stored = index.sizes.tolist(), index.stored.tolist()
+        sizes, stored = self._sizes, self._lengths
         if -1 in sizes:
             sizes = [
                 len(self.read(path)) if size < 0 else size
@@ -56,7 +58,7 @@ class Indexed:
         place = self._place(path)
         raw, where = self._raw(place), f"{self.path}, {path}"
         self._check_stored(place, raw, where)
-        size, packing = int(self._index.sizes[place]), self._packing(place)
+        size, packing = self._sizes[place], self._packing(place)
         data = unpack_any(raw, packing, _MOST, where) if size < 0 else unpack(raw, packing, size, where)
         self._check_content(place, data, where)
         return data
@@ -67,12 +69,11 @@ class Indexed:
 
     def peek(self, path: str, size: int) -> bytes:
         place = self._place(path)
-        packing, whole = self._packing(place), int(self._index.sizes[place])
+        packing = self._packing(place) if self._index.codes is not None else self.layout.entry.packed
+        whole, raw = self._sizes[place], self._raw(place)
         if packing == "none":
-            return bytes(self._raw(place)[:size])
-        return unpack_start(
-            self._raw(place), packing, size, whole if whole >= 0 else size, f"{self.path}, {path}"
-        )
+            return bytes(raw[:size])
+        return unpack_start(raw, packing, size, whole if whole >= 0 else size, self.path)
 
     def close(self) -> None:
         self._main.close()
@@ -107,12 +108,12 @@ class Indexed:
         return self.layout.entry.packings[code]
 
     def _raw(self, place: int) -> memoryview:
-        start = int(self._index.offsets[place])
+        start = self._starts[place]
         if self.layout.entry.head:
             _, start = records.read_record(
                 self.layout.entry.head, self._main.view, start, self.layout.byte_order, self.path, self._index.head.scope
             )  # fmt: skip
-        end = start + int(self._index.stored[place])
+        end = start + self._lengths[place]
         if end > len(self._main.view):
             raise FurnelError(
                 _WHAT, where=f"{self.path}, {self._index.paths[place]}", why="it runs over the file's end"

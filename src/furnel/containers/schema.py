@@ -11,6 +11,7 @@ from pydantic import AfterValidator, Field, model_validator
 
 from furnel.containers.expressions import expression
 from furnel.errors import FurnelError, reason
+from furnel.folders import state_folder
 from furnel.schema import Part, parse_toml
 
 WHAT = "Reading a layout"
@@ -350,3 +351,17 @@ def shipped_layouts() -> dict[str, Layout]:
         if file.name.endswith(".toml")
     ]
     return {layout.name: layout for layout in found}
+
+
+def layouts_folder() -> Path:
+    """Where the user's own layouts lie."""
+    return state_folder() / "layouts"
+
+
+def known_layouts() -> dict[str, Layout]:
+    """All layouts by name; the user's own ones come first and stand for shipped ones of the same name."""
+    own = [open_layout(file) for file in sorted(layouts_folder().glob("*.toml"))]
+    out = {layout.name: layout for layout in own}
+    for name, layout in shipped_layouts().items():
+        out.setdefault(name, layout)
+    return out

@@ -13,7 +13,7 @@ from PyQt6.QtWidgets import QApplication
 
 from furnel.desktop.look import THEMES, Look, load_type
 from furnel.desktop.window import Window
-from furnel.kernels import cache_folder
+from furnel.folders import cache_folder
 
 log = logging.getLogger(__name__)
 

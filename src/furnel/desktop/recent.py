@@ -8,7 +8,7 @@ from pathlib import Path
 
 from furnel.atomic import write_text
 from furnel.errors import FurnelError
-from furnel.mods.deploy import state_folder
+from furnel.folders import state_folder
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,7 +21,7 @@ class Recent:
 
 
 def _file() -> Path:
-    return state_folder().parent / "recent.json"
+    return state_folder() / "recent.json"
 
 
 def load_recent() -> Recent:

@@ -1,7 +1,16 @@
 """Games: their profiles, their installs, and the stack of mods on them."""
 
 from furnel.games.install import Archive, Install, Place
-from furnel.games.profile import Profile, RoleRule, recognise, shipped_profiles
+from furnel.games.profile import (
+    Profile,
+    RoleRule,
+    UnknownGame,
+    known_profiles,
+    parse_profile,
+    profiles_folder,
+    recognise,
+    shipped_profiles,
+)
 from furnel.games.running import GameWord, Report, ask_report, draw_still, start_game
 from furnel.games.stack import Clash, InstalledMod, clashes, read_order, read_stack, write_order
 
@@ -15,9 +24,13 @@ __all__ = [
     "Profile",
     "Report",
     "RoleRule",
+    "UnknownGame",
     "ask_report",
     "clashes",
     "draw_still",
+    "known_profiles",
+    "parse_profile",
+    "profiles_folder",
     "read_order",
     "read_stack",
     "recognise",

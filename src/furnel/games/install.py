@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
 
-from furnel.containers import Container, find_layout, open_container
+from furnel.containers import Carved, Container, InsidePart, find_layout, open_container, open_inside
 from furnel.containers.folder import Folder
 from furnel.errors import FurnelError
 from furnel.games.profile import ArchiveRule, Profile, recognise
@@ -45,6 +45,8 @@ class Install:
         self.profile = profile or recognise(self.folder)
         self._opened: dict[Path, Container] = {}
         self._lock = threading.Lock()
+        self.version = self.profile.version_of(self.folder)
+        self._names: list[str] | None = None
         self.archives = tuple(self._find_archives())
 
     def places(self, archive: Archive) -> list[Place]:
@@ -67,6 +69,15 @@ class Install:
         """The first bytes of an asset."""
         return self._container(archive).peek(inner, size)
 
+    def heads(self, archive: Archive, size: int) -> Iterator[bytes]:
+        """The first bytes of every asset of an archive, in the order of `places`; nothing of what is damaged."""
+        container = self._container(archive)
+        for entry in container.entries():
+            try:
+                yield container.peek(entry.path, size)
+            except FurnelError:
+                yield b""
+
     def mods_folder(self) -> Path:
         """The only folder of the install that mods go to."""
         return self.folder / self.profile.mods.folder
@@ -81,12 +92,25 @@ class Install:
     def _container(self, archive: Archive) -> Container:
         with self._lock:
             if archive.path not in self._opened:
-                rule = archive.rule.layout
-                layout = None if rule in ("zip", "folder") else find_layout(rule)
-                self._opened[archive.path] = (
-                    Folder(archive.path) if rule == "folder" else open_container(archive.path, layout)
-                )
+                self._opened[archive.path] = self._open(archive)
             return self._opened[archive.path]
+
+    def _open(self, archive: Archive) -> Container:
+        rule = archive.rule
+        if rule.carve:
+            return Carved(archive.path)
+        if rule.layout == "folder":
+            opened: Container = Folder(archive.path)
+        else:
+            if self._names is None:
+                self._names = self.profile.known_names(self.version)
+            known = [
+                name.removeprefix(archive.prefix) for name in self._names if name.startswith(archive.prefix)
+            ]
+            layout = None if rule.layout == "zip" else find_layout(rule.layout)
+            opened = open_container(archive.path, layout, known)
+        inside = [InsidePart(files=files, layout=layout) for files, layout in rule.inside.items()]
+        return open_inside(opened, inside)
 
     def _find_archives(self) -> Iterator[Archive]:
         for rule in self.profile.archives:

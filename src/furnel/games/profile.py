@@ -3,17 +3,22 @@
 from __future__ import annotations
 
 import fnmatch
-from functools import cache
+import hashlib
+import re
+from functools import cache, cached_property
 from importlib import resources
+from importlib.resources.abc import Traversable
 from pathlib import Path
 from typing import Literal
 
-from pydantic import Field
+from pydantic import Field, PrivateAttr, field_validator
 
 from furnel.errors import FurnelError, reason
+from furnel.folders import state_folder
 from furnel.schema import Part, parse_toml
 
 WHAT = "Reading a profile"
+_MOST_VERSION = 1 << 20
 
 RoleName = Literal[
     "surface",
@@ -43,6 +48,32 @@ class ArchiveRule(Part):
     files: str
     layout: str
     prefix: str = ""
+    inside: dict[str, str] = {}
+    carve: bool = False
+
+
+class VersionRule(Part):
+    """How an install tells its version: a file, and a pattern whose first group is the version."""
+
+    file: str
+    pattern: str
+
+    @field_validator("pattern")
+    @classmethod
+    def _has_a_group(cls, pattern: str) -> str:
+        try:
+            if re.compile(pattern).groups < 1:
+                raise ValueError("it has no group in parentheses around the version")
+        except re.error as error:
+            raise ValueError(f"it is not a regular expression: {error}") from error
+        return pattern
+
+
+class NamesRule(Part):
+    """A list of inner paths, one a line, for archives that only have their hashes; for one version of the game, or for all."""
+
+    file: str
+    version: str = ""
 
 
 class RoleRule(Part):
@@ -68,12 +99,19 @@ class RoleRule(Part):
 
 
 class ModRule(Part):
-    """Where mods go: a folder each, with a file about the mod, and one file with the load order."""
+    """Where mods go: a folder each, with a file about the mod, and one file with the load order.
+
+    `goes` says how: `loose` files under their inner paths; one `archive` of its own with the same inner paths (`archive` is
+    its name, `{id}` the mod's, and `layout` its kind); or `rebuilt` copies of the archives that hold the originals.
+    """
 
     folder: str
     about: str
     order: str
     game_version: str
+    goes: Literal["loose", "archive", "rebuilt"] = "loose"
+    archive: str = "{id}.zip"
+    layout: str = "zip"
 
 
 class Recognise(Part):
@@ -100,14 +138,69 @@ class Profile(Part):
     name: str
     recognise: Recognise
     archives: tuple[ArchiveRule, ...] = Field(min_length=1)
+    version: VersionRule | None = None
+    names: tuple[NamesRule, ...] = ()
     roles: tuple[RoleRule, ...] = ()
     mods: ModRule
     start: StartRule = StartRule()
     titles: dict[str, str] = {}
+    _home: Path | Traversable | None = PrivateAttr(None)
+
+    def version_of(self, folder: Path) -> str:
+        """The version of an install, or nothing when it does not tell."""
+        if self.version is None:
+            return ""
+        try:
+            text = (folder / self.version.file).read_bytes()[:_MOST_VERSION].decode("utf-8", "replace")
+        except OSError:
+            return ""
+        found = re.search(self.version.pattern, text)
+        return found.group(1) if found else ""
+
+    def known_names(self, version: str) -> list[str]:
+        """Every inner path that the lists for a version have; the lists lie beside the profile."""
+        out = []
+        for rule in self.names:
+            if self._home is not None and rule.version in ("", version):
+                try:
+                    text = (self._home / rule.file).read_text("utf-8")
+                except (OSError, UnicodeDecodeError) as error:
+                    raise FurnelError(
+                        "Reading a list of names",
+                        where=rule.file,
+                        why=str(error),
+                        remedy="Put it beside the profile",
+                    ) from error
+                out += [
+                    line.strip() for line in text.splitlines() if line.strip() and not line.startswith("#")
+                ]
+        return out
+
+    def beside(self, home: Path | Traversable) -> Profile:
+        """This profile, knowing the folder that it lies in."""
+        self._home = home
+        return self
 
     def role_of(self, path: str) -> RoleRule | None:
         """The first rule whose pattern matches an inner path."""
-        return next((rule for rule in self.roles if fnmatch.fnmatchcase(path, rule.path)), None)
+        found = self._role_pattern.match(path)
+        return self.roles[int((found.lastgroup or "r0")[1:])] if found else None
+
+    def role_name(self, path: str) -> str:
+        """The role of an inner path, or nothing."""
+        rule = self.role_of(path)
+        return rule.role if rule else ""
+
+    @cached_property
+    def rules_mark(self) -> str:
+        """Something that is another when the rules for roles are others."""
+        return hashlib.sha256(repr(self.roles).encode()).hexdigest()[:16]
+
+    @cached_property
+    def _role_pattern(self) -> re.Pattern[str]:
+        """All patterns as one, tried in their order."""
+        parts = (f"(?P<r{n}>{fnmatch.translate(rule.path)})" for n, rule in enumerate(self.roles))
+        return re.compile("|".join(parts) or r"(?!)")
 
     def recognises(self, folder: Path) -> bool:
         """Whether a folder has what installs of this game have."""
@@ -124,11 +217,40 @@ def shipped_profiles() -> dict[str, Profile]:
     """The profiles that come with Furnel, by id."""
     folder = resources.files("furnel.games") / "profiles"
     found = [
-        parse_profile(file.read_text("utf-8"), file.name)
+        parse_profile(file.read_text("utf-8"), file.name).beside(folder)
         for file in folder.iterdir()
         if file.name.endswith(".toml")
     ]
     return {profile.id: profile for profile in found}
+
+
+def profiles_folder() -> Path:
+    """Where the user's own profiles lie, each with its lists of names."""
+    return state_folder() / "profiles"
+
+
+def own_profiles() -> dict[str, Profile]:
+    """The user's profiles, by id. Raises FurnelError for one that cannot be read."""
+    out = {}
+    for file in sorted(profiles_folder().glob("*.toml")):
+        try:
+            profile = parse_profile(file.read_text("utf-8"), file).beside(file.parent)
+        except (OSError, UnicodeDecodeError) as error:
+            raise FurnelError(WHAT, where=file, why=str(error)) from error
+        out[profile.id] = profile
+    return out
+
+
+def known_profiles() -> dict[str, Profile]:
+    """All profiles; the user's own ones come first and stand for shipped ones of the same id."""
+    out = own_profiles()
+    for name, profile in shipped_profiles().items():
+        out.setdefault(name, profile)
+    return out
+
+
+class UnknownGame(FurnelError):
+    """No profile recognises a folder."""
 
 
 def recognise(folder: Path) -> Profile:
@@ -138,15 +260,16 @@ def recognise(folder: Path) -> Profile:
             "Opening a game", where=folder, why="there is no such folder", remedy="Check the path"
         )
     try:
-        for profile in shipped_profiles().values():
+        profiles = known_profiles().values()
+        for profile in profiles:
             if profile.recognises(folder):
                 return profile
     except OSError as error:
         raise FurnelError("Opening a game", where=folder, why=reason(error)) from error
-    known = ", ".join(profile.name for profile in shipped_profiles().values())
-    raise FurnelError(
+    known = ", ".join(profile.name for profile in profiles)
+    raise UnknownGame(
         "Opening a game",
         where=folder,
         why="no profile recognises it",
-        remedy=f"Choose the folder of one of: {known}",
+        remedy=f"Describe it with New game, or choose the folder of one of: {known}",
     )

@@ -7,16 +7,14 @@ from __future__ import annotations
 
 import hashlib
 import json
-import os
 import shutil
 from dataclasses import asdict, dataclass
 from pathlib import Path
 from typing import Literal
 
-import platformdirs
-
 from furnel.atomic import sync_folder, write_bytes, write_text
 from furnel.errors import FurnelError, reason
+from furnel.folders import state_folder
 from furnel.games import Install, read_order, write_order
 from furnel.progress import QUIET, Progress, check
 
@@ -37,9 +35,9 @@ class Journal:
     order_after: str | None = None
 
 
-def state_folder() -> Path:
+def installs_folder() -> Path:
     """Where journals and replaced mods are kept."""
-    return Path(os.environ.get("FURNEL_STATE") or platformdirs.user_state_dir("furnel")) / "installs"
+    return state_folder() / "installs"
 
 
 def install_mod(install: Install, mod: str, build: Path, progress: Progress = QUIET) -> Path:
@@ -116,7 +114,7 @@ def is_installed(install: Install, mod: str) -> bool:
 
 def recover(install: Install) -> list[str]:
     """Bring interrupted installs and removals of this game to an end; the mods that were concerned."""
-    folder = state_folder() / _mark(install)
+    folder = installs_folder() / _mark(install)
     done = []
     for keep in sorted(folder.iterdir()) if folder.is_dir() else ():
         journal = _read(keep)
@@ -208,7 +206,7 @@ def _mark(install: Install) -> str:
 
 
 def _keep(install: Install, mod: str) -> Path:
-    return state_folder() / _mark(install) / mod
+    return installs_folder() / _mark(install) / mod
 
 
 def _write(keep: Path, journal: Journal) -> None:

@@ -9,8 +9,8 @@ from pathlib import Path
 from furnel import imagefiles
 from furnel.catalogue import Asset, Catalogue
 from furnel.errors import FurnelError
+from furnel.folders import cache_folder
 from furnel.games import Install, Profile, recognise
-from furnel.kernels import cache_folder
 from furnel.mods.fit import FitPoint, aspect_point, compare, fit_all, insisting, worst
 from furnel.mods.project import (
     About,

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 import tomllib
-from pathlib import PurePosixPath
 
 from furnel.errors import FurnelError
 
@@ -14,7 +13,7 @@ FORMATS = {".toml": "TOML", ".json": "JSON", ".xml": "XML", ".csv": "CSV", ".ini
 
 def format_of(path: str) -> str | None:
     """The text format that a path's ending stands for, or None."""
-    return FORMATS.get(PurePosixPath(path).suffix.lower())
+    return FORMATS.get(f".{path.rpartition('.')[2].lower()}")
 
 
 def read_text(data: bytes, where: object = "") -> str:

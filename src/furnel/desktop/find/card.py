@@ -107,7 +107,7 @@ class SpecCard(QWidget):
 
     def show_asset(self, asset: Asset | None, swapped: bool, winner: str) -> None:
         """Show an asset at a glance; `show_spec` adds what had to be measured."""
-        if asset is not self._asset:
+        if asset != self._asset:
             self._spec = None
         self._asset = asset
         self._body.setVisible(asset is not None)

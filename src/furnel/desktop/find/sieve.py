@@ -180,7 +180,8 @@ class Histogram(QWidget):
         painter.setFont(font(10))
         painter.setPen(look.colour("quiet"))
         low, high = 1 << self._range[0], (2 << self._range[1]) - 1
-        texts = (number(low), number(high)) if self._unit == "px" else (byte_size(low), byte_size(high))
+        shown = {"px": number, "B": byte_size, "ms": _seconds}[self._unit]
+        texts = shown(low), shown(high)
         painter.drawText(QRectF(4, 44, self.width() - 8, 14), Qt.AlignmentFlag.AlignLeft, texts[0])
         painter.drawText(QRectF(4, 44, self.width() - 8, 14), Qt.AlignmentFlag.AlignRight, texts[1])
 
@@ -229,6 +230,10 @@ class Histogram(QWidget):
             self.set_range(max(first, min(low + move, high)), high)
 
 
+def _seconds(milliseconds: int) -> str:
+    return f"{milliseconds / 1000:.2g} s" if milliseconds < 10_000 else f"{milliseconds / 1000:.0f} s"
+
+
 class SievePanel(QScrollArea):
     """The panel; `changed` after a moment's pause in typing, at once otherwise."""
 
@@ -245,6 +250,7 @@ class SievePanel(QScrollArea):
         self.text.setToolTip("All words have to be in the path  (Ctrl+F)")
         self.kinds, self.formats = FacetList(look, "Kind"), FacetList(look, "Format")
         self.pixels, self.bytes = Histogram(look, "Pixel size", "px"), Histogram(look, "File size", "B")
+        self.lengths = Histogram(look, "Length", "ms")
         self.swapped = button("swapped", "Show only what this mod swaps", "plain")
         self.swapped.setCheckable(True)
         self._clear = button("Show everything", "Clear the sieve  (Ctrl+Shift+F)", "plain")
@@ -259,6 +265,7 @@ class SievePanel(QScrollArea):
             ("FORMAT", self.formats),
             ("PIXEL SIZE", self.pixels),
             ("FILE SIZE", self.bytes),
+            ("LENGTH", self.lengths),
             ("SHOW ONLY", self.swapped),
         ):
             column.addSpacing(8)
@@ -271,7 +278,7 @@ class SievePanel(QScrollArea):
         self._typing = QTimer(self, singleShot=True, interval=60)
         self._typing.timeout.connect(self.changed)
         self.text.textChanged.connect(lambda _: self._typing.start())
-        for part in (self.kinds, self.formats, self.pixels, self.bytes):
+        for part in (self.kinds, self.formats, self.pixels, self.bytes, self.lengths):
             part.changed.connect(self.changed)
         self.swapped.toggled.connect(lambda _: self.changed.emit())
         self._clear.clicked.connect(self.clear)
@@ -287,13 +294,14 @@ class SievePanel(QScrollArea):
             frozenset(self.formats.chosen),
             self.pixels.range(),
             self.bytes.range(),
-            swapped if self.swapped.isChecked() else None,
+            self.lengths.range(),
+            only=swapped if self.swapped.isChecked() else None,
         )
 
     def clear(self) -> None:
         """Keep everything again."""
         self.text.clear()
-        for part in (self.kinds, self.formats, self.pixels, self.bytes):
+        for part in (self.kinds, self.formats, self.pixels, self.bytes, self.lengths):
             part.clear()
         self.swapped.setChecked(False)
         self._typing.stop()
@@ -305,4 +313,5 @@ class SievePanel(QScrollArea):
         self.formats.show_counts(full.formats, now.formats)
         self.pixels.show_counts(full.pixels, now.pixels)
         self.bytes.show_counts(full.size_bytes, now.size_bytes)
+        self.lengths.show_counts(full.length_ms, now.length_ms)
         self.swapped.setText(f"swapped  {swapped}")

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from pathlib import Path
 
+import numpy as np
+import numpy.typing as npt
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSlider, QVBoxLayout, QWidget
 
-from furnel.catalogue import GROUPINGS, Asset, Facets, count_facets, grouped
+from furnel.catalogue import GROUPINGS, Asset, Facets, Grouper, count_facets
 from furnel.desktop.find.card import SpecCard
 from furnel.desktop.find.sieve import SievePanel
 from furnel.desktop.find.wall import Wall
@@ -30,7 +32,8 @@ class FindStation(QWidget):
         self._session, self._player = session, player
         self.sieve, self.wall, self.card = SievePanel(look), Wall(look, tiles), SpecCard(look, tiles)
         self._facets: Facets | None = None
-        self._kept: tuple[Asset, ...] = ()
+        self._kept: npt.NDArray[np.bool_] = np.zeros(0, bool)
+        self._grouper: Grouper | None = None
         self._count = label("", "")
         self._group, self._order = QComboBox(), QComboBox()
         self._group.addItems([f"grouped by {name}" for name in GROUPINGS])
@@ -126,8 +129,9 @@ class FindStation(QWidget):
                 self._session.tell("calm", "There is no sound device: everything but hearing works")
 
     def _opened(self) -> None:
-        assets = self._session.catalogue.assets if self._session.catalogue else ()
-        self._facets = count_facets(assets)
+        if self._session.catalogue is not None:
+            self._facets = count_facets(self._session.catalogue.assets)
+            self._grouper = Grouper(self._session.catalogue.assets)
         self._show_parts()
         self._marks()
         self._sift()
@@ -148,31 +152,24 @@ class FindStation(QWidget):
 
     def _sift(self) -> None:
         catalogue = self._session.catalogue
-        if catalogue is None or self._facets is None:
+        if catalogue is None or self._grouper is None:
             return
-        sieve = self.sieve.sieve(self._swapped())
-        self._kept = (
-            catalogue.assets
-            if sieve.open
-            else tuple(asset for asset in catalogue.assets if sieve.keeps(asset))
-        )
+        shelf = catalogue.assets
+        self._kept = self.sieve.sieve(self._swapped()).mask(shelf)
         by = GROUPINGS[self._group.currentIndex()]
-        groups = grouped(self._kept, by, self._order.currentIndex() == 0)
-        self.wall.show_groups(groups, "Nothing passes the sieve. Clear it with Ctrl+Shift+F.")
+        groups = self._grouper.groups(self._kept, by, self._order.currentIndex() == 0)
+        self.wall.show_groups(shelf, groups, "Nothing passes the sieve. Clear it with Ctrl+Shift+F.")
         self._sift_counts()
 
     def _sift_counts(self) -> None:
         catalogue = self._session.catalogue
         if catalogue is None or self._facets is None:
             return
-        kept = self._kept
-        whole = len(kept) == len(catalogue.assets)
+        kept, every = int(self._kept.sum()), len(catalogue.assets)
         self._count.setText(
-            f"<b>{number(len(kept))}</b> assets"
-            if whole
-            else f"<b>{number(len(kept))}</b> of {number(len(catalogue.assets))}"
+            f"<b>{number(kept)}</b> assets" if kept == every else f"<b>{number(kept)}</b> of {number(every)}"
         )
-        self.sieve.show_facets(self._facets, count_facets(kept), len(self._swapped()))
+        self.sieve.show_facets(self._facets, count_facets(catalogue.assets, self._kept), len(self._swapped()))
 
     def _select(self, asset: Asset) -> None:
         self._show_card()
@@ -182,7 +179,7 @@ class FindStation(QWidget):
         role = catalogue.install.profile.role_of(asset.path)
 
         def done(spec: object) -> None:
-            if self.wall.current() is asset:
+            if self.wall.current() == asset:
                 self.card.show_spec(spec)  # type: ignore[arg-type]
 
         self._session.jobs.start(

@@ -7,6 +7,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
+import numpy as np
+import numpy.typing as npt
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QDragEnterEvent,
@@ -25,7 +27,7 @@ from PyQt6.QtGui import (
 )  # fmt: skip
 from PyQt6.QtWidgets import QAbstractScrollArea, QFrame
 
-from furnel.catalogue import Asset
+from furnel.catalogue import KINDS, Asset, Group, Shelf
 from furnel.desktop.look import Look, byte_size, font, number
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import elided
@@ -33,13 +35,7 @@ from furnel.desktop.widgets.basics import elided
 _MARGIN, _GAP, _HEADER, _CAPTION = 14, 8, 28, 34
 _NARROWEST, _WIDE = 90, 3.0  # pixels: a caption has to fit; times the height
 
-
-@dataclass(frozen=True, slots=True)
-class _Spot:
-    asset: Asset
-    x: float
-    y: float
-    width: float
+Numbers = npt.NDArray[np.float64] | npt.NDArray[np.int64]
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,10 +55,12 @@ class Wall(QAbstractScrollArea):
     def __init__(self, look: Look, tiles: TileStore) -> None:
         super().__init__()
         self._look, self._tiles = look, tiles
-        self._groups: Sequence[tuple[str, list[Asset]]] = []
+        self._shelf: Shelf | None = None
+        self._groups: Sequence[Group] = []
         self._swapped: frozenset[str] = frozenset()
-        self._spots: list[_Spot] = []
-        self._rows: list[tuple[float, int]] = []
+        self._marked: frozenset[int] = frozenset()
+        self._spots = _Spots()
+        self._lines: list[tuple[float, int]] = []
         self._headers: list[_Header] = []
         self._height = 0.0
         self._tile_height = 92
@@ -79,16 +77,13 @@ class Wall(QAbstractScrollArea):
 
     # what is shown
 
-    def show_groups(self, groups: Sequence[tuple[str, list[Asset]]], empty: str) -> None:
+    def show_groups(self, shelf: Shelf, groups: Sequence[Group], empty: str) -> None:
         """Show assets in named groups; `empty` is said when there are none. The selection stays when it can."""
-        kept = self.current()
-        self._groups, self._empty = groups, empty
+        kept = self._spots.row(self._current) if shelf is self._shelf else -1
+        self._shelf, self._groups, self._empty = shelf, groups, empty
         self._lay_out()
-        self._current = -1
-        if kept is not None:
-            self._current = next(
-                (n for n, spot in enumerate(self._spots) if spot.asset.path == kept.path), -1
-            )
+        self._current = self._spots.place(kept)
+        self._marked = frozenset(row for row in self._marked if self._spots.place(row) >= 0)
         self.viewport().update()
 
     def set_swapped(self, paths: frozenset[str]) -> None:
@@ -104,22 +99,28 @@ class Wall(QAbstractScrollArea):
 
     def current(self) -> Asset | None:
         """The selected asset."""
-        return self._spots[self._current].asset if 0 <= self._current < len(self._spots) else None
+        row = self._spots.row(self._current)
+        return self._shelf[row] if self._shelf is not None and row >= 0 else None
+
+    def chosen(self) -> list[Asset]:
+        """The selected asset and those marked with it (Ctrl or Shift and a click), in the wall's order."""
+        if self._shelf is None:
+            return []
+        rows = set(self._marked) | ({self._spots.row(self._current)} - {-1})
+        return [self._shelf[row] for row in sorted(rows, key=self._spots.place)]
 
     def select(self, path: str) -> bool:
         """Select an asset by its path and bring it into view; False when it is not on the wall."""
-        for place, spot in enumerate(self._spots):
-            if spot.asset.path == path:
-                self._choose(place)
-                return True
-        return False
+        place = self._spots.place(self._shelf.row(path)) if self._shelf is not None else -1
+        if place < 0:
+            return False
+        self._choose(place)
+        return True
 
     def tile_rect(self, path: str) -> QRectF:
         """Where an asset's tile is in the viewport (empty when it is not on the wall)."""
-        for spot in self._spots:
-            if spot.asset.path == path:
-                return self._rect(spot)
-        return QRectF()
+        place = self._spots.place(self._shelf.row(path)) if self._shelf is not None else -1
+        return self._rect(place) if place >= 0 else QRectF()
 
     @property
     def shown(self) -> int:
@@ -133,25 +134,32 @@ class Wall(QAbstractScrollArea):
     def _lay_out(self) -> None:
         width = self.viewport().width() - 2 * _MARGIN
         tall = self._tile_height
-        self._spots, self._headers, self._rows = [], [], []
-        y = 4.0
-        for title, members in self._groups:
-            total = sum(asset.size for asset in members)
+        self._headers, self._lines, parts = [], [], []
+        y, place = 4.0, 0
+        widths = _tile_widths(self._shelf, tall) if self._shelf is not None else np.zeros(0, np.float32)
+        sizes = self._shelf.columns["size"] if self._shelf is not None else np.zeros(0, np.int64)
+        for group in self._groups:
+            rows = group.rows
+            total = int(sizes[rows].sum())
             self._headers.append(
-                _Header(y, title or "at the top", f"{number(len(members))} · {byte_size(total)}")
+                _Header(y, group.name or "at the top", f"{number(len(rows))} · {byte_size(total)}")
             )
             y += _HEADER
-            x = 0.0
-            self._rows.append((y, len(self._spots)))
-            for asset in members:
-                wide = _tile_width(asset, tall)
-                if x and x + wide > width:
-                    x = 0.0
-                    y += tall + _CAPTION + _GAP
-                    self._rows.append((y, len(self._spots)))
-                self._spots.append(_Spot(asset, _MARGIN + x, y, min(wide, width)))
-                x += wide + _GAP
-            y += tall + _CAPTION + _GAP + 6
+            wide = np.minimum(widths[rows], width)
+            ends = np.cumsum(wide + _GAP, dtype=np.float64)
+            tops, lefts = np.empty(len(rows), np.float64), np.empty(len(rows), np.float64)
+            first, before = 0, 0.0
+            while first < len(rows):
+                last = max(int(np.searchsorted(ends, before + width + _GAP, "right")), first + 1)
+                self._lines.append((y, place + first))
+                tops[first:last] = y
+                lefts[first:last] = ends[first:last] - wide[first:last] - _GAP - before + _MARGIN
+                y += tall + _CAPTION + _GAP
+                first, before = last, ends[last - 1]
+            y += 6
+            place += len(rows)
+            parts.append((rows, lefts, tops, wide))
+        self._spots = _Spots(parts)
         self._height = y + _MARGIN
         bar = self.verticalScrollBar()
         bar.setRange(0, max(0, int(self._height - self.viewport().height())))
@@ -162,7 +170,7 @@ class Wall(QAbstractScrollArea):
         painter = QPainter(self.viewport())
         look = self._look
         painter.fillRect(self.viewport().rect(), look.colour("window"))
-        if not self._spots:
+        if not len(self._spots):
             painter.setPen(look.colour("quiet"))
             painter.setFont(font(13))
             painter.drawText(self.viewport().rect(), Qt.AlignmentFlag.AlignCenter, self._empty)
@@ -172,12 +180,11 @@ class Wall(QAbstractScrollArea):
         for header in self._headers:
             if top - _HEADER < header.y < bottom:
                 self._paint_header(painter, header, top)
-        first = max(bisect_right(self._rows, (top - self._tile_height - _CAPTION, 1 << 60)) - 1, 0)
-        for place in range(self._rows[first][1], len(self._spots)):
-            spot = self._spots[place]
-            if spot.y > bottom:
+        first = max(bisect_right(self._lines, (top - self._tile_height - _CAPTION, 1 << 60)) - 1, 0)
+        for place in range(self._lines[first][1], len(self._spots)):
+            if self._spots.tops[place] > bottom:
                 break
-            self._paint_spot(painter, place, spot)
+            self._paint_spot(painter, place)
 
     def _paint_header(self, painter: QPainter, header: _Header, top: int) -> None:
         painter.setFont(font(12, QFont.Weight.DemiBold))
@@ -188,8 +195,10 @@ class Wall(QAbstractScrollArea):
         painter.setPen(self._look.colour("quiet"))
         painter.drawText(QPointF(_MARGIN + offset, header.y - top + 18), header.detail)
 
-    def _paint_spot(self, painter: QPainter, place: int, spot: _Spot) -> None:
-        look, rect, asset = self._look, self._rect(spot), spot.asset
+    def _paint_spot(self, painter: QPainter, place: int) -> None:
+        assert self._shelf is not None
+        row = self._spots.row(place)
+        look, rect, asset = self._look, self._rect(place), self._shelf[row]
         paint_tile(painter, look, rect, self._tiles.get(asset))
         if asset.path in self._swapped:
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
@@ -197,7 +206,7 @@ class Wall(QAbstractScrollArea):
             painter.setBrush(look.colour("ember"))
             corner = rect.topRight()
             painter.drawPolygon(QPolygonF([corner, corner - QPointF(15, 0), corner + QPointF(0, 15)]))
-        if place in (self._current, self._target):
+        if place in (self._current, self._target) or row in self._marked:
             role = "ember" if place == self._target else "selection"
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(QPen(look.colour(role), 2))
@@ -213,48 +222,63 @@ class Wall(QAbstractScrollArea):
             QPointF(rect.left(), rect.bottom() + 28), elided(painter, _caption(asset), rect.width() + 4)
         )
 
-    def _rect(self, spot: _Spot) -> QRectF:
-        return QRectF(spot.x, spot.y - self.verticalScrollBar().value(), spot.width, self._tile_height)
+    def _rect(self, place: int) -> QRectF:
+        spots = self._spots
+        top = float(spots.tops[place]) - self.verticalScrollBar().value()
+        return QRectF(float(spots.lefts[place]), top, float(spots.widths[place]), self._tile_height)
 
     # hands
 
     def _at(self, place: QPointF) -> int:
         y = place.y() + self.verticalScrollBar().value()
-        row = bisect_right(self._rows, (y, 1 << 60)) - 1
-        if row < 0:
+        line = bisect_right(self._lines, (y, 1 << 60)) - 1
+        if line < 0:
             return -1
-        end = self._rows[row + 1][1] if row + 1 < len(self._rows) else len(self._spots)
-        for number_ in range(self._rows[row][1], end):
-            if self._rect(self._spots[number_]).adjusted(-3, -3, 5, _CAPTION).contains(place):
+        for number_ in range(self._lines[line][1], self._line_end(line)):
+            if self._rect(number_).adjusted(-3, -3, 5, _CAPTION).contains(place):
                 return number_
         return -1
 
-    def _choose(self, place: int) -> None:
+    def _line_end(self, line: int) -> int:
+        return self._lines[line + 1][1] if line + 1 < len(self._lines) else len(self._spots)
+
+    def _choose(self, place: int, marking: bool = False) -> None:
         if not 0 <= place < len(self._spots):
             return
         self._current = place
-        spot = self._spots[place]
+        if not marking:
+            self._marked = frozenset()
+        top = float(self._spots.tops[place])
         bar = self.verticalScrollBar()
-        if spot.y - _HEADER < bar.value():
-            bar.setValue(int(spot.y - _HEADER))
-        elif spot.y + self._tile_height + _CAPTION > bar.value() + self.viewport().height():
-            bar.setValue(int(spot.y + self._tile_height + _CAPTION + 4 - self.viewport().height()))
+        if top - _HEADER < bar.value():
+            bar.setValue(int(top - _HEADER))
+        elif top + self._tile_height + _CAPTION > bar.value() + self.viewport().height():
+            bar.setValue(int(top + self._tile_height + _CAPTION + 4 - self.viewport().height()))
         self.viewport().update()
-        self.selected.emit(spot.asset)
+        self.selected.emit(self.current())
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         self.setFocus()
-        if event is not None and (place := self._at(event.position())) >= 0:
-            self._choose(place)
+        if event is None or (place := self._at(event.position())) < 0:
+            return
+        row, before = self._spots.row(place), self._spots.row(self._current)
+        if event.modifiers() & Qt.KeyboardModifier.ControlModifier:
+            self._marked = (self._marked | ({before} - {-1})) ^ {row}
+        elif event.modifiers() & Qt.KeyboardModifier.ShiftModifier and self._current >= 0:
+            low, high = sorted((self._current, place))
+            self._marked |= frozenset(self._spots.rows[low : high + 1].tolist())
+        else:
+            self._marked = frozenset()
+        self._choose(place, marking=True)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and (place := self._at(event.position())) >= 0:
-            self.opened.emit(self._spots[place].asset)
+            self.opened.emit(self._asset(place))
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         if event is not None:
             place = self._at(event.position())
-            self.viewport().setToolTip(_tip(self._spots[place].asset) if place >= 0 else "")
+            self.viewport().setToolTip(_tip(self._asset(place)) if place >= 0 else "")
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         if event is not None:
@@ -280,18 +304,21 @@ class Wall(QAbstractScrollArea):
             super().keyPressEvent(event)
 
     def _neighbour(self, step: int) -> int:
-        if not self._spots:
+        if not len(self._spots):
             return -1
-        spot = self._spots[max(self._current, 0)]
-        row = bisect_right(self._rows, (spot.y, 1 << 60)) - 1 + step
-        if not 0 <= row < len(self._rows):
+        spots, here = self._spots, max(self._current, 0)
+        line = bisect_right(self._lines, (float(spots.tops[here]), 1 << 60)) - 1 + step
+        if not 0 <= line < len(self._lines):
             return self._current
-        end = self._rows[row + 1][1] if row + 1 < len(self._rows) else len(self._spots)
-        middle = spot.x + spot.width / 2
+        middle = spots.lefts[here] + spots.widths[here] / 2
         return min(
-            range(self._rows[row][1], end),
-            key=lambda n: abs(self._spots[n].x + self._spots[n].width / 2 - middle),
+            range(self._lines[line][1], self._line_end(line)),
+            key=lambda n: abs(spots.lefts[n] + spots.widths[n] / 2 - middle),
         )
+
+    def _asset(self, place: int) -> Asset:
+        assert self._shelf is not None
+        return self._shelf[self._spots.row(place)]
 
     # files dropped on tiles
 
@@ -317,20 +344,49 @@ class Wall(QAbstractScrollArea):
         files = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
         if place >= 0 and files:
             self._choose(place)
-            self.dropped.emit(self._spots[place].asset, files[0])
+            self.dropped.emit(self._asset(place), files[0])
             event.acceptProposedAction()
         self.viewport().update()
 
 
-def _tile_width(asset: Asset, tall: int) -> float:
-    facts = asset.facts
-    if facts.width:
-        return max(tall * min(facts.width / facts.height, _WIDE), _NARROWEST)
-    if facts.kind == "sound":
-        return tall * min(max(0.7 + facts.length_s * 0.35, 0.9), 2.2)
-    if facts.kind == "music":
-        return tall * 3.0
-    return tall * (1.5 if facts.kind == "definition" else 0.8)
+class _Spots:
+    """Where the tiles are, in the order in which they are shown: rows of the shelf, left, top and width in pixels."""
+
+    def __init__(self, parts: Sequence[tuple[Numbers, Numbers, Numbers, Numbers]] = ()) -> None:
+        empty = np.zeros(0)
+        columns = [np.concatenate([part[n] for part in parts]) if parts else empty for n in range(4)]
+        self.rows: npt.NDArray[np.int64] = columns[0].astype(np.int64)
+        self.lefts, self.tops, self.widths = columns[1:]
+        self._places: dict[int, int] | None = None
+
+    def __len__(self) -> int:
+        return len(self.rows)
+
+    def row(self, place: int) -> int:
+        """The shelf's row at a place of the wall, or -1."""
+        return int(self.rows[place]) if 0 <= place < len(self.rows) else -1
+
+    def place(self, row: int) -> int:
+        """Where on the wall a row of the shelf is, or -1."""
+        if row < 0:
+            return -1
+        if self._places is None:
+            self._places = {found: place for place, found in enumerate(self.rows.tolist())}
+        return self._places.get(row, -1)
+
+
+def _tile_widths(shelf: Shelf, tall: int) -> npt.NDArray[np.float32]:
+    """How wide every asset's tile is."""
+    columns = shelf.columns
+    codes = {kind: code for code, kind in enumerate(KINDS)}
+    kind, width = columns["kind"], columns["width"]
+    seconds = shelf.length_ms / 1000
+    wide = np.full(len(shelf), tall * 0.8)
+    wide[kind == codes["definition"]] = tall * 1.5
+    wide[kind == codes["music"]] = tall * 3.0
+    wide = np.where(kind == codes["sound"], tall * np.clip(0.7 + seconds * 0.35, 0.9, 2.2), wide)
+    true = np.maximum(tall * np.minimum(width / np.maximum(columns["height"], 1), _WIDE), _NARROWEST)
+    return np.where(width > 0, true, wide).astype(np.float32)
 
 
 def _caption(asset: Asset) -> str:

@@ -91,15 +91,11 @@ def _gauge(
 ) -> Scene | None:
     """The gauge that an asset is the base, the level or the glow of."""
     profile = catalogue.install.profile
-    for asset in catalogue.assets:
-        rule = profile.role_of(asset.path)
-        if rule is None or rule.role != "gauge" or not rule.level:
+    for base in catalogue.assets.with_role("gauge"):
+        rule = profile.role_of(base)
+        if rule is None or not rule.level:
             continue
-        names = {
-            "base": asset.path,
-            "level": companion(asset.path, rule.level),
-            "glow": companion(asset.path, rule.glow),
-        }
+        names = {"base": base, "level": companion(base, rule.level), "glow": companion(base, rule.glow)}
         if path not in names.values():
             continue
         sides = []
@@ -120,13 +116,13 @@ def _sizes(
     name = path.rpartition("/")[2]
     above = path.rpartition("/")[0].rpartition("/")[0]
     entries = []
-    for asset in catalogue.assets:
-        if asset.path.rpartition("/")[2] != name or not asset.path.startswith(f"{above}/"):
+    for twin in catalogue.assets.paths:
+        if not twin.endswith(f"/{name}") or not twin.startswith(f"{above}/"):
             continue
-        theirs = original if asset.path == path else game.picture(asset.path)
-        ours = yours if asset.path == path else mine.picture(asset.path)
+        theirs = original if twin == path else game.picture(twin)
+        ours = yours if twin == path else mine.picture(twin)
         if theirs is not None and ours is not None:
-            entries.append((asset.path.rpartition("/")[0].rpartition("/")[2], theirs, ours))
+            entries.append((twin.rpartition("/")[0].rpartition("/")[2], theirs, ours))
     entries.sort(key=lambda entry: -entry[1].width)
     return Scene("sizes", ({}, {}), sizes=tuple(entries)) if len(entries) > 1 else None
 
