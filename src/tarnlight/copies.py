@@ -42,7 +42,7 @@ def write_copies(data: Path, seed: int, scale: int) -> int:
             if path.endswith(".png"):
                 sheets[_copied(path, folder, mark)] = _png(_half(varied) if small else varied)
             else:
-                fmt = "DXT5" if small != (len(path) % 2 == 0) else "DXT1"
+                fmt = "DXT5" if varied[..., 3].min() < 255 or small != (len(path) % 2 == 0) else "DXT1"
                 pictures[_copied(path, folder, mark)] = writers.dds(
                     _half(varied) if small else varied, fmt, 1
                 )

@@ -2,15 +2,19 @@
 
 from furnel.catalogue.facts import KINDS, Facts, Kind, facts_of
 from furnel.catalogue.index import Catalogue
+from furnel.catalogue.kin import Kin
+from furnel.catalogue.likeness import Ranking, like_colour, like_picture, like_sound
+from furnel.catalogue.marking import Marks, mark_all
 from furnel.catalogue.previews import Preview, media_preview, preview, preview_of
 from furnel.catalogue.shelf import Asset, Shelf
 from furnel.catalogue.sieve import GROUPINGS, Facets, Group, Grouper, Sieve, count_facets
-from furnel.catalogue.takeout import FORMS, Form, take_out
+from furnel.catalogue.takeout import FORMS, NOTE, Form, noted_original, read_notes, take_out
 
 __all__ = [
     "FORMS",
     "GROUPINGS",
     "KINDS",
+    "NOTE",
     "Asset",
     "Catalogue",
     "Facets",
@@ -18,14 +22,23 @@ __all__ = [
     "Form",
     "Group",
     "Grouper",
+    "Kin",
     "Kind",
+    "Marks",
     "Preview",
+    "Ranking",
     "Shelf",
     "Sieve",
     "count_facets",
     "facts_of",
+    "like_colour",
+    "like_picture",
+    "like_sound",
+    "mark_all",
     "media_preview",
+    "noted_original",
     "preview",
     "preview_of",
+    "read_notes",
     "take_out",
 ]

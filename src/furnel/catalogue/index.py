@@ -23,7 +23,7 @@ _VERSION = 2
 _SCHEMA = """
 CREATE TABLE archive (id INTEGER PRIMARY KEY, path TEXT UNIQUE, stamp TEXT, paths BLOB, columns BLOB, formats TEXT, roles TEXT);
 CREATE TABLE preview (archive INTEGER, path TEXT, data BLOB, PRIMARY KEY (archive, path)) WITHOUT ROWID;
-CREATE TABLE marks (archive INTEGER PRIMARY KEY, data BLOB);
+CREATE TABLE marks (archive INTEGER, piece INTEGER, data BLOB, PRIMARY KEY (archive, piece)) WITHOUT ROWID;
 CREATE TABLE name (digest BLOB PRIMARY KEY, path TEXT, title TEXT) WITHOUT ROWID;
 """
 _STORED = COLUMNS[:-1]
@@ -94,21 +94,21 @@ class Catalogue:
                 (asset.path, data, str(asset.archive.path)),
             )
 
-    def kept_marks(self, archive: Archive) -> bytes | None:
-        """The marks of an archive's assets, stored earlier."""
+    def kept_marks(self, archive: Archive, piece: int) -> bytes | None:
+        """The marks of some of an archive's assets, stored earlier."""
         with self._lock:
             row = self._database.execute(
-                "SELECT data FROM marks JOIN archive ON archive.id = archive WHERE archive.path = ?",
-                (str(archive.path),),
+                "SELECT data FROM marks JOIN archive ON archive.id = archive WHERE archive.path = ? AND piece = ?",
+                (str(archive.path), piece),
             ).fetchone()
         return row[0] if row else None
 
-    def keep_marks(self, archive: Archive, data: bytes) -> None:
-        """Store an archive's marks."""
+    def keep_marks(self, archive: Archive, piece: int, data: bytes) -> None:
+        """Store the marks of some of an archive's assets."""
         with self._lock, self._database:
             self._database.execute(
-                "INSERT OR REPLACE INTO marks SELECT id, ? FROM archive WHERE path = ?",
-                (data, str(archive.path)),
+                "INSERT OR REPLACE INTO marks SELECT id, ?, ? FROM archive WHERE path = ?",
+                (piece, data, str(archive.path)),
             )
 
     def close(self) -> None:

@@ -1,13 +1,15 @@
-"""Taking assets out of a game: as they are, or as files that every editor opens."""
+"""Taking out of a game: assets as they are, or as files that every editor opens, with a note of where each came from."""
 
 from __future__ import annotations
 
+import hashlib
+import json
 from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import Literal
 
 from furnel import imagefiles, sound
-from furnel.atomic import write_bytes
+from furnel.atomic import write_bytes, write_text
 from furnel.containers import check_path
 from furnel.errors import FurnelError
 from furnel.images.texture import Texture
@@ -15,6 +17,8 @@ from furnel.progress import QUIET, Progress, steps
 
 Form = Literal["raw", "png", "wav"]
 FORMS: tuple[Form, ...] = ("raw", "png", "wav")
+NOTE = "furnel-taken.json"
+_MOST_NOTE = 64 << 20
 
 
 def take_out(
@@ -24,18 +28,74 @@ def take_out(
     form: Form = "raw",
     progress: Progress = QUIET,
 ) -> list[Path]:
-    """Write assets below `folder` under their inner paths; the files written.
+    """Write assets below `folder` under their inner paths, and a note of where they came from; the files written.
 
     With `png` or `wav` only pictures or sounds are converted, the rest stays as it is. Raises FurnelError for damage.
     """
     out = []
+    noted = _load(folder / NOTE)
     for path in steps(paths, len(paths), progress, "Taking out"):
         data, suffix = converted(read(check_path(path, folder)), path, form)
         target = folder / path
         target = target.with_suffix(suffix) if suffix else target
         write_bytes(target, data)
         out.append(target)
+        noted[target.relative_to(folder).as_posix()] = {"original": path, "sha256": hashlib.sha256(data).hexdigest()}
+    write_text(folder / NOTE, json.dumps({"furnel-taken": 1, "files": noted}, indent=1, sort_keys=True) + "\n")
     return out
+
+
+def read_notes(folder: Path) -> dict[str, str]:
+    """Files below `folder`, by their path in it, and the originals that they were taken out from.
+
+    A file that was renamed or moved is known by its content as long as that is unchanged, and by its name after that; notes
+    are looked for in the folder itself and above and below it.
+    """
+    notes = [*folder.rglob(NOTE), *(above / NOTE for above in folder.resolve().parents[:3] if (above / NOTE).is_file())]
+    out: dict[str, str] = {}
+    by_sum: dict[str, str] = {}
+    by_name: dict[str, set[str]] = {}
+    for note in notes:
+        home = note.parent.resolve()
+        for inner, entry in _load(note).items():
+            original = entry["original"]
+            place = home / inner
+            if place.is_relative_to(folder.resolve()):
+                out[place.relative_to(folder.resolve()).as_posix()] = original
+            by_sum[entry["sha256"]] = original
+            by_name.setdefault(Path(inner).name.casefold(), set()).add(original)
+    if not by_sum:
+        return {}
+    for file in folder.rglob("*"):
+        inner = file.relative_to(folder).as_posix()
+        if not file.is_file() or inner in out or file.name == NOTE:
+            continue
+        named = by_name.get(file.name.casefold(), set())
+        if len(named) == 1:
+            out[inner] = next(iter(named))
+        elif (digest := hashlib.sha256(file.read_bytes()).hexdigest()) in by_sum:
+            out[inner] = by_sum[digest]
+    return out
+
+
+def noted_original(file: Path) -> str:
+    """The original that a single file was taken out from, as far as a note near it tells; otherwise nothing."""
+    return read_notes(file.parent).get(file.name, "")
+
+
+def _load(note: Path) -> dict[str, dict[str, str]]:
+    """The entries of a note; nothing when it is not there or not one of ours."""
+    try:
+        if not note.is_file() or note.stat().st_size > _MOST_NOTE:
+            return {}
+        raw = json.loads(note.read_text("utf-8"))
+        files = raw["files"]
+        return {
+            str(inner): {"original": str(entry["original"]), "sha256": str(entry["sha256"])}
+            for inner, entry in files.items()
+        }
+    except (OSError, ValueError, KeyError, TypeError, AttributeError):
+        return {}
 
 
 def converted(data: bytes, path: str, form: Form) -> tuple[bytes, str]:

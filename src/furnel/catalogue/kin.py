@@ -1,0 +1,130 @@
+"""Kin: assets that are the same picture at other sizes or places, or the same sound at other rates."""
+
+from __future__ import annotations
+
+from functools import cached_property
+
+import numpy as np
+import numpy.typing as npt
+
+from furnel.catalogue.likeness import PictureTable, SoundTable
+from furnel.catalogue.marks import CELLS, TIMES
+from furnel.catalogue.shelf import Shelf
+
+Rows = npt.NDArray[np.int64]
+Floats = npt.NDArray[np.float32]
+
+_NEAR = 0.055  # of the coarse cells of two kin pictures, root of the summed squares
+_COLOUR_APART, _ALPHA_APART = 11.5, 12.0  # of 255: largest root mean square differences of cells
+_COLOUR_APART_IN_STEP, _IN_STEP = 24.0, 0.93  # more for pictures whose cells rise and fall together
+_ASPECT = 0.04
+_LENGTH = 0.015  # as a logarithm to 2
+_ENVELOPE_APART, _BANDS_APART = 0.11, 0.2  # in bels, over all times and all bands
+_FLAT = 3.0  # of 255: a picture with less contrast between its cells is like too many others
+
+
+class Kin:
+    """Which assets belong together. `groups` has a number for every row of the shelf, -1 for those that have no kin."""
+
+    def __init__(self, groups: Rows) -> None:
+        self.groups = groups
+
+    def of(self, row: int) -> list[int]:
+        """The other rows of an asset's kin."""
+        if not 0 <= row < len(self.groups) or self.groups[row] < 0:
+            return []
+        return [other for other in self._members[int(self.groups[row])] if other != row]
+
+    @cached_property
+    def _members(self) -> dict[int, list[int]]:
+        rows = np.flatnonzero(self.groups >= 0)
+        order = rows[np.argsort(self.groups[rows], kind="stable")]
+        starts = np.flatnonzero(np.diff(self.groups[order], prepend=-1))
+        return {int(self.groups[part[0]]): part.tolist() for part in np.split(order, starts[1:]) if len(part)}
+
+
+def find_kin(shelf: Shelf, pictures: PictureTable, sounds: SoundTable, digests: npt.NDArray[np.uint8]) -> Kin:
+    """The kin of a shelf's assets. `digests` (assets, 16) tell which have the same bytes; all zero where not known."""
+    from scipy.sparse import coo_matrix
+    from scipy.sparse.csgraph import connected_components
+
+    pairs = [_same_bytes(digests), _same_pictures(shelf, pictures), _same_sounds(sounds)]
+    first, second = (np.concatenate([pair[:, side] for pair in pairs]) for side in (0, 1))
+    count = len(shelf)
+    graph = coo_matrix((np.ones(len(first), np.int8), (first, second)), (count, count))
+    _, labels = connected_components(graph, directed=False)
+    sizes = np.bincount(labels, minlength=1) if count else np.zeros(1, np.int64)
+    return Kin(np.where(sizes[labels] > 1, labels, -1).astype(np.int64) if count else np.zeros(0, np.int64))
+
+
+def _same_bytes(digests: npt.NDArray[np.uint8]) -> Rows:
+    """Pairs of neighbours among assets whose bytes are the same."""
+    keys = np.ascontiguousarray(digests).view(np.uint64).reshape(-1, 2)
+    known = np.flatnonzero(keys.any(1))
+    order = known[np.lexsort((keys[known, 1], keys[known, 0]))]
+    same = (keys[order[1:]] == keys[order[:-1]]).all(1)
+    return np.column_stack([order[:-1][same], order[1:][same]])
+
+
+def _same_pictures(shelf: Shelf, table: PictureTable) -> Rows:
+    from scipy.spatial import cKDTree
+
+    wholes = table.wholes.astype(np.float32)
+    straight = wholes.copy()
+    straight[..., :3] *= wholes[..., 3:] / 255  # what is clear has no colour
+    half = CELLS // 2
+    coarse = straight.reshape(-1, half, 2, half, 2, 4).mean((2, 4)).reshape(len(table), -1) / 255
+    width, height = (
+        np.maximum(shelf.columns[name][table.rows], 1).astype(np.float64) for name in ("width", "height")
+    )
+    aspect = np.log(width / height)
+    rich = straight.reshape(len(table), -1, 4).std(1).max(1) > _FLAT if len(table) else np.zeros(0, bool)
+    points = np.column_stack([coarse / 8, aspect * 0.5])
+    chosen = np.flatnonzero(rich)
+    if len(chosen) < 2:
+        return np.zeros((0, 2), np.int64)
+    pairs = chosen[cKDTree(points[chosen]).query_pairs(_NEAR / 2, output_type="ndarray")]
+    alike = _alike(wholes.reshape(len(table), -1, 4), pairs)
+    alike &= np.abs(aspect[pairs[:, 0]] - aspect[pairs[:, 1]]) < _ASPECT + 1 / np.minimum.reduce(
+        [width[pairs[:, 0]], width[pairs[:, 1]], height[pairs[:, 0]], height[pairs[:, 1]]]
+    )
+    return np.asarray(table.rows[pairs[alike]].reshape(-1, 2), np.int64)
+
+
+def _alike(cells: Floats, pairs: Rows) -> npt.NDArray[np.bool_]:
+    """Which pairs have the same colours where both show something, and the same alpha."""
+    first, second = cells[pairs[:, 0]], cells[pairs[:, 1]]
+    shown = (first[..., 3] + second[..., 3]) / 510
+    total = np.maximum(shown.sum(1), 1e-3)
+    colour = np.sqrt((((first - second)[..., :3] ** 2).mean(2) * shown).sum(1) / total)
+    alpha = np.sqrt(((first - second)[..., 3] ** 2).mean(1))
+    flat = [
+        (part[..., :3] - ((part[..., :3] * shown[..., None]).sum(1) / total[:, None])[:, None])
+        * np.sqrt(shown)[..., None]
+        for part in (first, second)
+    ]
+    norms = [np.sqrt((part**2).sum((1, 2))) for part in flat]
+    step = (flat[0] * flat[1]).sum((1, 2)) / np.maximum(norms[0] * norms[1], 1e-6)
+    near = (colour < _COLOUR_APART) | ((colour < _COLOUR_APART_IN_STEP) & (step > _IN_STEP))
+    return np.asarray(near & (alpha < _ALPHA_APART))
+
+
+def _same_sounds(table: SoundTable) -> Rows:
+    from scipy.spatial import cKDTree
+
+    if len(table.rows) < 2:
+        return np.zeros((0, 2), np.int64)
+    marks = table.marks
+    envelope = marks[:, 1 : 1 + TIMES]
+    shape = envelope - envelope.max(1, keepdims=True)
+    bands = marks[:, 1 + TIMES :]
+    shape, bands = np.maximum(shape, -4), np.maximum(bands, -4)
+    points = np.column_stack(
+        [marks[:, :1] * (_ENVELOPE_APART / _LENGTH), shape, bands * (_ENVELOPE_APART / _BANDS_APART)]
+    )
+    pairs = cKDTree(points).query_pairs(_ENVELOPE_APART * 1.5, output_type="ndarray")
+    first, second = pairs[:, 0], pairs[:, 1]
+    alike = np.abs(marks[first, 0] - marks[second, 0]) < _LENGTH
+    alike &= np.linalg.norm(shape[first] - shape[second], axis=1) < _ENVELOPE_APART
+    alike &= np.linalg.norm(bands[first] - bands[second], axis=1) < _BANDS_APART
+    return np.asarray(table.rows[pairs[alike]].reshape(-1, 2), np.int64)

@@ -1,0 +1,155 @@
+"""Marking: working out the marks of everything that a game has, in the background, and keeping them with the catalogue."""
+
+from __future__ import annotations
+
+import hashlib
+import io
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from furnel import imagefiles, sound
+from furnel.catalogue.index import Catalogue
+from furnel.catalogue.kin import Kin, find_kin
+from furnel.catalogue.likeness import PictureTable, SoundTable, picture_table
+from furnel.catalogue.marks import BANDS, TIMES, Floats, PictureMarks, picture_marks, sound_marks
+from furnel.catalogue.shelf import Asset, Shelf
+from furnel.errors import FurnelError
+from furnel.images.picture import Picture
+from furnel.parallel import cores
+from furnel.progress import QUIET, Progress, check
+
+SIDE = 128
+_PIECE = 512
+_SOUND_NUMBERS = 1 + TIMES + BANDS
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Marks:
+    """Everything by which a shelf's assets are recognised."""
+
+    shelf: Shelf
+    pictures: PictureTable
+    sounds: SoundTable
+    digests: npt.NDArray[np.uint8]
+    kin: Kin
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class _One:
+    digest: bytes
+    picture: PictureMarks | None = None
+    sound: Floats | None = None
+
+
+def mark_all(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
+    """The marks of the whole game; what is kept from the last time is not worked out again. Can be cancelled and gone on with."""
+    shelf = catalogue.assets
+    parts = []
+    done = 0
+    for number, archive in enumerate(shelf.archives):
+        rows = np.flatnonzero(shelf.columns["archive"] == number)
+        for piece, start in enumerate(range(0, len(rows), _PIECE)):
+            check(progress, "Learning what everything looks like")
+            progress.report(done / max(len(shelf), 1), "Learning what everything looks and sounds like")
+            some = rows[start : start + _PIECE]
+            kept = catalogue.kept_marks(archive, piece)
+            part = _unpack(kept, some) if kept is not None else None
+            if part is None:
+                part = _marked(catalogue, [shelf[row] for row in some.tolist()], some)
+                catalogue.keep_marks(archive, piece, _pack(part, some))
+            parts.append(part)
+            done += len(some)
+    pictures = _joined([part[0] for part in parts])
+    sounds = SoundTable(
+        np.concatenate([part[1].rows for part in parts] or [np.zeros(0, np.int64)]),
+        np.concatenate([part[1].marks for part in parts] or [np.zeros((0, _SOUND_NUMBERS), np.float32)]),
+    )
+    digests = np.concatenate([part[2] for part in parts] or [np.zeros((0, 16), np.uint8)])
+    return Marks(shelf, pictures, sounds, digests, find_kin(shelf, pictures, sounds, digests))
+
+
+_Part = tuple[PictureTable, SoundTable, npt.NDArray[np.uint8]]
+
+
+def _marked(catalogue: Catalogue, assets: list[Asset], rows: npt.NDArray[np.int64]) -> _Part:
+    with ThreadPoolExecutor(cores(), thread_name_prefix="furnel-marks") as pool:
+        found = list(pool.map(lambda asset: _mark(catalogue, asset), assets))
+    seen = [
+        (row, one.picture) for row, one in zip(rows.tolist(), found, strict=True) if one.picture is not None
+    ]
+    heard = [(row, one.sound) for row, one in zip(rows.tolist(), found, strict=True) if one.sound is not None]
+    table = picture_table([row for row, _ in seen], [(marks.whole, marks.patches) for _, marks in seen])
+    numbers = np.stack([marks for _, marks in heard]) if heard else np.zeros((0, _SOUND_NUMBERS), np.float32)
+    digests = np.frombuffer(b"".join(one.digest for one in found), np.uint8).reshape(-1, 16)
+    return table, SoundTable(np.array([row for row, _ in heard], np.int64), numbers), digests
+
+
+def _mark(catalogue: Catalogue, asset: Asset) -> _One:
+    """One asset's marks; damage leaves it without."""
+    try:
+        data = catalogue.view(asset)
+    except FurnelError:
+        return _One(bytes(16))
+    digest = hashlib.blake2b(data, digest_size=16).digest()
+    try:
+        if asset.facts.width:
+            picture = imagefiles.read_small(data, SIDE, asset.path)
+            return _One(digest, picture_marks(picture, _first_frame(catalogue, asset, picture)))
+        if asset.facts.rate:
+            return _One(digest, sound=sound_marks(sound.read_clip(bytes(data), asset.path)[0]))
+    except FurnelError:
+        pass
+    return _One(digest)
+
+
+def _first_frame(catalogue: Catalogue, asset: Asset, picture: Picture) -> Picture | None:
+    """The first cell of a sheet, at the size that the picture was read in."""
+    rule = catalogue.install.profile.role_of(asset.path)
+    if rule is None or rule.cell is None:
+        return None
+    scale = picture.width / asset.facts.width
+    width, height = max(round(rule.cell[0] * scale), 1), max(round(rule.cell[1] * scale), 1)
+    return Picture(np.ascontiguousarray(picture.pixels[:height, :width]))
+
+
+def _joined(parts: list[PictureTable]) -> PictureTable:
+    if not parts:
+        return picture_table([], [])
+    return PictureTable(
+        np.concatenate([part.rows for part in parts]), np.concatenate([part.wholes for part in parts]),
+        np.concatenate([part.signs for part in parts]), np.concatenate([part.spots for part in parts]),
+        np.concatenate([part.counts for part in parts]),
+    )  # fmt: skip
+
+
+def _pack(part: _Part, rows: npt.NDArray[np.int64]) -> bytes:
+    """Marks as bytes; rows are counted from the first of the piece, since other archives may come and go."""
+    pictures, sounds, digests = part
+    stream = io.BytesIO()
+    np.savez(
+        stream, pictures=pictures.rows - rows[0], wholes=pictures.wholes, signs=pictures.signs,
+        spots=pictures.spots.astype(np.float16), counts=pictures.counts, heard=sounds.rows - rows[0], sounds=sounds.marks,
+        digests=digests,
+    )  # fmt: skip
+    return stream.getvalue()
+
+
+def _unpack(data: bytes, rows: npt.NDArray[np.int64]) -> _Part | None:
+    try:
+        with np.load(io.BytesIO(data), allow_pickle=False) as kept:
+            table = PictureTable(
+                kept["pictures"] + rows[0],
+                kept["wholes"],
+                kept["signs"],
+                kept["spots"].astype(np.float32),
+                kept["counts"],
+            )
+            digests = kept["digests"]
+            if len(digests) != len(rows):
+                return None
+            return table, SoundTable(kept["heard"] + rows[0], kept["sounds"]), digests
+    except (OSError, ValueError, KeyError):
+        return None

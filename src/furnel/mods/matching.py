@@ -1,0 +1,163 @@
+"""The match sheet: files of a folder paired with the originals that they are for, by note, by path, by name, by likeness."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from pathlib import Path
+from typing import Literal
+
+import numpy as np
+
+from furnel import imagefiles, sound
+from furnel.catalogue import Marks, Shelf, like_picture, like_sound, read_notes
+from furnel.catalogue.marks import sound_marks
+from furnel.errors import FurnelError
+from furnel.imagefiles import SUFFIXES
+from furnel.progress import QUIET, Progress, steps
+
+How = Literal["note", "path", "name", "likeness", "by hand", ""]
+HOW: tuple[How, ...] = ("note", "path", "name", "likeness", "by hand")
+_SURE = {"note": 1.0, "path": 0.98, "name": 0.9, "by hand": 1.0, "": 0.0}
+_CLOSE = 0.18  # a likeness leads by so much of itself, or it is only offered
+_OFFERED = 8
+_SOUNDS = (".wav", ".flac", ".ogg", ".opus", ".mp3", ".aif", ".aiff")
+_TEXTS = (".toml", ".json", ".xml", ".csv", ".ini", ".txt")
+
+
+@dataclass(frozen=True, slots=True)
+class Match:
+    """A file, the original that it is for (empty: none found), how that was told and how sure it is (0 to 1).
+
+    `others` are the next best originals; `on` whether the pair is to be used.
+    """
+
+    file: Path
+    original: str = ""
+    how: How = ""
+    sure: float = 0.0
+    others: tuple[str, ...] = ()
+    on: bool = False
+
+    def to(self, original: str) -> Match:
+        """The same file for another original, chosen by hand."""
+        return replace(self, original=original, how="by hand", sure=1.0, on=bool(original))
+
+
+def match_folder(
+    folder: Path, shelf: Shelf, marks: Marks | None = None, progress: Progress = QUIET
+) -> list[Match]:
+    """Every file below a folder with the original that it is most likely for; `marks` are needed for likeness.
+
+    What a note of an earlier take-out says comes first, then the same path, then the same name (when only one original of
+    its kind has it), then likeness. One original gets one file: the surest.
+    """
+    if not folder.is_dir():
+        raise FurnelError("Matching a folder", where=folder, why="there is no such folder")
+    files = [file for file in sorted(folder.rglob("*")) if file.is_file() and _suffix(file)]
+    notes = read_notes(folder)
+    paths, names = _keys(shelf)
+    found = [
+        _match(folder, file, shelf, notes, paths, names, marks)
+        for file in steps(files, len(files), progress, "Matching files with originals")
+    ]
+    return _one_each(found)
+
+
+def _suffix(file: Path) -> bool:
+    return file.suffix.lower() in (*SUFFIXES, *_SOUNDS, *_TEXTS)
+
+
+def _keys(shelf: Shelf) -> tuple[dict[str, list[str]], dict[str, list[str]]]:
+    """Originals by their path without ending, and by their name, in small letters."""
+    paths: dict[str, list[str]] = {}
+    names: dict[str, list[str]] = {}
+    for row, path in enumerate(shelf.paths):
+        paths.setdefault(_stem(path), []).append(path)
+        for name in {_stem(path).rpartition("/")[2], shelf.title(row).casefold()} - {""}:
+            names.setdefault(name, []).append(path)
+    return paths, names
+
+
+def _stem(path: str) -> str:
+    head, _, name = path.casefold().rpartition("/")
+    stem = name.rpartition(".")[0] or name
+    return f"{head}/{stem}" if head else stem
+
+
+def _kinds(file: Path) -> tuple[str, ...]:
+    suffix = file.suffix.lower()
+    if suffix in _SOUNDS:
+        return ("sound", "music")
+    return ("definition",) if suffix in _TEXTS else ("texture", "sheet")
+
+
+def _match(
+    folder: Path, file: Path, shelf: Shelf, notes: dict[str, str], paths: dict[str, list[str]],
+    names: dict[str, list[str]], marks: Marks | None,
+) -> Match:  # fmt: skip
+    inner = file.relative_to(folder).as_posix()
+    noted = notes.get(inner)
+    if noted is not None and shelf.row(noted) >= 0:
+        return Match(file, noted, "note", _SURE["note"], on=True)
+    kinds = _kinds(file)
+    parts = _stem(inner).split("/")
+    for start in range(len(parts)):  # the folder may hold the game's tree below folders of its own
+        fits = _of_kind(paths.get("/".join(parts[start:]), []), shelf, kinds)
+        if len(fits) == 1 and (start < len(parts) - 1 or "/" not in fits[0]):
+            return Match(file, fits[0], "path", _SURE["path"], on=True)
+    same = _of_kind(names.get(parts[-1], []), shelf, kinds)
+    if len(same) == 1:
+        return Match(file, same[0], "name", _SURE["name"], on=True)
+    alike = _alike(file, marks) if marks is not None else []
+    if same and marks is not None:
+        scores = dict(alike)
+        same = sorted(same, key=lambda path: -scores.get(path, 0.0))
+        return Match(file, same[0], "name", 0.6, tuple(same[1 : 1 + _OFFERED]), on=True)
+    if same:
+        return Match(file, same[0], "name", 0.4, tuple(same[1 : 1 + _OFFERED]))
+    if not alike:
+        return Match(file)
+    (best, score), rest = alike[0], alike[1:]
+    lead = (score - rest[0][1]) / max(score, 1e-6) if rest else 1.0
+    sure = min(0.45 + 2 * lead, 0.85) if lead >= _CLOSE else 0.3
+    return Match(file, best, "likeness", sure, tuple(path for path, _ in rest[:_OFFERED]), on=lead >= _CLOSE)
+
+
+def _of_kind(found: list[str], shelf: Shelf, kinds: tuple[str, ...]) -> list[str]:
+    return [path for path in found if shelf[shelf.row(path)].facts.kind in kinds]
+
+
+def _alike(file: Path, marks: Marks) -> list[tuple[str, float]]:
+    """The originals that a file looks or sounds like, best first; kin count once."""
+    try:
+        data = file.read_bytes()
+        if _kinds(file)[0] == "sound":
+            ranking = like_sound(marks.sounds, sound_marks(sound.read_clip(data, file)[0]))
+        elif _kinds(file)[0] == "texture":
+            ranking = like_picture(marks.pictures, imagefiles.read_small(data, 256, file))
+        else:
+            return []
+    except (OSError, FurnelError):
+        return []
+    out: list[tuple[str, float]] = []
+    seen: set[int] = set()
+    for row, score in zip(ranking.rows.tolist(), ranking.scores.tolist(), strict=True):
+        if row not in seen:
+            out.append((marks.shelf.paths[row], score))
+            seen.update(marks.kin.of(row))
+        if len(out) > _OFFERED:
+            break
+    return out
+
+
+def _one_each(found: Sequence[Match]) -> list[Match]:
+    """Of several files for one original the surest is used; the others are left to be decided."""
+    best: dict[str, int] = {}
+    for place in np.argsort([-match.sure for match in found], kind="stable").tolist():
+        if found[place].on:
+            best.setdefault(found[place].original, place)
+    return [
+        replace(match, on=False) if match.on and best[match.original] != place else match
+        for place, match in enumerate(found)
+    ]

@@ -1,0 +1,247 @@
+"""Finding by look and by ear: crops of the game's own stills, colours, sounds, and kin, against what the game's maker knows."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from itertools import combinations
+from pathlib import Path
+
+import numpy as np
+import numpy.typing as npt
+import pytest
+from PIL import Image
+from scipy import ndimage
+
+from furnel import sound
+from furnel.catalogue import (
+    Catalogue,
+    Marks,
+    Preview,
+    like_colour,
+    like_picture,
+    like_sound,
+    mark_all,
+    preview,
+)
+from furnel.catalogue.marks import patches_of, sound_marks
+from furnel.errors import Cancelled
+from furnel.games import Install
+from furnel.images.picture import Picture
+from tarnlight.content import bank
+from tarnlight.forge import forge
+from tarnlight.scenes import SCENES, Stage
+from tarnlight.world import World
+
+Cover = dict[str, npt.NDArray[np.bool_]]
+
+
+@pytest.fixture(scope="module")
+def scaled(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[Catalogue, Marks]]:
+    folder = tmp_path_factory.mktemp("scaled")
+    forge(folder / "game", scale=12)
+    catalogue = Catalogue(Install(folder / "game"), folder / "index.sqlite")
+    catalogue.refresh()
+    yield catalogue, mark_all(catalogue)
+    catalogue.close()
+
+
+@pytest.fixture(scope="module")
+def plain(forged: Path, tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[Catalogue, Marks]]:
+    catalogue = Catalogue(Install(forged), tmp_path_factory.mktemp("plain") / "index.sqlite")
+    catalogue.refresh()
+    yield catalogue, mark_all(catalogue)
+    catalogue.close()
+
+
+def covers(folder: Path, scene: str) -> tuple[npt.NDArray[np.uint8], Cover]:
+    """A still, and for each asset in it the pixels that change when its colours are turned over."""
+    world = World(folder)
+    still = Stage(world, scene).frame(90)
+    drawn = dict(world._cache)
+    found: Cover = {}
+    for key, pixels in drawn.items():
+        path = key.rsplit("#", 1)[0]
+        if "normals" in path:
+            continue
+        world._cache = {**drawn, key: np.dstack([255 - pixels[..., :3], pixels[..., 3]])}
+        seen = np.abs(Stage(world, scene).frame(90).astype(int) - still).sum(-1) > 24
+        if seen.sum() > 300:
+            found[path] = found.get(path, False) | seen
+    return still, found
+
+
+def crop(
+    rng: np.random.Generator, stills: dict[str, tuple[npt.NDArray[np.uint8], Cover]]
+) -> tuple[set[str], Picture]:
+    """A piece of a still around something in it, tinted and scaled; and every asset that covers a quarter of it."""
+    while True:
+        still, cover = stills[SCENES[rng.integers(len(SCENES))]]
+        path = list(cover)[rng.integers(len(cover))]
+        parts, _ = ndimage.label(ndimage.binary_dilation(cover[path], iterations=2))
+        spans = [
+            span for n, span in enumerate(ndimage.find_objects(parts), 1) if (parts[span] == n).sum() > 250
+        ]
+        if not spans:
+            continue
+        ends = []
+        for side, most in zip(spans[rng.integers(len(spans))], still.shape, strict=False):
+            start, stop = side.start, side.stop
+            if stop - start > 280:
+                start = int(rng.integers(start, stop - 279))
+                stop = start + 280
+            before, after = rng.uniform(-0.15, 0.2, 2) * (stop - start)
+            ends.append(slice(max(int(start - before), 0), min(int(stop + after), most)))
+        box = tuple(ends)
+        right = {name for name, mask in cover.items() if mask[box].mean() > 0.25}
+        if path not in right or min(still[box].shape[:2]) < 24:
+            continue
+        tinted = np.clip(still[box] * rng.uniform(0.75, 1.25, 3), 0, 255).astype(np.uint8)
+        image = Image.fromarray(tinted)
+        scale = rng.uniform(0.6, 1.7)
+        size = max(int(image.width * scale), 16), max(int(image.height * scale), 16)
+        return right, Picture(np.asarray(image.resize(size, Image.Resampling.BICUBIC).convert("RGBA")))
+
+
+def test_of_a_hundred_crops_of_stills_eighty_find_their_asset(
+    forged: Path, plain: tuple[Catalogue, Marks]
+) -> None:
+    catalogue, marks = plain
+    stills = {scene: covers(forged, scene) for scene in SCENES}
+    rng = np.random.default_rng(20)
+    hits = 0
+    for _ in range(100):
+        right, picture = crop(rng, stills)
+        first: list[str] = []
+        kin: set[int] = set()
+        for row in like_picture(
+            marks.pictures, picture
+        ).rows.tolist():  # kin count once, as the window shows them
+            if row not in kin:
+                first.append(catalogue.assets.paths[row])
+                kin.update(marks.kin.of(row))
+            if len(first) == 5:
+                break
+        family = {
+            catalogue.assets.paths[other]
+            for path in right
+            for other in marks.kin.of(catalogue.assets.row(path))
+        }
+        hits += bool((right | family) & set(first))
+    assert hits >= 80
+
+
+def twin_of(path: str) -> object:
+    """What an asset is a copy of, by the names that the maker of the copies gave."""
+    if copied := re.fullmatch(r"more/(.*?)/(?:small/)?([^/]*)", path):
+        return copied.groups()
+    if heard := re.fullmatch(r"bank1/(\d+)\.wav", path):
+        return divmod(int(heard[1]), len(bank()))[1], int(heard[1]) // (2 * len(bank()))
+    if flag := re.fullmatch(r"ensigns/\w+/(\w+)\.tga", path):
+        return flag[1]
+    return path
+
+
+def test_kin_are_found_and_nothing_else(scaled: tuple[Catalogue, Marks]) -> None:
+    catalogue, marks = scaled
+    paths = catalogue.assets.paths
+    families: dict[object, list[int]] = {}
+    for row, path in enumerate(paths):
+        families.setdefault(twin_of(path), []).append(row)
+    truth = {pair for family in families.values() for pair in combinations(family, 2)}
+    found = {tuple(sorted((row, other))) for row in range(len(paths)) for other in marks.kin.of(row)}
+    assert len(truth & found) / len(truth) >= 0.95
+    assert len(truth & found) / len(found) >= 0.98
+    small = catalogue.assets.row("ensigns/small/fjell.tga")
+    assert {paths[row] for row in marks.kin.of(small)} == {
+        "ensigns/medium/fjell.tga",
+        "ensigns/large/fjell.tga",
+    }
+
+
+def test_marks_are_kept_and_the_same_the_next_time(
+    scaled: tuple[Catalogue, Marks], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    catalogue, marks = scaled
+    monkeypatch.setattr(Install, "view", lambda *_: pytest.fail("an asset was read again"))
+    again = mark_all(catalogue)
+    np.testing.assert_array_equal(again.pictures.signs, marks.pictures.signs)
+    np.testing.assert_array_equal(again.digests, marks.digests)
+    np.testing.assert_array_equal(again.kin.groups, marks.kin.groups)
+
+
+def test_marking_stops_when_asked_and_goes_on_where_it_was(forged: Path, tmp_path: Path) -> None:
+    class Stop:
+        def __init__(self) -> None:
+            self.asked = 0
+
+        def report(self, fraction: float, text: str) -> None:
+            self.asked += 1
+
+        def cancelled(self) -> bool:
+            return self.asked > 3
+
+    catalogue = Catalogue(Install(forged), tmp_path / "index.sqlite")
+    catalogue.refresh()
+    with pytest.raises(Cancelled):
+        mark_all(catalogue, Stop())
+    kept = sum(catalogue.kept_marks(archive, 0) is not None for archive in catalogue.install.archives)
+    assert 0 < kept < len(catalogue.install.archives)
+    assert len(mark_all(catalogue).digests) == len(catalogue.assets)
+
+
+@pytest.mark.parametrize(
+    ("colour", "words"),
+    [
+        ((168, 72, 47), "sail_rust"),
+        ((30, 60, 66), "tarn_deep|hull|dusk|tarn_shallow|slate|moss"),
+        ((136, 42, 38), "hull_mail|brenna|wax"),
+    ],
+)
+def test_like_a_colour(plain: tuple[Catalogue, Marks], colour: tuple[int, int, int], words: str) -> None:
+    catalogue, marks = plain
+    ranking = like_colour(marks.pictures, colour)
+    first = [catalogue.assets.paths[row] for row in ranking.rows[:8]]
+    assert any(re.search(words, path) for path in first), first
+    assert (np.diff(ranking.scores) <= 0).all()
+    for row in ranking.rows[:5].tolist():
+        shown: Preview = preview(catalogue, catalogue.assets[row])
+        assert shown.picture is not None
+        pixels = shown.picture.pixels[shown.picture.pixels[..., 3] > 128][:, :3].astype(int)
+        assert (np.abs(pixels - colour).max(1) < 70).mean() > 0.2
+
+
+def test_like_a_picture_at_another_size_and_tint(plain: tuple[Catalogue, Marks]) -> None:
+    catalogue, marks = plain
+    for path in (
+        "charts/adder_bay.dds",
+        "portraits/tove.dds",
+        "art/sails/sail_heron.dds",
+        "art/planks/jetty.dds",
+    ):
+        shown = preview(catalogue, catalogue.get(path)).picture
+        assert shown is not None
+        tinted = np.clip(shown.pixels * np.array([1.2, 0.8, 0.9, 1]), 0, 255).astype(np.uint8)
+        small = Image.fromarray(tinted).resize((90, 90))
+        ranking = like_picture(marks.pictures, Picture(np.asarray(small)))
+        assert path in [catalogue.assets.paths[row] for row in ranking.rows[:3]] and ranking.scores[
+            0
+        ] == pytest.approx(1)
+
+
+def test_like_a_sound_whatever_its_loudness_and_rate(plain: tuple[Catalogue, Marks]) -> None:
+    catalogue, marks = plain
+    for path in ("bank0/003.wav", "bank0/013.wav", "bank0/021.wav"):
+        clip, _ = sound.read_clip(catalogue.read(catalogue.get(path)))
+        quiet = sound.Clip((sound.resampled(clip, 32000).samples * 0.4).astype(np.float32), 32000)
+        ranking = like_sound(marks.sounds, sound_marks(quiet))
+        assert path in [catalogue.assets.paths[row] for row in ranking.rows[:3]]
+
+
+def test_pictures_without_anything_in_them_are_no_trouble() -> None:
+    for size in ((1, 1), (3, 700), (40, 40)):
+        flat = np.full((*size, 4), 80, np.uint8)
+        assert len(patches_of(flat, (1.0, 0.5), 64)) == 0
+        clear = np.zeros((*size, 4), np.uint8)
+        assert len(patches_of(clear, (1.0,), 64)) == 0
+    assert sound_marks(sound.Clip(np.zeros((1, 2), np.float32), 44100)).shape == (29,)
