@@ -14,7 +14,7 @@ import pytest
 
 SRC = Path(__file__).parents[1] / "src"
 LAYERS = [
-    {"errors", "progress", "atomic", "parallel", "kernels", "schema"},
+    {"errors", "progress", "atomic", "parallel", "kernels", "schema", "folders", "tomllines"},
     {"images", "sound"},
     {"blocks"},
     {"imagefiles", "sprites", "texts", "containers"},

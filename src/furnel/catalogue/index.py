@@ -24,7 +24,7 @@ _SCHEMA = """
 CREATE TABLE archive (id INTEGER PRIMARY KEY, path TEXT UNIQUE, stamp TEXT, paths BLOB, columns BLOB, formats TEXT, roles TEXT);
 CREATE TABLE preview (archive INTEGER, path TEXT, data BLOB, PRIMARY KEY (archive, path)) WITHOUT ROWID;
 CREATE TABLE marks (archive INTEGER, piece INTEGER, data BLOB, PRIMARY KEY (archive, piece)) WITHOUT ROWID;
-CREATE TABLE name (digest BLOB PRIMARY KEY, path TEXT, title TEXT) WITHOUT ROWID;
+CREATE TABLE kin (seal TEXT, data BLOB);
 """
 _STORED = COLUMNS[:-1]
 _PIECE = 1024
@@ -110,6 +110,18 @@ class Catalogue:
                 "INSERT OR REPLACE INTO marks SELECT id, ?, ? FROM archive WHERE path = ?",
                 (piece, data, str(archive.path)),
             )
+
+    def kept_kin(self, seal: str) -> bytes | None:
+        """The kin found earlier for contents with this seal."""
+        with self._lock:
+            row = self._database.execute("SELECT data FROM kin WHERE seal = ?", (seal,)).fetchone()
+        return row[0] if row else None
+
+    def keep_kin(self, seal: str, data: bytes) -> None:
+        """Store the kin of these contents, in the place of others."""
+        with self._lock, self._database:
+            self._database.execute("DELETE FROM kin")
+            self._database.execute("INSERT INTO kin VALUES (?, ?)", (seal, data))
 
     def close(self) -> None:
         """Let go of the index and of the game's files."""

@@ -14,7 +14,8 @@ from furnel.catalogue.shelf import Shelf
 Rows = npt.NDArray[np.int64]
 Floats = npt.NDArray[np.float32]
 
-_NEAR = 0.055  # of the coarse cells of two kin pictures, root of the summed squares
+_NEAR, _AXES, _PIECE = 0.026, 12, 50_000  # root mean square difference of coarse cells, of 1
+_SIGNS_APART, _REACH, _AGREEING = 30, 0.06, 0.4
 _COLOUR_APART, _ALPHA_APART = 11.5, 12.0  # of 255: largest root mean square differences of cells
 _COLOUR_APART_IN_STEP, _IN_STEP = 24.0, 0.93  # more for pictures whose cells rise and fall together
 _ASPECT = 0.04
@@ -45,16 +46,27 @@ class Kin:
 
 def find_kin(shelf: Shelf, pictures: PictureTable, sounds: SoundTable, digests: npt.NDArray[np.uint8]) -> Kin:
     """The kin of a shelf's assets. `digests` (assets, 16) tell which have the same bytes; all zero where not known."""
-    from scipy.sparse import coo_matrix
-    from scipy.sparse.csgraph import connected_components
-
     pairs = [_same_bytes(digests), _same_pictures(shelf, pictures), _same_sounds(sounds)]
-    first, second = (np.concatenate([pair[:, side] for pair in pairs]) for side in (0, 1))
-    count = len(shelf)
-    graph = coo_matrix((np.ones(len(first), np.int8), (first, second)), (count, count))
-    _, labels = connected_components(graph, directed=False)
-    sizes = np.bincount(labels, minlength=1) if count else np.zeros(1, np.int64)
-    return Kin(np.where(sizes[labels] > 1, labels, -1).astype(np.int64) if count else np.zeros(0, np.int64))
+    area = shelf.columns["width"] * shelf.columns["height"] + shelf.columns["rate"]
+    return Kin(_stars(len(shelf), np.concatenate(pairs), area))
+
+
+def _stars(count: int, pairs: Rows, size: Rows) -> Rows:
+    """Groups around the largest of each: what is alike only by way of others does not belong together."""
+    groups = np.full(count, -1, np.int64)
+    both = np.concatenate([pairs, pairs[:, ::-1]])
+    both = both[np.argsort(both[:, 0], kind="stable")]
+    starts = np.searchsorted(both[:, 0], np.arange(count + 1))
+    others, number = both[:, 1], 0
+    for row in np.lexsort((np.arange(count), -size)).tolist():
+        if groups[row] >= 0 or starts[row] == starts[row + 1]:
+            continue
+        near = others[starts[row] : starts[row + 1]]
+        near = near[groups[near] < 0]
+        if len(near):
+            groups[row] = groups[near] = number
+            number += 1
+    return groups
 
 
 def _same_bytes(digests: npt.NDArray[np.uint8]) -> Rows:
@@ -79,16 +91,35 @@ def _same_pictures(shelf: Shelf, table: PictureTable) -> Rows:
     )
     aspect = np.log(width / height)
     rich = straight.reshape(len(table), -1, 4).std(1).max(1) > _FLAT if len(table) else np.zeros(0, bool)
-    points = np.column_stack([coarse / 8, aspect * 0.5])
+    points = np.column_stack([coarse / 8, aspect * 0.5])[rich]
     chosen = np.flatnonzero(rich)
     if len(chosen) < 2:
         return np.zeros((0, 2), np.int64)
-    pairs = chosen[cKDTree(points[chosen]).query_pairs(_NEAR / 2, output_type="ndarray")]
-    alike = _alike(wholes.reshape(len(table), -1, 4), pairs)
+    flat = points - points.mean(0)
+    axes = np.linalg.svd(flat[:: max(len(flat) // 4000, 1)], full_matrices=False)[2][:_AXES]
+    near = cKDTree(flat @ axes.T).query_pairs(_NEAR, output_type="ndarray")
+    near = near[((flat[near[:, 0]] - flat[near[:, 1]]) ** 2).sum(1) < _NEAR**2]
+    pairs = np.ascontiguousarray(chosen[near])
+    pieces = [
+        _alike(wholes.reshape(len(table), -1, 4), pairs[at : at + _PIECE])
+        for at in range(0, len(pairs), _PIECE)
+    ]
+    alike = np.concatenate([*pieces, np.zeros(0, bool)])
     alike &= np.abs(aspect[pairs[:, 0]] - aspect[pairs[:, 1]]) < _ASPECT + 1 / np.minimum.reduce(
         [width[pairs[:, 0]], width[pairs[:, 1]], height[pairs[:, 0]], height[pairs[:, 1]]]
     )
-    return np.asarray(table.rows[pairs[alike]].reshape(-1, 2), np.int64)
+    pairs = np.ascontiguousarray(pairs[alike])
+    return np.asarray(table.rows[pairs[_agreeing(table, pairs)]].reshape(-1, 2), np.int64)
+
+
+def _agreeing(table: PictureTable, pairs: Rows) -> npt.NDArray[np.bool_]:
+    """Which pairs have the same patches at the same places; those without patches are believed."""
+    from furnel.catalogue.votes import agree
+
+    shares = np.zeros((2, len(pairs)), np.float32)
+    for side, order in enumerate((pairs, np.ascontiguousarray(pairs[:, ::-1]))):
+        agree(order, table.signs, table.spots, table.counts, _SIGNS_APART, np.float32(_REACH), shares[side])
+    return np.asarray((shares.min(0) > _AGREEING) | (shares.min(0) < 0))
 
 
 def _alike(cells: Floats, pairs: Rows) -> npt.NDArray[np.bool_]:

@@ -109,21 +109,21 @@ def _patch_scores(table: PictureTable, query: Patches, chosen: Rows) -> Floats:
     scores = np.zeros(len(chosen), np.float32)
     pieces = max(cores(), 1)
     edges = list(pairwise(np.linspace(0, len(chosen), pieces + 1).astype(int).tolist()))
+
+    def look(span: tuple[int, int]) -> None:
+        first, last = span
+        votes.nearest(query.signs, table.signs, table.counts, chosen, first, last, apart, which)
+
+    def count(span: tuple[int, int]) -> None:
+        first, last = span
+        votes.vote(weights, which, query.places, table.spots, chosen, first, last, scores)
+
     with ThreadPoolExecutor(pieces) as pool:
-        list(
-            pool.map(
-                lambda e: votes.nearest(query.signs, table.signs, table.counts, chosen, *e, apart, which),
-                edges,
-            )
-        )
+        list(pool.map(look, edges))
         place = min(max(len(chosen) // _USUAL, _FEWEST), len(chosen) - 1)
         usual = np.partition(apart, place, axis=0)[place].astype(np.float32)
         weights = np.maximum(np.minimum(usual, _WORST) - apart, 0).astype(np.float32) / _WORST
-        list(
-            pool.map(
-                lambda e: votes.vote(weights, which, query.places, table.spots, chosen, *e, scores), edges
-            )
-        )
+        list(pool.map(count, edges))
     return scores
 
 

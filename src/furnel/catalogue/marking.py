@@ -23,6 +23,7 @@ from furnel.progress import QUIET, Progress, check
 
 SIDE = 128
 _PIECE = 512
+_KIN_VERSION = 1
 _SOUND_NUMBERS = 1 + TIMES + BANDS
 
 
@@ -45,7 +46,7 @@ class _One:
 
 
 def mark_all(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
-    """The marks of the whole game; what is kept from the last time is not worked out again. Can be cancelled and gone on with."""
+    """The marks of the whole game; what is kept from the last time is not worked out again. Can be cancelled and resumed."""
     shelf = catalogue.assets
     parts = []
     done = 0
@@ -68,7 +69,13 @@ def mark_all(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
         np.concatenate([part[1].marks for part in parts] or [np.zeros((0, _SOUND_NUMBERS), np.float32)]),
     )
     digests = np.concatenate([part[2] for part in parts] or [np.zeros((0, 16), np.uint8)])
-    return Marks(shelf, pictures, sounds, digests, find_kin(shelf, pictures, sounds, digests))
+    seal = hashlib.sha256(f"{_KIN_VERSION}".encode() + digests.tobytes()).hexdigest()
+    kept = catalogue.kept_kin(seal)
+    if kept is not None and len(kept) == 8 * len(shelf):
+        return Marks(shelf, pictures, sounds, digests, Kin(np.frombuffer(kept, np.int64)))
+    kin = find_kin(shelf, pictures, sounds, digests)
+    catalogue.keep_kin(seal, kin.groups.tobytes())
+    return Marks(shelf, pictures, sounds, digests, kin)
 
 
 _Part = tuple[PictureTable, SoundTable, npt.NDArray[np.uint8]]

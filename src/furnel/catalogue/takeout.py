@@ -40,8 +40,13 @@ def take_out(
         target = target.with_suffix(suffix) if suffix else target
         write_bytes(target, data)
         out.append(target)
-        noted[target.relative_to(folder).as_posix()] = {"original": path, "sha256": hashlib.sha256(data).hexdigest()}
-    write_text(folder / NOTE, json.dumps({"furnel-taken": 1, "files": noted}, indent=1, sort_keys=True) + "\n")
+        noted[target.relative_to(folder).as_posix()] = {
+            "original": path,
+            "sha256": hashlib.sha256(data).hexdigest(),
+        }
+    write_text(
+        folder / NOTE, json.dumps({"furnel-taken": 1, "files": noted}, indent=1, sort_keys=True) + "\n"
+    )
     return out
 
 
@@ -51,7 +56,10 @@ def read_notes(folder: Path) -> dict[str, str]:
     A file that was renamed or moved is known by its content as long as that is unchanged, and by its name after that; notes
     are looked for in the folder itself and above and below it.
     """
-    notes = [*folder.rglob(NOTE), *(above / NOTE for above in folder.resolve().parents[:3] if (above / NOTE).is_file())]
+    notes = [
+        *folder.rglob(NOTE),
+        *(above / NOTE for above in folder.resolve().parents[:3] if (above / NOTE).is_file()),
+    ]
     out: dict[str, str] = {}
     by_sum: dict[str, str] = {}
     by_name: dict[str, set[str]] = {}

@@ -68,3 +68,30 @@ def vote(weights, which, places, spots, rows, first, last, scores):  # type: ign
                             if bins[s, r, c] > best:
                                 best = bins[s, r, c]
         scores[place] = best
+
+
+@kernel("void(i8[:,::1], u8[:,:,::1], f4[:,:,::1], i8[::1], i8, f4, f4[::1])")
+def agree(pairs, signs, spots, counts, worst, reach, shares):  # type: ignore[no-untyped-def]
+    """For pairs of pictures: the share of the first one's patches that the second has at the same place and of the same size,
+    with at most `worst` signs that differ. -1: nothing to compare."""
+    for place in range(pairs.shape[0]):
+        first, second = pairs[place, 0], pairs[place, 1]
+        asked, found = 0, 0
+        for patch in range(counts[first]):
+            near, same = False, False
+            for other in range(counts[second]):
+                if (
+                    abs(spots[first, patch, 0] - spots[second, other, 0]) > reach
+                    or abs(spots[first, patch, 1] - spots[second, other, 1]) > reach
+                    or abs(spots[first, patch, 2] - spots[second, other, 2]) > reach * spots[first, patch, 2]
+                ):
+                    continue
+                near = True
+                apart = np.int64(_count_ones(signs[first, patch, 0] ^ signs[second, other, 0])) + np.int64(
+                    _count_ones(signs[first, patch, 1] ^ signs[second, other, 1])
+                )
+                same = same or apart <= worst
+            if near:
+                asked += 1
+                found += 1 if same else 0
+        shares[place] = np.float32(found) / np.float32(asked) if asked > 2 else np.float32(-1)

@@ -8,15 +8,18 @@ from collections.abc import Mapping, Sequence
 from pathlib import Path
 
 from furnel.containers import chained, indexed
+from furnel.containers.anatomy import Anatomy, Fault, Span, dissect
 from furnel.containers.carving import Carved, Find, find_files
 from furnel.containers.container import Changes, Container, Content, Entry, check_path
 from furnel.containers.folder import Folder
+from furnel.containers.guessing import Guess, Guesses, guess
 from furnel.containers.mapped import HeldBytes, Source
 from furnel.containers.nested import Nested
 from furnel.containers.schema import (
     InsidePart,
     Layout,
     known_layouts,
+    layout_text,
     layouts_folder,
     open_layout,
     parse_layout,
@@ -28,17 +31,25 @@ from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress
 
 __all__ = [
+    "Anatomy",
     "Carved",
     "Changes",
     "Container",
     "Entry",
+    "Fault",
     "Find",
+    "Guess",
+    "Guesses",
     "InsidePart",
     "Layout",
+    "Span",
     "check_path",
+    "dissect",
     "find_files",
     "find_layout",
+    "guess",
     "known_layouts",
+    "layout_text",
     "layouts_folder",
     "open_container",
     "open_inside",

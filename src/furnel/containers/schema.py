@@ -365,3 +365,11 @@ def known_layouts() -> dict[str, Layout]:
     for name, layout in shipped_layouts().items():
         out.setdefault(name, layout)
     return out
+
+
+def layout_text(name: str) -> str:
+    """The TOML of a layout, shipped or the user's own, to begin another one from."""
+    own = layouts_folder() / f"{name}.toml"
+    if own.is_file():
+        return own.read_text("utf-8")
+    return (resources.files("furnel.containers") / "layouts" / f"{name}.toml").read_text("utf-8")

@@ -19,6 +19,15 @@ class Command:
 
 COMMANDS: tuple[Command, ...] = (
     Command("open-game", "Game", "Open a game…", "Ctrl+Shift+O", "Point at a game's folder"),
+    Command("new-game", "Game", "New game…", "Ctrl+Shift+N", "Describe a game that Furnel does not know yet"),
+    Command(
+        "archive",
+        "Game",
+        "Work out an archive…",
+        "Ctrl+Shift+A",
+        "Look at an archive's bytes and describe them",
+    ),
+    Command("pack", "Game", "Pack a folder…", "", "Make an archive of a folder's files"),
     Command("new-mod", "Mod", "New mod…", "Ctrl+N", "Start a mod for this game", "game"),
     Command("open-mod", "Mod", "Open a mod…", "Ctrl+O", "Open a mod that you began"),
     Command("go-find", "Go", "Find", "Ctrl+1", "Find an asset on the wall"),
@@ -35,6 +44,38 @@ COMMANDS: tuple[Command, ...] = (
     Command("take-out", "Find", "Take out…", "Ctrl+T", "Save this asset as a file", "asset"),
     Command(
         "copy-path", "Find", "Copy inner path", "Ctrl+Shift+C", "Copy the asset's path in the game", "asset"
+    ),
+    Command(
+        "show-kin",
+        "Find",
+        "Show its kin",
+        "Ctrl+J",
+        "The same picture or sound at other sizes, places or rates",
+        "asset",
+    ),
+    Command(
+        "find-alike",
+        "Find",
+        "Find what is like it",
+        "Ctrl+Shift+J",
+        "Rank the wall by likeness to it",
+        "asset",
+    ),
+    Command(
+        "paste-like",
+        "Find",
+        "Look for the crop in the clipboard",
+        "Ctrl+Shift+V",
+        "Rank the wall by likeness to it",
+        "game",
+    ),
+    Command(
+        "match",
+        "Find",
+        "Match a folder…",
+        "Ctrl+M",
+        "Pair a folder's files with the originals that they are for",
+        "mod",
     ),
     Command("hear", "Find", "Play or stop", "Space", "Hear the selected sound", "sound"),
     Command(

@@ -50,10 +50,11 @@ class _Entry:
     key: str
     done: Callable[[Any], None]
     failed: Callable[[FurnelError], None] | None
+    lane: str
 
 
 class JobRunner(QObject):
-    """Runs work in a pool (`read` lane) or one after the other (`write` lane).
+    """Runs work in a pool (`read` lane) or one after the other (`write`, `preview`, and `marks`, which nobody waits for).
 
     A request with a `key` cancels the one before with the same key, whose result is dropped. Results, errors and progress
     arrive on the thread that this object lives in.
@@ -71,6 +72,7 @@ class JobRunner(QObject):
             "read": ThreadPoolExecutor(max(cores(), 2), thread_name_prefix="furnel-read"),
             "write": ThreadPoolExecutor(1, thread_name_prefix="furnel-write"),
             "preview": ThreadPoolExecutor(1, thread_name_prefix="furnel-preview"),
+            "marks": ThreadPoolExecutor(1, thread_name_prefix="furnel-marks"),
         }
         self._entries: dict[int, _Entry] = {}
         self._newest: dict[str, int] = {}
@@ -96,7 +98,7 @@ class JobRunner(QObject):
             if previous is not None:
                 previous.job.cancel()
             self._newest[key] = job.number
-        self._entries[job.number] = _Entry(job, key, done, failed)
+        self._entries[job.number] = _Entry(job, key, done, failed, lane)
         future = self._pools[lane].submit(work, job)
         future.add_done_callback(lambda finished, number=job.number: self._finish(number, finished))
         if shown:
@@ -109,8 +111,8 @@ class JobRunner(QObject):
         return entry.job if entry else None
 
     def busy(self) -> int:
-        """How many jobs are going on."""
-        return len(self._entries)
+        """How many jobs are going on that somebody waits for."""
+        return sum(entry.lane != "marks" for entry in self._entries.values())
 
     def stop(self) -> None:
         """Cancel everything and wait for the threads to end."""

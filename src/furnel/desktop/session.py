@@ -10,15 +10,17 @@ from typing import Any
 from PyQt6.QtCore import QFileSystemWatcher, QObject, QTimer, pyqtSignal
 from PyQt6.QtGui import QUndoCommand, QUndoStack
 
-from furnel.catalogue import Asset, Catalogue
+from furnel.catalogue import Asset, Catalogue, Marks, mark_all
 from furnel.desktop.jobs import JobRunner
-from furnel.errors import FurnelError
+from furnel.errors import Cancelled, FurnelError
 from furnel.games import Clash, Install, InstalledMod, clashes, read_stack, write_order
 from furnel.mods.build import Build, build, last_build, package, stale
 from furnel.mods.deploy import install_mod, is_installed, recover, remove_mod
 from furnel.mods.project import Project, Swap
 from furnel.mods.workspace import Examined, Workspace, create_project, open_workspace
-from furnel.progress import Progress
+from furnel.progress import Progress, check
+
+_LEARN_AFTER_MS = 1500
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,6 +53,7 @@ class Session(QObject):
     fitted = pyqtSignal(str)
     build_changed = pyqtSignal()
     stack_changed = pyqtSignal()
+    marked = pyqtSignal()
     told = pyqtSignal(object)
 
     def __init__(self, jobs: JobRunner) -> None:
@@ -58,6 +61,7 @@ class Session(QObject):
         self.jobs = jobs
         self.catalogue: Catalogue | None = None
         self.space: Workspace | None = None
+        self.marks: Marks | None = None
         self.opened_last = ("", "")  # project file and game folder, also after closing
         self.undo = QUndoStack(self)
         self.examined: dict[str, Examined] = {}
@@ -72,6 +76,9 @@ class Session(QObject):
         self._look_again = QTimer(self, singleShot=True, interval=120)
         self._look_again.timeout.connect(self._examine_touched)
         self._stamps: dict[str, tuple[int, int]] = {}
+        self._learn = QTimer(self, singleShot=True, interval=_LEARN_AFTER_MS)
+        self._learn.timeout.connect(self.learn)
+        self._learning = False
         jobs.refused.connect(self._refuse)
 
     # what is open
@@ -138,7 +145,41 @@ class Session(QObject):
         """Let go of the game's files."""
         if self.catalogue is not None:
             self.catalogue.close()
-        self.catalogue = self.space = None
+        self.catalogue = self.space = self.marks = None
+        self._learn.stop()
+
+    def learn(self) -> None:
+        """Work out by what everything in the game is recognised, in the background; `marked` tells when it is known."""
+        catalogue = self.catalogue
+        if catalogue is None or self.marks is not None or self._learning:
+            return
+        self._learning = True
+
+        def done(found: Marks) -> None:
+            self._learning = False
+            if self.catalogue is catalogue:
+                self.marks = found
+                self.marked.emit()
+
+        def failed(error: FurnelError) -> None:
+            self._learning = False
+            self._refuse(error)
+
+        self.jobs.start(
+            "Learning the game",
+            lambda progress: mark_all(catalogue, progress),
+            done,
+            failed,
+            key="marks",
+            lane="marks",
+        )
+
+    def kin(self, path: str) -> list[str]:
+        """The other assets that are the same picture or sound, as far as they are known."""
+        if self.marks is None or self.catalogue is None:
+            return []
+        shelf = self.catalogue.assets
+        return [shelf.paths[row] for row in self.marks.kin.of(shelf.row(path))]
 
     # changing the mod
 
@@ -190,6 +231,67 @@ class Session(QObject):
                 then(original)
 
         self.jobs.start(f"Swapping {original}", work, done, lane="write")
+
+    def swap_kin(self, original: str, others: list[str]) -> None:
+        """Swap the kin of an original for its source, too, and fit them; one change for the undo."""
+        space = self.space
+        swap = self.swap(original)
+        if space is None or swap is None:
+            return
+
+        def work(progress: Progress) -> list[Swap]:
+            out = []
+            for number, path in enumerate(others):
+                progress.report(number / len(others), f"Matching {path}")
+                fresh = space.new_swap(path, space.source_path(swap))
+                out.append(space.fitted(fresh.model_copy(update={"credit": swap.credit})))
+            return out
+
+        def done(found: list[Swap]) -> None:
+            project = space.project
+            for one in found:
+                project = project.with_swap(one)
+            self.edit(project, f"Swap {len(found)} kin of {original.rpartition('/')[2]}")
+
+        self.jobs.start("Swapping kin", work, done, lane="write")
+
+    def swap_many(self, pairs: list[tuple[str, Path]], then: Callable[[], None] | None = None) -> None:
+        """Swap several originals, each for a file, and fit them all; one change for the undo."""
+        space = self.space
+        if space is None:
+            self.tell("wrong", "There is no mod yet to put the swaps in: start one with New mod (Ctrl+N)")
+            return
+
+        def work(progress: Progress) -> tuple[list[Swap], list[str]]:
+            out, refused = [], []
+            for number, (path, file) in enumerate(pairs):
+                check(progress, "Swapping")
+                progress.report(number / len(pairs), f"Matching {path}")
+                try:
+                    out.append(space.fitted(space.new_swap(path, file)))
+                except Cancelled:
+                    raise
+                except FurnelError as error:
+                    refused.append(f"{file.name}: {error.why}")
+            return out, refused
+
+        def done(found: tuple[list[Swap], list[str]]) -> None:
+            swaps, refused = found
+            project = space.project
+            for one in swaps:
+                project = project.with_swap(one)
+            self.edit(project, f"Swap {len(swaps)} assets")
+            if refused:
+                self.tell(
+                    "wrong",
+                    f"{len(refused)} of {len(pairs)} files could not be used: {'; '.join(refused[:3])}",
+                )
+            else:
+                self.tell("calm", f"{len(swaps)} assets swapped and fitted")
+            if then is not None:
+                then()
+
+        self.jobs.start("Swapping a folder", work, done, key="swap-many", lane="write")
 
     def remove_swap(self, original: str) -> None:
         """Take a swap out of the mod."""
@@ -327,7 +429,8 @@ class Session(QObject):
 
     def _take(self, catalogue: Catalogue, space: Workspace | None) -> None:
         self.close()
-        self.catalogue, self.space = catalogue, space
+        self.catalogue, self.space, self.marks, self._learning = catalogue, space, None, False
+        self._learn.start()
         self.opened_last = (str(space.file.resolve()) if space else "", str(catalogue.install.folder))
         self.examined, self.stale, self.installed = {}, [], False
         self.build = last_build(space) if space else None

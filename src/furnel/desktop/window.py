@@ -24,12 +24,17 @@ from PyQt6.QtWidgets import (
 )
 
 from furnel.catalogue import take_out
+from furnel.containers import find_layout, known_layouts, pack_folder
 from furnel.desktop.actions import COMMANDS, Command, command
+from furnel.desktop.archive.page import ArchivePage
 from furnel.desktop.build.station import BuildStation
+from furnel.desktop.find.match import MatchSheet
 from furnel.desktop.find.station import FindStation
+from furnel.desktop.find.take import TakeDialog
 from furnel.desktop.fit.station import FitStation
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look, number
+from furnel.desktop.newgame import NewGamePage
 from furnel.desktop.playback import Player
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Notice, Session
@@ -39,6 +44,8 @@ from furnel.desktop.widgets.basics import as_panel, button, label
 from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip, StationState
 from furnel.desktop.widgets.jobline import JobLine
 from furnel.desktop.widgets.quickcommand import QuickCommand
+from furnel.errors import FurnelError
+from furnel.games import UnknownGame, recognise
 
 log = logging.getLogger(__name__)
 
@@ -62,9 +69,20 @@ class Window(QWidget):
         self.try_station = TryStation(look, self.session)
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
         self.stations = QStackedWidget()
+        self.match_sheet = MatchSheet(look, self.session, self.tiles)
+        self.archive_page, self.new_game_page = (
+            ArchivePage(look, self.session),
+            NewGamePage(look, self.session),
+        )
         for station in (self.find_station, self.fit_station, self.build_station, self.try_station):
             self.stations.addWidget(station)
             station.wanted.connect(self.run_command)
+        for page in (self.match_sheet, self.archive_page, self.new_game_page):
+            self.stations.addWidget(page)
+            page.closed.connect(lambda: self.go("find"))
+        self.new_game_page.unknown.connect(self.work_out)
+        self.find_station.folder_dropped.connect(self.match_folder)
+        self.session.marked.connect(self.match_sheet.look_again)
         self.build_station.opened.connect(self._open_bench)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -136,10 +154,44 @@ class Window(QWidget):
             focus.setFocus()
         self._weigh()
 
+    def match_folder(self, folder: Path) -> None:
+        """Pair a folder's files with originals on the match sheet."""
+        self.match_sheet.open(folder)
+        self._show_page(self.match_sheet)
+
+    def work_out(self, file: Path) -> None:
+        """Look at a file on the archive bench."""
+        self.archive_page.open(file)
+        self._show_page(self.archive_page)
+
+    def describe_game(self, folder: Path) -> None:
+        """Look at a folder on the page for new games."""
+        self.new_game_page.open(folder)
+        self._show_page(self.new_game_page)
+
+    def _new_game(self) -> None:
+        if self.new_game_page.ask():
+            self._show_page(self.new_game_page)
+
+    def _work_out(self) -> None:
+        if self.archive_page.ask():
+            self._show_page(self.archive_page)
+
+    def _show_page(self, page: QWidget) -> None:
+        self.stations.setCurrentWidget(page)
+        self.strip.set_current("find")
+
     def _callbacks(self) -> dict[str, Callable[[], object]]:
         session, undo = self.session, self.session.undo
         return {
             "open-game": self._open_game,
+            "new-game": self._new_game,
+            "archive": self._work_out,
+            "pack": self._pack,
+            "show-kin": self.find_station.show_kin,
+            "find-alike": self.find_station.find_alike,
+            "paste-like": self._paste_like,
+            "match": self._match,
             "new-mod": self._new_mod,
             "open-mod": self._open_mod,
             "go-find": lambda: self.go("find"),
@@ -239,7 +291,18 @@ class Window(QWidget):
     def _open_game(self) -> None:
         folder = QFileDialog.getExistingDirectory(self, "The game's folder")
         if folder:
-            self.session.open_game(Path(folder))
+            self.open_folder(Path(folder))
+
+    def open_folder(self, folder: Path) -> None:
+        """Open a game's folder; one that no profile knows is looked at as a new game."""
+        try:
+            recognise(folder)
+        except UnknownGame:
+            self.describe_game(folder)
+        except FurnelError as error:
+            self.session.tell("wrong", error.sentence())
+        else:
+            self.session.open_game(folder)
 
     def _open_mod(self) -> None:
         file, _ = QFileDialog.getOpenFileName(self, "A mod's project", "", "Furnel mods (furnel.toml)")
@@ -274,17 +337,69 @@ class Window(QWidget):
         return Path(file) if file else None
 
     def _take_out(self) -> None:
-        asset, catalogue = self.find_station.wall.current(), self.session.catalogue
-        if asset is None or catalogue is None:
+        assets, catalogue = self.find_station.wall.chosen(), self.session.catalogue
+        if not assets or catalogue is None:
             return
-        folder = QFileDialog.getExistingDirectory(self, f"Where to put {asset.name}")
+        name = assets[0].name if len(assets) == 1 else f"{len(assets)} assets"
+        dialog = TakeDialog(self, name, sum(len(self.session.kin(asset.path)) for asset in assets))
+        if not dialog.exec() or not (
+            folder := QFileDialog.getExistingDirectory(self, f"Where to put {name}")
+        ):
+            return
+        paths = [asset.path for asset in assets]
+        if dialog.with_kin:
+            paths += [path for asset in assets for path in self.session.kin(asset.path) if path not in paths]
+        form = dialog.form
+        self.session.jobs.start(
+            "Taking out",
+            lambda progress: take_out(
+                list(dict.fromkeys(paths)),
+                lambda path: catalogue.read(catalogue.get(path)),
+                Path(folder),
+                form,
+                progress,
+            ),
+            lambda files: self.session.tell(
+                "calm",
+                f"Taken out to {files[0]}"
+                if len(files) == 1
+                else f"{len(files)} files taken out to {folder}",
+            ),
+            lane="write",
+        )
+
+    def _match(self) -> None:
+        folder = QFileDialog.getExistingDirectory(self, "A folder with files for this game")
         if folder:
+            self.match_folder(Path(folder))
+
+    def _paste_like(self) -> None:
+        self.go("find")
+        if not self.find_station.sieve.like.paste():
+            self.session.tell("wrong", "There is no picture in the clipboard: copy a crop of the game first")
+
+    def _pack(self) -> None:
+        folder = QFileDialog.getExistingDirectory(self, "A folder to make an archive of")
+        if folder:
+            self.pack_folder(Path(folder))
+
+    def pack_folder(self, folder: Path) -> None:
+        """Make an archive of a folder, after asking which layout and where."""
+        names = ["zip", *known_layouts()]
+        name, wanted = QInputDialog.getItem(
+            self, f"Pack {folder.name}", "As what kind of archive?", names, 0, False
+        )
+        target, _ = (
+            QFileDialog.getSaveFileName(self, "The archive", str(folder.with_suffix(f".{name}")))
+            if wanted
+            else ("", "")
+        )
+        if target:
+            layout = None if name == "zip" else find_layout(name)
             self.session.jobs.start(
-                "Taking out",
-                lambda progress: take_out(
-                    [asset.path], lambda _: catalogue.read(asset), Path(folder), "raw", progress
-                ),
-                lambda files: self.session.tell("calm", f"Taken out to {files[0]}"),
+                f"Packing {folder.name}",
+                lambda progress: pack_folder(folder, layout, Path(target), progress),
+                lambda count: self.session.tell("calm", f"{count} files packed as {target}"),
                 lane="write",
             )
 
@@ -438,6 +553,7 @@ class Window(QWidget):
         self.player.stop()
         self.try_station.close_game()
         self.jobs.stop()
+        self.archive_page.leave()
         self.session.close()
         self.session.undo.blockSignals(True)
         super().closeEvent(event)

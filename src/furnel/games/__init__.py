@@ -1,5 +1,6 @@
 """Games: their profiles, their installs, and the stack of mods on them."""
 
+from furnel.games.describing import Sighting, Survey, keep_profile, profile_text, survey
 from furnel.games.install import Archive, Install, Place
 from furnel.games.profile import (
     Profile,
@@ -24,17 +25,22 @@ __all__ = [
     "Profile",
     "Report",
     "RoleRule",
+    "Sighting",
+    "Survey",
     "UnknownGame",
     "ask_report",
     "clashes",
     "draw_still",
+    "keep_profile",
     "known_profiles",
     "parse_profile",
+    "profile_text",
     "profiles_folder",
     "read_order",
     "read_stack",
     "recognise",
     "shipped_profiles",
     "start_game",
+    "survey",
     "write_order",
 ]

@@ -10,7 +10,7 @@ from typing import Literal
 import numpy as np
 
 from furnel import imagefiles, sound
-from furnel.catalogue import Marks, Shelf, like_picture, like_sound, read_notes
+from furnel.catalogue import Kind, Marks, Shelf, like_picture, like_sound, read_notes
 from furnel.catalogue.marks import sound_marks
 from furnel.errors import FurnelError
 from furnel.imagefiles import SUFFIXES
@@ -85,11 +85,15 @@ def _stem(path: str) -> str:
     return f"{head}/{stem}" if head else stem
 
 
-def _kinds(file: Path) -> tuple[str, ...]:
+def kind_of(file: Path) -> Kind:
+    """What a file is by its ending."""
     suffix = file.suffix.lower()
-    if suffix in _SOUNDS:
-        return ("sound", "music")
-    return ("definition",) if suffix in _TEXTS else ("texture", "sheet")
+    return "sound" if suffix in _SOUNDS else "definition" if suffix in _TEXTS else "texture"
+
+
+def _kinds(file: Path) -> tuple[str, ...]:
+    kind = kind_of(file)
+    return {"sound": ("sound", "music"), "definition": ("definition",)}.get(kind, ("texture", "sheet"))
 
 
 def _match(

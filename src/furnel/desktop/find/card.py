@@ -60,7 +60,15 @@ class SpecCard(QWidget):
         self._take = button("Take out…", "Save it as a file  (Ctrl+T)")
         self._hear = button("Play", "Hear it  (Space)")
         self._copy = button("Copy inner path", "Ctrl+Shift+C", "plain")
+        self._kin = button(
+            "Show its kin", "The same picture or sound at other sizes, places or rates  (Ctrl+J)", "plain"
+        )
+        self._alike = button(
+            "Find what is like it", "Rank the wall by likeness to it  (Ctrl+Shift+J)", "plain"
+        )
         for part, name in (
+            (self._kin, "show-kin"),
+            (self._alike, "find-alike"),
             (self._swap, "swap"),
             (self._fit, "go-fit"),
             (self._take, "take-out"),
@@ -97,7 +105,8 @@ class SpecCard(QWidget):
         inner.addSpacing(6)
         inner.addLayout(row)
         inner.addWidget(self._hear)
-        inner.addWidget(self._copy)
+        for part in (self._kin, self._alike, self._copy):
+            inner.addWidget(part)
         column.addWidget(self._nothing)
         column.addWidget(self._body)
         column.addStretch(1)
@@ -105,7 +114,7 @@ class SpecCard(QWidget):
         tiles.ready.connect(self._renew_tile)
         self.show_asset(None, False, "")
 
-    def show_asset(self, asset: Asset | None, swapped: bool, winner: str) -> None:
+    def show_asset(self, asset: Asset | None, swapped: bool, winner: str, kin: int = 0) -> None:
         """Show an asset at a glance; `show_spec` adds what had to be measured."""
         if asset != self._asset:
             self._spec = None
@@ -123,6 +132,9 @@ class SpecCard(QWidget):
         self._state.setVisible(bool(self._state.text()))
         self._swap.setVisible(not swapped)
         self._fit.setVisible(swapped)
+        self._kin.setVisible(bool(kin))
+        self._kin.setText(f"Show its {kin} kin")
+        self._alike.setVisible(bool(asset.facts.width or asset.facts.rate))
         self._hear.setVisible(asset.facts.kind in ("sound", "music"))
         self._fill(self._rows(asset))
 

@@ -6,9 +6,10 @@ from collections.abc import Mapping
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
-from PyQt6.QtWidgets import QLineEdit, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
 from furnel.catalogue import Facets, Sieve
+from furnel.desktop.find.like import LikeBox
 from furnel.desktop.look import Look, byte_size, font, number
 from furnel.desktop.widgets.basics import button, label
 
@@ -248,11 +249,14 @@ class SievePanel(QScrollArea):
         self.text.setClearButtonEnabled(True)
         self.text.setAccessibleName("Search")
         self.text.setToolTip("All words have to be in the path  (Ctrl+F)")
+        self.like = LikeBox(look)
         self.kinds, self.formats = FacetList(look, "Kind"), FacetList(look, "Format")
         self.pixels, self.bytes = Histogram(look, "Pixel size", "px"), Histogram(look, "File size", "B")
         self.lengths = Histogram(look, "Length", "ms")
         self.swapped = button("swapped", "Show only what this mod swaps", "plain")
-        self.swapped.setCheckable(True)
+        self.with_kin = button(
+            "with kin", "Show only what the game has several times: at other sizes, places or rates", "plain"
+        )
         self._clear = button("Show everything", "Clear the sieve  (Ctrl+Shift+F)", "plain")
         panel = QWidget()
         panel.setObjectName("panel")
@@ -261,17 +265,26 @@ class SievePanel(QScrollArea):
         column.setSpacing(6)
         column.addWidget(self.text)
         for title, part in (
+            ("LOOKS OR SOUNDS LIKE", self.like),
             ("KIND", self.kinds),
             ("FORMAT", self.formats),
             ("PIXEL SIZE", self.pixels),
             ("FILE SIZE", self.bytes),
             ("LENGTH", self.lengths),
-            ("SHOW ONLY", self.swapped),
         ):
             column.addSpacing(8)
             column.addWidget(label(title, "section"))
             column.addWidget(part)
-        self.swapped.setSizePolicy(QSizePolicy.Policy.Maximum, QSizePolicy.Policy.Fixed)
+        column.addSpacing(8)
+        column.addWidget(label("SHOW ONLY", "section"))
+        only = QHBoxLayout()
+        only.setSpacing(4)
+        for toggle in (self.swapped, self.with_kin):
+            toggle.setCheckable(True)
+            toggle.setSizePolicy(QSizePolicy.Policy.Maximum, QSizePolicy.Policy.Fixed)
+            only.addWidget(toggle)
+        only.addStretch(1)
+        column.addLayout(only)
         column.addStretch(1)
         column.addWidget(self._clear)
         self.setWidget(panel)
@@ -280,7 +293,9 @@ class SievePanel(QScrollArea):
         self.text.textChanged.connect(lambda _: self._typing.start())
         for part in (self.kinds, self.formats, self.pixels, self.bytes, self.lengths):
             part.changed.connect(self.changed)
-        self.swapped.toggled.connect(lambda _: self.changed.emit())
+        for toggle in (self.swapped, self.with_kin):
+            toggle.toggled.connect(lambda _: self.changed.emit())
+        self.like.changed.connect(self.changed)
         self._clear.clicked.connect(self.clear)
 
     def sizeHint(self) -> QSize:
@@ -304,6 +319,8 @@ class SievePanel(QScrollArea):
         for part in (self.kinds, self.formats, self.pixels, self.bytes, self.lengths):
             part.clear()
         self.swapped.setChecked(False)
+        self.with_kin.setChecked(False)
+        self.like.set(None)
         self._typing.stop()
         self.changed.emit()
 

@@ -9,8 +9,10 @@ import numpy.typing as npt
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSlider, QVBoxLayout, QWidget
 
-from furnel.catalogue import GROUPINGS, Asset, Facets, Grouper, count_facets
+from furnel.catalogue import GROUPINGS, Asset, Facets, Group, Grouper, Ranking, count_facets
+from furnel.catalogue.shelf import Shelf
 from furnel.desktop.find.card import SpecCard
+from furnel.desktop.find.like import likeness_of
 from furnel.desktop.find.sieve import SievePanel
 from furnel.desktop.find.wall import Wall
 from furnel.desktop.look import Look, number
@@ -21,28 +23,34 @@ from furnel.desktop.widgets.basics import button, label
 from furnel.mods.spec import spec_of
 from furnel.sound import read_clip
 
+_MOST_ALIKE = 400
+
 
 class FindStation(QWidget):
     """Find an asset. `wanted` asks the window for a command."""
 
     wanted = pyqtSignal(str)
+    folder_dropped = pyqtSignal(object)
 
     def __init__(self, look: Look, session: Session, tiles: TileStore, player: Player) -> None:
         super().__init__()
         self._session, self._player = session, player
+        self._ranking: Ranking | None = None
+        self._ranked: object = None
+        self._kin_of = ""
         self.sieve, self.wall, self.card = SievePanel(look), Wall(look, tiles), SpecCard(look, tiles)
         self._facets: Facets | None = None
         self._kept: npt.NDArray[np.bool_] = np.zeros(0, bool)
         self._grouper: Grouper | None = None
         self._count = label("", "")
         self._group, self._order = QComboBox(), QComboBox()
-        self._group.addItems([f"grouped by {name}" for name in GROUPINGS])
+        self._group.addItems([f"grouped by {name}" for name in (*GROUPINGS, "kin")])
         self._group.setToolTip("How the wall is grouped")
         self._order.addItems(["largest first", "by name"])
         self._order.setToolTip("The order within a group")
         for box in (self._group, self._order):
             box.setStyleSheet("QComboBox { border: none; background: transparent; padding: 2px 4px }")
-            box.currentIndexChanged.connect(lambda _: self._sift())
+            box.currentIndexChanged.connect(lambda _: self._regroup())
         zoom = QSlider(Qt.Orientation.Horizontal)
         zoom.setRange(48, 220)
         zoom.setValue(92)
@@ -72,7 +80,10 @@ class FindStation(QWidget):
         for part, stretch in ((self.sieve, 0), (self._whole, 1), (self.card, 0), (self._welcome, 1)):
             row.addWidget(part, stretch)
         self._show_parts()
-        self.sieve.changed.connect(self._sift)
+        self.sieve.changed.connect(self._changed)
+        self.sieve.like.file_wanted.connect(self._read_likeness)
+        session.marked.connect(self._marked)
+        self.wall.folder_dropped.connect(self.folder_dropped)
         self.wall.selected.connect(self._select)
         self.wall.opened.connect(self._open)
         self.wall.dropped.connect(self._drop)
@@ -132,6 +143,8 @@ class FindStation(QWidget):
         if self._session.catalogue is not None:
             self._facets = count_facets(self._session.catalogue.assets)
             self._grouper = Grouper(self._session.catalogue.assets)
+        self._ranking, self._kin_of = None, ""
+        self.sieve.like.set(None)
         self._show_parts()
         self._marks()
         self._sift()
@@ -154,12 +167,125 @@ class FindStation(QWidget):
         catalogue = self._session.catalogue
         if catalogue is None or self._grouper is None:
             return
-        shelf = catalogue.assets
+        shelf, marks = catalogue.assets, self._session.marks
         self._kept = self.sieve.sieve(self._swapped()).mask(shelf)
-        by = GROUPINGS[self._group.currentIndex()]
-        groups = self._grouper.groups(self._kept, by, self._order.currentIndex() == 0)
-        self.wall.show_groups(shelf, groups, "Nothing passes the sieve. Clear it with Ctrl+Shift+F.")
+        if self.sieve.with_kin.isChecked() and marks is not None:
+            self._kept = self._kept & (marks.kin.groups >= 0)
+        self.wall.show_groups(shelf, self._groups(shelf), self._empty())
         self._sift_counts()
+
+    def _groups(self, shelf: Shelf) -> list[Group]:
+        """What the sieve leaves: ranked when something is looked for, one family when that was asked for, or in groups."""
+        assert self._grouper is not None
+        marks, likeness = self._session.marks, self.sieve.like.likeness
+        if likeness is not None and self._ranking is not None and self._ranked is likeness:
+            rows = self._ranking.rows[self._kept[self._ranking.rows]][:_MOST_ALIKE]
+            return [Group(f"most like {likeness.name}", rows)] if len(rows) else []
+        if self._kin_of and marks is not None:
+            row = shelf.row(self._kin_of)
+            rows = np.array([row, *marks.kin.of(row)], np.int64)
+            return [Group(f"{shelf.name(row)} and its kin", rows[self._kept[rows]])]
+        largest = self._order.currentIndex() == 0
+        place = self._group.currentIndex()
+        if place < len(GROUPINGS):
+            return self._grouper.groups(self._kept, GROUPINGS[place], largest)
+        if marks is None:
+            return []
+        found = np.unique(marks.kin.groups[marks.kin.groups >= 0])
+        codes = np.searchsorted(found, marks.kin.groups)
+        first = np.full(len(found), len(shelf), np.int64)
+        known = np.flatnonzero(marks.kin.groups >= 0)
+        np.minimum.at(first, codes[known], known)
+        names = [shelf.name(int(row)) for row in first]
+        return self._grouper.groups(
+            self._kept, "kin", largest, (names, np.where(marks.kin.groups >= 0, codes, -1))
+        )
+
+    def _empty(self) -> str:
+        """What to say when the wall has nothing."""
+        if self._session.marks is None and (
+            self._group.currentIndex() == len(GROUPINGS) or self.sieve.with_kin.isChecked()
+        ):
+            return "Furnel is still learning what everything looks like."
+        return "Nothing passes the sieve. Clear it with Ctrl+Shift+F."
+
+    # likeness and kin
+
+    def show_kin(self) -> None:
+        """Show the selected asset with its kin alone; once more, show everything."""
+        asset = self.wall.current()
+        if asset is not None and self._session.kin(asset.path) and not self._kin_of:
+            self._kin_of = asset.path
+        else:
+            self._kin_of = ""
+        self._sift()
+        if asset is not None:
+            self.wall.select(asset.path)
+
+    def find_alike(self) -> None:
+        """Rank the wall by likeness to the selected asset."""
+        asset, catalogue = self.wall.current(), self._session.catalogue
+        if asset is None or catalogue is None:
+            return
+        self._session.jobs.start(
+            f"Looking at {asset.name}",
+            lambda _: likeness_of(bytes(catalogue.view(asset)), asset.name, asset.path),
+            self.sieve.like.set,
+            key="like",
+        )
+
+    def _read_likeness(self, file: Path) -> None:
+        self._session.jobs.start(
+            f"Looking at {file.name}",
+            lambda _: likeness_of(file.read_bytes(), file.name, file),
+            self.sieve.like.set,
+            key="like",
+        )
+
+    def _changed(self) -> None:
+        self._kin_of = ""
+        if self.sieve.like.likeness is not self._ranked:
+            self._rank()
+        else:
+            self._sift()
+
+    def _rank(self) -> None:
+        """Rank by what is looked for, in the background; when the marks are not there yet, as soon as they are."""
+        likeness, marks = self.sieve.like.likeness, self._session.marks
+        self._ranking, self._ranked = None, likeness
+        if likeness is None:
+            self._sift()
+            return
+        if marks is None:
+            self._ranked = None
+            self._session.learn()
+            self._session.tell(
+                "calm", "Furnel is still learning what everything looks like; the wall follows"
+            )
+            return
+
+        def done(found: Ranking) -> None:
+            if self.sieve.like.likeness is likeness:
+                self._ranking = found
+                self._sift()
+                self.wall.to_top()
+
+        self._session.jobs.start(
+            f"Looking for {likeness.name}", lambda _: likeness.rank(marks), done, key="rank"
+        )
+
+    def _marked(self) -> None:
+        self._show_card()
+        if self.sieve.like.likeness is not None:
+            self._rank()
+        elif self._group.currentIndex() == len(GROUPINGS) or self.sieve.with_kin.isChecked():
+            self._sift()
+
+    def _regroup(self) -> None:
+        if self._group.currentIndex() == len(GROUPINGS):
+            self._session.learn()
+        self._kin_of = ""
+        self._sift()
 
     def _sift_counts(self) -> None:
         catalogue = self._session.catalogue
@@ -203,7 +329,9 @@ class FindStation(QWidget):
         winner = next(
             (mod.name for mod in reversed(self._session.stack) if mod.on and asset.path in mod.paths), ""
         )
-        self.card.show_asset(asset, self._session.swap(asset.path) is not None, winner)
+        self.card.show_asset(
+            asset, self._session.swap(asset.path) is not None, winner, len(self._session.kin(asset.path))
+        )
 
     def _open(self, asset: Asset) -> None:
         self.wanted.emit("go-fit" if self._session.swap(asset.path) is not None else "swap")

@@ -51,6 +51,7 @@ class Wall(QAbstractScrollArea):
     selected = pyqtSignal(object)
     opened = pyqtSignal(object)
     dropped = pyqtSignal(object, object)
+    folder_dropped = pyqtSignal(object)
 
     def __init__(self, look: Look, tiles: TileStore) -> None:
         super().__init__()
@@ -121,6 +122,10 @@ class Wall(QAbstractScrollArea):
         """Where an asset's tile is in the viewport (empty when it is not on the wall)."""
         place = self._spots.place(self._shelf.row(path)) if self._shelf is not None else -1
         return self._rect(place) if place >= 0 else QRectF()
+
+    def to_top(self) -> None:
+        """Show the beginning."""
+        self.verticalScrollBar().setValue(0)
 
     @property
     def shown(self) -> int:
@@ -329,7 +334,10 @@ class Wall(QAbstractScrollArea):
     def dragMoveEvent(self, event: QDragMoveEvent | None) -> None:
         if event is not None:
             self._target = self._at(event.position())
-            event.setAccepted(self._target >= 0)
+            folder = any(Path(url.toLocalFile()).is_dir() for url in event.mimeData().urls())
+            if folder:
+                self._target = -1
+            event.setAccepted(self._target >= 0 or folder)
             self.viewport().update()
 
     def dragLeaveEvent(self, event: QDragLeaveEvent | None) -> None:
@@ -342,7 +350,10 @@ class Wall(QAbstractScrollArea):
             return
         place = self._at(event.position())
         files = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
-        if place >= 0 and files:
+        if files and files[0].is_dir():
+            self.folder_dropped.emit(files[0])
+            event.acceptProposedAction()
+        elif place >= 0 and files:
             self._choose(place)
             self.dropped.emit(self._asset(place), files[0])
             event.acceptProposedAction()

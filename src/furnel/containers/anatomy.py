@@ -1,0 +1,158 @@
+"""The anatomy of a file: what each of its bytes is by a description that may still be wrong, and what does not add up."""
+
+from __future__ import annotations
+
+import contextlib
+from collections.abc import Sequence
+from dataclasses import dataclass
+from pathlib import Path
+
+from furnel.containers.carving import Find, find_files
+from furnel.containers.chained import Chained
+from furnel.containers.chains import chunk_entries, read_chain
+from furnel.containers.container import Entry
+from furnel.containers.indexed import Indexed
+from furnel.containers.mapped import MappedFile, Source
+from furnel.containers.reading import read_index
+from furnel.containers.schema import FieldPart, Layout
+from furnel.errors import FurnelError
+from furnel.progress import QUIET, Progress, check
+
+MOST_SPANS = 60_000
+_MOST_TRIED = 400
+
+
+@dataclass(frozen=True, slots=True)
+class Span:
+    """Some bytes with a name: a `field` of a record, an entry's `data`, the index as a whole, or a `find` by signature.
+
+    `group` says of what (start, footer, entry 3), `shown` the value as text.
+    """
+
+    start: int
+    end: int
+    kind: str
+    name: str
+    group: str = ""
+    shown: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """Something that does not add up, and at which byte (-1: nowhere in particular)."""
+
+    text: str
+    at: int = -1
+
+
+@dataclass(frozen=True, slots=True)
+class Anatomy:
+    """Spans in the order of the file, the entries found, and the faults."""
+
+    spans: tuple[Span, ...] = ()
+    entries: tuple[Entry, ...] = ()
+    faults: tuple[Fault, ...] = ()
+    explained: float = 0.0
+
+
+class _Enough(Exception):
+    """More fields than anybody looks at."""
+
+
+def dissect(path: Path, layout: Layout, progress: Progress = QUIET) -> Anatomy:
+    """What a layout makes of a file. Never raises for a wrong layout: what was understood until then is told."""
+    try:
+        source: Source = MappedFile(path)
+    except FurnelError as error:
+        return Anatomy(faults=(Fault(error.sentence()),))
+    spans: list[Span] = []
+
+    def trace(group: str, part: FieldPart, start: int, end: int, value: int | bytes) -> None:
+        if len(spans) >= MOST_SPANS:
+            raise _Enough
+        shown = str(value) if isinstance(value, int) else repr(value.split(b"\0", 1)[0])[2:-1]
+        spans.append(Span(start, end, "field", part.name, group, shown[:60]))
+
+    faults: list[Fault] = []
+    entries: tuple[Entry, ...] = ()
+    try:
+        if layout.whole is not None:
+            faults.append(Fault("the whole file is packed: only what is before the packing is coloured here"))
+        elif layout.index is not None:
+            side = source.beside(layout.index.file) if layout.index.file else source
+            with contextlib.suppress(_Enough):
+                read_index(source, side, layout, (), trace)
+            found = read_index(source, side, layout)
+            for name, start, size in zip(
+                found.paths, found.offsets.tolist(), found.stored.tolist(), strict=True
+            ):
+                if len(spans) < MOST_SPANS * 2:
+                    spans.append(Span(start, start + size, "data", name))
+            if layout.index.packed != "none" and not layout.index.file:
+                spans.append(
+                    Span(
+                        found.index_at,
+                        found.index_at + len(found.raw),
+                        "index",
+                        f"index, {layout.index.packed}",
+                    )
+                )
+        else:
+            try:
+                _, chunks, _, _ = read_chain(source, layout, (), trace)
+            except _Enough:
+                _, chunks, _, _ = read_chain(source, layout)
+            spans += [Span(chunk.start, chunk.end, "data", chunk.path) for chunk in chunk_entries(chunks)]
+        entries, tried = _entries(path, layout, progress)
+        faults += tried
+    except FurnelError as error:
+        faults.append(
+            Fault(f"{error.why or error.what} ({error.where})" if error.where else error.why or error.what)
+        )
+    spans.sort(key=lambda span: (span.start, span.end))
+    total = max(len(source.view), 1)
+    explained = _covered(spans, total) / total
+    source.close()
+    return Anatomy(tuple(spans), entries, tuple(faults), explained)
+
+
+def carve(path: Path, progress: Progress = QUIET) -> list[Find]:
+    """The files of known kinds in a file."""
+    source = MappedFile(path)
+    try:
+        return find_files(source.view, progress)
+    finally:
+        source.close()
+
+
+def _entries(path: Path, layout: Layout, progress: Progress) -> tuple[tuple[Entry, ...], list[Fault]]:
+    """The entries, and for the first of them whether they can be read."""
+    container = Indexed(path, layout) if layout.index is not None and layout.whole is None else None
+    opened = container or (Chained(path, layout) if layout.whole is None else None)
+    if opened is None:
+        from furnel.containers import open_container
+
+        opened = open_container(path, layout)  # type: ignore[assignment]
+    assert opened is not None
+    faults = []
+    try:
+        entries = tuple(opened.entries())
+        for entry in entries[:_MOST_TRIED]:
+            check(progress, "Working out an archive")
+            try:
+                opened.read(entry.path)
+            except FurnelError as error:
+                faults.append(Fault(f"{entry.path}: {error.why}"))
+        return entries, faults
+    finally:
+        opened.close()
+
+
+def _covered(spans: Sequence[Span], total: int) -> int:
+    covered, end = 0, 0
+    for span in spans:
+        start, stop = max(span.start, end), min(span.end, total)
+        if stop > start:
+            covered += stop - start
+            end = stop
+    return covered

@@ -1,0 +1,1 @@
+"""The archive bench: working out an archive that nobody described yet."""

@@ -1,0 +1,361 @@
+"""The archive bench: bytes, description and entries side by side, each following the others as it is typed."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PyQt6.QtCore import QSize, Qt, QTimer, pyqtSignal
+from PyQt6.QtGui import QColor, QFont, QTextCharFormat, QTextCursor
+from PyQt6.QtWidgets import (
+    QComboBox,
+    QFileDialog,
+    QHBoxLayout,
+    QListWidget,
+    QListWidgetItem,
+    QPlainTextEdit,
+    QTextEdit,
+    QVBoxLayout,
+    QWidget,
+)
+
+from furnel.atomic import write_text
+from furnel.containers import (
+    Anatomy,
+    Guesses,
+    Layout,
+    Span,
+    dissect,
+    guess,
+    known_layouts,
+    layout_text,
+    layouts_folder,
+    open_container,
+    parse_layout,
+    unpack_to,
+)
+from furnel.containers.mapped import MappedFile
+from furnel.desktop.archive.bytes_view import BytesView, describe
+from furnel.desktop.look import Look, byte_size, font, number
+from furnel.desktop.session import Session
+from furnel.desktop.widgets.basics import button, hairline, label
+from furnel.errors import FurnelError
+from furnel.progress import Progress
+
+_MOST_LISTED = 2000
+
+
+class ArchivePage(QWidget):
+    """The bench. `closed` when the modder goes back."""
+
+    closed = pyqtSignal()
+
+    def __init__(self, look: Look, session: Session) -> None:
+        super().__init__()
+        self._look, self._session = look, session
+        self.file: Path | None = None
+        self._mapped: MappedFile | None = None
+        self.layout_found: Layout | None = None
+        self.anatomy = Anatomy()
+        self.guesses: Guesses | None = None
+        self.bytes = BytesView(look)
+        self.text = QPlainTextEdit()
+        self.text.setAccessibleName("Description")
+        self.text.setPlaceholderText("The description of the archive: docs/layouts.md has a tutorial")
+        self.text.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
+        mono = QFont(font(12))
+        mono.setFamilies(["DejaVu Sans Mono", "Liberation Mono", "monospace"])
+        self.text.setFont(mono)
+        self.title, self._about, self._said = label("", "title"), label("", "caption"), label("", "caption")
+        self._said.setWordWrap(True)
+        self._at, self._numbers = label("", ""), label("", "caption")
+        self.begin = QComboBox()
+        self.begin.setToolTip("What to begin the description from")
+        self.begin.activated.connect(self._begin_from)
+        self.entries, self.hints = QListWidget(), QListWidget()
+        for part, name in ((self.entries, "Entries"), (self.hints, "What was found")):
+            part.setAccessibleName(name)
+            part.setUniformItemSizes(True)
+        self.entries.currentRowChanged.connect(self._entry_picked)
+        self.hints.currentRowChanged.connect(self._hint_picked)
+        self._open = button("Another file…", "Look at another archive")
+        self._take = button("Take all out…", "Write every entry as a file")
+        self.save = button(
+            "Keep this layout", "Put it with your layouts, where profiles and every command find it", "next"
+        )
+        self._back = button("Back to the wall", "Esc", "plain")
+        self._back.setShortcut("Esc")
+        self._open.clicked.connect(self.ask)
+        self._take.clicked.connect(self._take_out)
+        self.save.clicked.connect(self._save)
+        self._back.clicked.connect(self.closed)
+        self._typing = QTimer(self, singleShot=True, interval=220)
+        self._typing.timeout.connect(self._look_again)
+        self.text.textChanged.connect(self._typing.start)
+        self.bytes.pointed.connect(self._pointed)
+        self._lay_out()
+
+    def _lay_out(self) -> None:
+        head = QHBoxLayout()
+        head.setContentsMargins(16, 12, 16, 10)
+        head.setSpacing(10)
+        names = QVBoxLayout()
+        names.setSpacing(2)
+        names.addWidget(self.title)
+        names.addWidget(self._about)
+        head.addLayout(names, 1)
+        for part in (self._back, self._open, self._take, self.save):
+            head.addWidget(part)
+        left = QVBoxLayout()
+        left.setContentsMargins(16, 10, 10, 12)
+        left.setSpacing(6)
+        row = QHBoxLayout()
+        row.addWidget(label("DESCRIPTION", "section"), 1)
+        row.addWidget(self.begin)
+        left.addLayout(row)
+        left.addWidget(self.text, 1)
+        left.addWidget(self._said)
+        middle = QVBoxLayout()
+        middle.setContentsMargins(0, 0, 0, 0)
+        middle.setSpacing(0)
+        middle.addWidget(self.bytes, 1)
+        foot = QVBoxLayout()
+        foot.setContentsMargins(12, 6, 12, 8)
+        foot.setSpacing(2)
+        foot.addWidget(self._at)
+        foot.addWidget(self._numbers)
+        middle.addLayout(foot)
+        right = QVBoxLayout()
+        right.setContentsMargins(10, 10, 16, 12)
+        right.setSpacing(6)
+        self._entries_title = label("ENTRIES", "section")
+        right.addWidget(self._entries_title)
+        right.addWidget(self.entries, 3)
+        right.addWidget(label("WHAT WAS FOUND, AND WHAT DOES NOT ADD UP", "section"))
+        right.addWidget(self.hints, 2)
+        body = QHBoxLayout()
+        body.setContentsMargins(0, 0, 0, 0)
+        body.setSpacing(0)
+        body.addLayout(left, 5)
+        body.addLayout(middle, 0)
+        body.addLayout(right, 4)
+        whole = QVBoxLayout(self)
+        whole.setContentsMargins(0, 0, 0, 0)
+        whole.setSpacing(0)
+        whole.addLayout(head)
+        whole.addWidget(hairline())
+        whole.addLayout(body, 1)
+
+    def sizeHint(self) -> QSize:
+        return QSize(1280, 700)
+
+    # a file
+
+    def ask(self) -> bool:
+        """Ask for an archive; False when none was chosen."""
+        file, _ = QFileDialog.getOpenFileName(self, "An archive to work out")
+        if file:
+            self.open(Path(file))
+        return bool(file)
+
+    def open(self, file: Path) -> None:
+        """Look at a file, and guess what it is."""
+        try:
+            mapped = MappedFile(file)
+        except FurnelError as error:
+            self._session.tell("wrong", error.sentence())
+            return
+        self.leave()
+        self.file, self._mapped = file, mapped
+        self.bytes.show_bytes(mapped.view)
+        self.title.setText(file.name)
+        self._about.setText(f"{byte_size(len(mapped.view))} in {file.parent}")
+        self.guesses, self.anatomy = None, Anatomy()
+        self.begin.clear()
+        self.begin.addItems(["begin from …"])
+        self.text.clear()
+        self._fill()
+        self._session.jobs.start(
+            f"Looking at {file.name}", lambda progress: guess(file, progress), self._guessed, key="guess"
+        )
+
+    def leave(self) -> None:
+        """Let go of the file."""
+        self.bytes.show_bytes(memoryview(b""))
+        if self._mapped is not None:
+            self._mapped.close()
+        self._mapped = None
+
+    def _guessed(self, found: Guesses) -> None:
+        self.guesses = found
+        file = self.file
+        fitting = [
+            name
+            for name, layout in known_layouts().items()
+            if file is not None and any(map(file.match, layout.files))
+        ]
+        others = [name for name in known_layouts() if name not in fitting]
+        self.begin.clear()
+        self.begin.addItem("begin from …")
+        self.begin.addItem("the guess")
+        self.begin.addItems([f"the layout {name}" for name in (*fitting, *others)])
+        self.text.setPlainText(found.draft)
+        self._fill()
+
+    def _begin_from(self, place: int) -> None:
+        chosen = self.begin.itemText(place)
+        if chosen == "the guess" and self.guesses is not None:
+            self.text.setPlainText(self.guesses.draft)
+        elif chosen.startswith("the layout "):
+            self.text.setPlainText(layout_text(chosen.removeprefix("the layout ")))
+
+    # the description
+
+    def _look_again(self) -> None:
+        file, text = self.file, self.text.toPlainText()
+        if file is None or not text.strip():
+            return
+        try:
+            layout = parse_layout(text, "the description")
+        except FurnelError as error:
+            self.layout_found = None
+            self._mark_line(error.where)
+            self._said.setText(f"{error.where.partition(', ')[2] or 'It cannot be read'}: {error.why}")
+            self._weigh()
+            return
+        self._mark_line("")
+        self.layout_found = layout
+
+        def work(progress: Progress) -> Anatomy:
+            return dissect(file, layout, progress)
+
+        def done(found: Anatomy) -> None:
+            if self.file == file:
+                self.anatomy = found
+                self._fill()
+
+        self._session.jobs.start("Working out an archive", work, done, key="dissect", shown=False)
+
+    def _mark_line(self, where: str) -> None:
+        """Underline the line that an error points at."""
+        marks = []
+        line = (
+            int(where.rpartition("line ")[2])
+            if "line " in where and where.rpartition("line ")[2].isdigit()
+            else 0
+        )
+        if line:
+            mark = QTextEdit.ExtraSelection()
+            mark.cursor = QTextCursor(self.text.document().findBlockByNumber(line - 1))
+            mark.cursor.select(QTextCursor.SelectionType.LineUnderCursor)
+            form = QTextCharFormat()
+            form.setUnderlineStyle(QTextCharFormat.UnderlineStyle.WaveUnderline)
+            form.setUnderlineColor(QColor(self._look.colour("breaks")))
+            mark.format = form
+            marks.append(mark)
+        self.text.setExtraSelections(marks)
+
+    def _fill(self) -> None:
+        """Spans, entries, faults and guesses as they are known now."""
+        anatomy = self.anatomy
+        spans = list(anatomy.spans)
+        if not spans and self.guesses is not None:
+            spans = [
+                Span(find.offset, find.offset + find.size, "find", find.path) for find in self.guesses.finds
+            ]
+        self.bytes.show_spans(spans)
+        self.entries.clear()
+        for entry in anatomy.entries[:_MOST_LISTED]:
+            item = QListWidgetItem(f"{entry.path}    {byte_size(entry.size)}")
+            item.setData(Qt.ItemDataRole.UserRole, entry.path)
+            self.entries.addItem(item)
+        self._entries_title.setText(
+            f"ENTRIES  {number(len(anatomy.entries))}" if anatomy.entries else "ENTRIES"
+        )
+        self.hints.clear()
+        for fault in anatomy.faults[:200]:
+            item = QListWidgetItem(f"✕  {fault.text}")
+            item.setData(Qt.ItemDataRole.UserRole, fault.at)
+            item.setForeground(self._look.colour("breaks"))
+            item.setToolTip(fault.text)
+            self.hints.addItem(item)
+        for found in self.guesses.guesses if self.guesses is not None else ():
+            item = QListWidgetItem(found.text)
+            item.setData(Qt.ItemDataRole.UserRole, found.at)
+            item.setToolTip(found.text)
+            self.hints.addItem(item)
+        self._weigh()
+
+    def _weigh(self) -> None:
+        anatomy, layout = self.anatomy, self.layout_found
+        whole = layout is not None and bool(anatomy.entries) and not anatomy.faults
+        self.save.setEnabled(whole)
+        self._take.setEnabled(whole)
+        if layout is None:
+            return
+        if whole:
+            self._said.setText(
+                f"{number(len(anatomy.entries))} entries, each of them reads; {anatomy.explained:.0%} of the bytes explained"
+            )
+        elif anatomy.faults:
+            self._said.setText(f"{len(anatomy.faults)} things do not add up")
+        else:
+            self._said.setText("No entries yet")
+
+    # pointing
+
+    def _pointed(self, at: int) -> None:
+        span = self.bytes.span_at(at)
+        self._at.setText(
+            f"<b>{at}</b>  0x{at:x}" + (f"   {describe(span)}" if span is not None else "   not explained")
+        )
+        self._numbers.setText("     ".join(f"{name} {value}" for name, value in self.bytes.numbers_at(at)))
+
+    def _entry_picked(self, row: int) -> None:
+        item = self.entries.item(row)
+        if item is not None:
+            path = item.data(Qt.ItemDataRole.UserRole)
+            span = next(
+                (span for span in self.anatomy.spans if span.kind == "data" and span.name == path), None
+            )
+            if span is not None:
+                self.bytes.go(span.start)
+
+    def _hint_picked(self, row: int) -> None:
+        item = self.hints.item(row)
+        if item is not None and (at := int(item.data(Qt.ItemDataRole.UserRole))) >= 0:
+            self.bytes.go(at)
+
+    # what comes of it
+
+    def _save(self) -> None:
+        layout, text = self.layout_found, self.text.toPlainText()
+        if layout is None:
+            return
+        target = layouts_folder() / f"{layout.name}.toml"
+        self._session.jobs.start(
+            "Keeping the layout", lambda _: write_text(target, text),
+            lambda _: self._session.tell("calm", f"Kept as {target}: profiles and every command know “{layout.name}” now"),
+            lane="write", shown=False,
+        )  # fmt: skip
+
+    def _take_out(self) -> None:
+        file, layout = self.file, self.layout_found
+        folder = (
+            QFileDialog.getExistingDirectory(self, "Where to put the entries") if layout is not None else ""
+        )
+        if not folder or file is None or layout is None:
+            return
+
+        def work(progress: Progress) -> int:
+            container = open_container(file, layout)
+            try:
+                return unpack_to(container, Path(folder), progress)
+            finally:
+                container.close()
+
+        self._session.jobs.start(
+            f"Taking out {file.name}",
+            work,
+            lambda count: self._session.tell("calm", f"{count} files in {folder}"),
+            lane="write",
+        )

@@ -1,0 +1,220 @@
+"""Looks like: a box for a picture, a crop of the running game, a colour or a sound, after which the wall is ranked."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Literal
+
+import numpy as np
+from PyQt6.QtCore import QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import (
+    QColor,
+    QDragEnterEvent,
+    QDragLeaveEvent,
+    QDropEvent,
+    QImage,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+)
+from PyQt6.QtWidgets import QApplication, QColorDialog, QHBoxLayout, QVBoxLayout, QWidget
+
+from furnel import imagefiles, sound
+from furnel.catalogue import Marks, Ranking, like_colour, like_picture, like_sound
+from furnel.catalogue.marks import sound_marks
+from furnel.desktop.imaging import to_image
+from furnel.desktop.look import Look, font
+from furnel.desktop.tiles import paint_waveform
+from furnel.desktop.widgets.basics import button
+from furnel.images.picture import Picture
+from furnel.sound import Clip, waveform
+
+_SIDE = 512
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Likeness:
+    """What to look for: a colour, a picture or a sound, and what to call it."""
+
+    kind: Literal["colour", "picture", "sound"]
+    name: str
+    colour: tuple[int, int, int] = (0, 0, 0)
+    picture: Picture | None = None
+    clip: Clip | None = None
+
+    def rank(self, marks: Marks) -> Ranking:
+        """The shelf's rows, the most alike first; kin of a better one are left out."""
+        if self.kind == "colour":
+            ranking = like_colour(marks.pictures, self.colour)
+        elif self.picture is not None:
+            ranking = like_picture(marks.pictures, self.picture)
+        else:
+            assert self.clip is not None
+            ranking = like_sound(marks.sounds, sound_marks(self.clip))
+        groups = marks.kin.groups[ranking.rows]
+        _, first = np.unique(np.where(groups >= 0, groups, -1 - np.arange(len(groups))), return_index=True)
+        kept = np.sort(first)
+        return Ranking(ranking.rows[kept], ranking.scores[kept])
+
+
+def likeness_of(data: bytes, name: str, where: object) -> Likeness:
+    """A picture's or sound's bytes to look for. Raises FurnelError for what is neither."""
+    if sound.recognises(data):
+        return Likeness("sound", name, clip=sound.read_clip(data, where)[0])
+    return Likeness("picture", name, picture=imagefiles.read_small(data, _SIDE, where))
+
+
+def from_image(image: QImage, name: str) -> Likeness:
+    """A picture from the clipboard."""
+    whole = image.convertToFormat(QImage.Format.Format_RGBA8888)
+    if max(whole.width(), whole.height()) > _SIDE:
+        whole = whole.scaled(
+            _SIDE, _SIDE, Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
+        )
+    bits = whole.constBits()
+    bits.setsize(whole.sizeInBytes())
+    rows = np.frombuffer(bits, np.uint8).reshape(whole.height(), whole.bytesPerLine())
+    pixels = rows[:, : whole.width() * 4].reshape(whole.height(), whole.width(), 4).copy()
+    return Likeness("picture", name, picture=Picture(pixels))
+
+
+class _Well(QWidget):
+    """Where to drop; shows what is looked for."""
+
+    dropped = pyqtSignal(object)
+    pressed = pyqtSignal()
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+        self._shown: Likeness | None = None
+        self._image: QImage | None = None
+        self._over = False
+        self.setFixedHeight(74)
+        self.setAcceptDrops(True)
+        self.setAccessibleName("Looks like")
+        self.setToolTip(
+            "Drop a picture, a sound or a crop of the running game; the wall is ranked by likeness.\n"
+            "A crop from the clipboard: Ctrl+Shift+V"
+        )
+        look.changed.connect(self.update)
+
+    def show_likeness(self, likeness: Likeness | None) -> None:
+        self._shown = likeness
+        self._image = (
+            to_image(likeness.picture) if likeness is not None and likeness.picture is not None else None
+        )
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter, look, rect = QPainter(self), self._look, QRectF(self.rect()).adjusted(0.5, 0.5, -0.5, -0.5)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.fillRect(self.rect(), look.colour("stage" if self._shown else "sunken"))
+        shown = self._shown
+        if shown is None:
+            painter.setPen(
+                QPen(look.colour("selection" if self._over else "hairline-strong"), 1, Qt.PenStyle.DashLine)
+            )
+            painter.drawRect(rect)
+            painter.setFont(font(11))
+            painter.setPen(look.colour("quiet"))
+            words = "Drop a picture, a sound\nor a crop of the game"
+            painter.drawText(rect, Qt.AlignmentFlag.AlignCenter, words)
+        elif shown.kind == "colour":
+            painter.fillRect(rect.adjusted(8, 8, -8, -8), QColor(*shown.colour))
+        elif self._image is not None:
+            size = self._image.size().scaled(self.size(), Qt.AspectRatioMode.KeepAspectRatio)
+            box = QRectF(0, 0, size.width(), size.height())
+            box.moveCenter(rect.center())
+            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+            painter.drawImage(box, self._image)
+        elif shown.clip is not None:
+            lows, highs = waveform(shown.clip, max(int(rect.width()) // 2, 8))
+            paint_waveform(
+                painter, rect.adjusted(6, 8, -6, -8), np.stack([lows, highs]), look.colour("ember")
+            )
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        self.pressed.emit()
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        if event is not None and (event.mimeData().hasUrls() or event.mimeData().hasImage()):
+            self._over = True
+            event.acceptProposedAction()
+            self.update()
+
+    def dragLeaveEvent(self, event: QDragLeaveEvent | None) -> None:
+        self._over = False
+        self.update()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        self._over = False
+        if event is not None:
+            data = event.mimeData()
+            files = [Path(url.toLocalFile()) for url in data.urls() if url.isLocalFile()]
+            if files:
+                self.dropped.emit(files[0])
+            elif data.hasImage():
+                self.dropped.emit(QImage(data.imageData()))
+            event.acceptProposedAction()
+        self.update()
+
+
+class LikeBox(QWidget):
+    """The box with its buttons. `changed` tells of another likeness or none, `file_wanted` of a file to be read."""
+
+    changed = pyqtSignal()
+    file_wanted = pyqtSignal(object)
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self.likeness: Likeness | None = None
+        self.well = _Well(look)
+        self._colour = button("Colour…", "Rank the wall by a colour", "plain")
+        self._paste = button("Paste", "A crop from the clipboard  (Ctrl+Shift+V)", "plain")
+        self._clear = button("Clear", "Back to the whole wall", "plain")
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(2)
+        column.addWidget(self.well)
+        row = QHBoxLayout()
+        row.setSpacing(0)
+        for part in (self._colour, self._paste, self._clear):
+            row.addWidget(part)
+        row.addStretch(1)
+        column.addLayout(row)
+        self.well.dropped.connect(self._dropped)
+        self._colour.clicked.connect(self._ask_colour)
+        self._paste.clicked.connect(self.paste)
+        self._clear.clicked.connect(lambda: self.set(None))
+        self.set(None)
+
+    def set(self, likeness: Likeness | None) -> None:
+        """Look for something else, or for nothing."""
+        before, self.likeness = self.likeness, likeness
+        self.well.show_likeness(likeness)
+        self._clear.setVisible(likeness is not None)
+        if before is not likeness:
+            self.changed.emit()
+
+    def paste(self) -> bool:
+        """Look for what is in the clipboard; False when that is no picture."""
+        clipboard = QApplication.clipboard()
+        image = clipboard.image() if clipboard is not None else QImage()
+        if image.isNull():
+            return False
+        self.set(from_image(image, "the crop"))
+        return True
+
+    def _dropped(self, what: object) -> None:
+        if isinstance(what, QImage):
+            self.set(from_image(what, "the crop"))
+        else:
+            self.file_wanted.emit(what)
+
+    def _ask_colour(self) -> None:
+        colour = QColorDialog.getColor(QColor(160, 90, 50), self, "A colour to look for")
+        if colour.isValid():
+            self.set(Likeness("colour", colour.name(), (colour.red(), colour.green(), colour.blue())))

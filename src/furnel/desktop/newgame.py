@@ -1,0 +1,275 @@
+"""New game: point at a folder, see what was recognised, found by carving or unknown; name it; start."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QFont, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import (
+    QFileDialog,
+    QGridLayout,
+    QHBoxLayout,
+    QLineEdit,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
+
+from furnel.desktop.look import Look, byte_size, font, number
+from furnel.desktop.session import Session
+from furnel.desktop.widgets.basics import as_panel, button, elided, label
+from furnel.games import Profile, Sighting, Survey, keep_profile, profile_text, survey
+
+_ROW, _HEAD = 30, 44
+_TITLES = {
+    "archive": ("Recognised", "opened as archives"),
+    "loose": ("Loose files", "pictures, sounds and texts in folders"),
+    "carved": (
+        "Found by carving",
+        "an unknown kind, but known files lie in it; they can be replaced where they fit",
+    ),
+    "unknown": ("Unknown", "click one to work it out on the archive bench"),
+    "side": ("Beside archives", "indexes and checksums, opened with their archives"),
+}
+
+
+class _Sightings(QWidget):
+    """What was found, in groups; a click takes an archive in or leaves it out."""
+
+    changed = pyqtSignal()
+    unknown = pyqtSignal(str)
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+        self.left_out: set[str] = set()
+        self._lines: list[tuple[str, Sighting | None]] = []
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setAccessibleName("What is in the folder")
+        look.changed.connect(self.update)
+
+    def show_survey(self, found: Survey | None) -> None:
+        self._lines, self.left_out = [], set()
+        for standing in _TITLES:
+            some = found.of(standing) if found is not None else ()  # type: ignore[arg-type]
+            if some:
+                self._lines.append((standing, None))
+                self._lines += [(standing, one) for one in some]
+        self.setFixedHeight(sum(_ROW if one else _HEAD for _, one in self._lines) + 12)
+        self.update()
+
+    def sizeHint(self) -> QSize:
+        return QSize(600, 400)
+
+    def _at(self, y: float) -> Sighting | None:
+        top = 0.0
+        for _, one in self._lines:
+            tall = _ROW if one else _HEAD
+            if top <= y < top + tall:
+                return one
+            top += tall
+        return None
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        one = self._at(event.position().y()) if event is not None else None
+        if one is None:
+            return
+        if one.standing == "unknown":
+            self.unknown.emit(one.path)
+        elif one.standing != "side":
+            self.left_out ^= {one.path}
+            self.changed.emit()
+            self.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter, look, top = QPainter(self), self._look, 0.0
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        wide = self.width()
+        for standing, one in self._lines:
+            if one is None:
+                title, words = _TITLES[standing]
+                painter.setFont(font(13, QFont.Weight.DemiBold))
+                painter.setPen(look.colour("text"))
+                painter.drawText(QPointF(24, top + 30), title)
+                left = 24 + painter.fontMetrics().horizontalAdvance(title) + 10
+                painter.setFont(font(11))
+                painter.setPen(look.colour("quiet"))
+                painter.drawText(QPointF(left, top + 30), words)
+                top += _HEAD
+                continue
+            off = one.path in self.left_out or one.standing in ("unknown", "side")
+            if one.standing not in ("unknown", "side"):
+                box = QRectF(26, top + 8, 14, 14)
+                painter.setPen(QPen(look.colour("quiet" if off else "text"), 1.3))
+                painter.setBrush(Qt.BrushStyle.NoBrush)
+                painter.drawRoundedRect(box, 3, 3)
+                if not off:
+                    corner = box.topLeft()
+                    painter.drawPolyline(
+                        [corner + QPointF(3, 7), corner + QPointF(6, 10.5), corner + QPointF(11, 3.5)]
+                    )
+            painter.setFont(font(12))
+            painter.setPen(look.colour("quiet" if off else "text"))
+            painter.drawText(QPointF(52, top + 19), elided(painter, one.path, wide * 0.42))
+            painter.setPen(look.colour("quiet"))
+            painter.setFont(font(11))
+            said = one.note or ("loose files" if one.layout == "folder" else f"layout {one.layout}")
+            painter.drawText(QPointF(52 + wide * 0.44, top + 19), elided(painter, said, wide * 0.3))
+            numbers = QRectF(wide - 240, top, 216, _ROW)
+            count = f"{number(one.assets)} assets · " if one.assets else ""
+            painter.drawText(
+                numbers,
+                Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
+                f"{count}{byte_size(one.size)}",
+            )
+            painter.fillRect(QRectF(24, top + _ROW - 1, wide - 48, 1), look.colour("hairline", 0.6))
+            top += _ROW
+
+
+class NewGamePage(QWidget):
+    """The page. `closed` when done or left, `unknown` asks for a file on the archive bench."""
+
+    closed = pyqtSignal()
+    unknown = pyqtSignal(object)
+
+    def __init__(self, look: Look, session: Session) -> None:
+        super().__init__()
+        self._session = session
+        self.folder: Path | None = None
+        self._survey: Survey | None = None
+        self.list = _Sightings(look)
+        self.title, self._said = label("A new game", "title"), label("", "caption")
+        self.name, self.mods, self.version = QLineEdit(), QLineEdit("mods"), QLineEdit("1.0")
+        for part, words in (
+            (self.name, "What the game is called"),
+            (self.mods, "The folder below the game's that mods go to; Furnel writes nowhere else"),
+            (self.version, "The version of the game that mods are made for"),
+        ):
+            part.setToolTip(words)
+            part.setAccessibleName(words)
+            part.textChanged.connect(lambda _: self._weigh())
+        self.start = button("Start", "Keep the description and open the game", "next")
+        self._other, self._back = (
+            button("Another folder…", "Look at another folder"),
+            button("Leave it", "Esc", "plain"),
+        )
+        self._back.setShortcut("Esc")
+        self.start.clicked.connect(self._start)
+        self._other.clicked.connect(self.ask)
+        self._back.clicked.connect(self.closed)
+        self.list.changed.connect(self._weigh)
+        self.list.unknown.connect(lambda path: self.unknown.emit(self.folder / path if self.folder else path))
+        head = QVBoxLayout()
+        head.setContentsMargins(24, 18, 24, 6)
+        head.setSpacing(4)
+        head.addWidget(self.title)
+        head.addWidget(self._said)
+        area = QScrollArea()
+        area.setWidgetResizable(True)
+        area.setFrameShape(QScrollArea.Shape.NoFrame)
+        holder = QWidget()
+        column = QVBoxLayout(holder)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.addWidget(self.list)
+        column.addStretch(1)
+        area.setWidget(holder)
+        left = QVBoxLayout()
+        left.setSpacing(0)
+        left.addLayout(head)
+        left.addWidget(area, 1)
+        panel = as_panel(QWidget(), 300)
+        side = QVBoxLayout(panel)
+        side.setContentsMargins(18, 20, 18, 16)
+        side.setSpacing(8)
+        grid = QGridLayout()
+        grid.setVerticalSpacing(8)
+        for place, (words, field) in enumerate(
+            (("Name", self.name), ("Mods go to", self.mods), ("Version", self.version))
+        ):
+            grid.addWidget(label(words, "caption"), place, 0)
+            grid.addWidget(field, place, 1)
+        side.addWidget(label("THE GAME", "section"))
+        side.addLayout(grid)
+        note = label(
+            "Roles, names and how mods are built can be added to the profile later; docs/profiles.md says how.",
+            "caption",
+        )
+        note.setWordWrap(True)
+        side.addWidget(note)
+        side.addStretch(1)
+        row = QHBoxLayout()
+        row.addWidget(self._back)
+        row.addStretch(1)
+        row.addWidget(self._other)
+        side.addLayout(row)
+        side.addWidget(self.start)
+        whole = QHBoxLayout(self)
+        whole.setContentsMargins(0, 0, 0, 0)
+        whole.setSpacing(0)
+        whole.addLayout(left, 1)
+        whole.addWidget(panel)
+
+    def ask(self) -> bool:
+        """Ask for the game's folder; False when none was chosen."""
+        folder = QFileDialog.getExistingDirectory(self, "The game's folder")
+        if folder:
+            self.open(Path(folder))
+        return bool(folder)
+
+    def open(self, folder: Path) -> None:
+        """Look at a folder."""
+        self.folder, self._survey = folder, None
+        self.title.setText(f"What is in {folder.name}")
+        self._said.setText("Looking at the game's files …")
+        self.list.show_survey(None)
+        if not self.name.text():
+            self.name.setText(folder.name.replace("_", " ").replace("-", " ").title())
+        self._weigh()
+        self._session.jobs.start(
+            f"Looking at {folder.name}", lambda progress: survey(folder, progress), self._show, key="survey"
+        )
+
+    def _show(self, found: Survey) -> None:
+        self._survey = found
+        self.list.show_survey(found)
+        self._weigh()
+
+    def _weigh(self) -> None:
+        found = self._survey
+        ready = False
+        if found is not None:
+            wanted = [one for one in found.sightings if one.assets and one.path not in self.list.left_out]
+            assets = sum(one.assets for one in wanted)
+            self._said.setText(
+                f"{number(assets)} assets in {len(wanted)} places"
+                if wanted
+                else "Nothing here opens yet: work out one of its archives, then look again"
+            )
+            ready = bool(wanted) and bool(self.name.text().strip()) and bool(self.mods.text().strip())
+        self.start.setEnabled(ready)
+
+    def _start(self) -> None:
+        found, folder = self._survey, self.folder
+        if found is None or folder is None:
+            return
+        name, mods, version = (
+            self.name.text().strip(),
+            self.mods.text().strip(),
+            self.version.text().strip() or "1.0",
+        )
+        left_out = frozenset(self.list.left_out)
+
+        def done(profile: Profile) -> None:
+            self._session.tell(
+                "calm", f"{profile.name} is known now; its profile can be edited in your profiles folder"
+            )
+            self._session.open_game(folder)
+            self.closed.emit()
+
+        self._session.jobs.start(
+            f"Describing {name}",
+            lambda _: keep_profile(profile_text(found, name, mods, version, left_out)),
+            done,
+            lane="write",
+        )
