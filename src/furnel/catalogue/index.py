@@ -11,6 +11,7 @@ import threading
 from pathlib import Path
 
 import numpy as np
+import numpy.typing as npt
 
 from furnel.catalogue.facts import HEAD_BYTES, KINDS, Facts, Glances, facts_of, needs_whole
 from furnel.catalogue.shelf import COLUMNS, Asset, Rows, Shelf
@@ -25,9 +26,11 @@ CREATE TABLE archive (id INTEGER PRIMARY KEY, path TEXT UNIQUE, stamp TEXT, path
 CREATE TABLE preview (archive INTEGER, path TEXT, data BLOB, PRIMARY KEY (archive, path)) WITHOUT ROWID;
 CREATE TABLE marks (archive INTEGER, piece INTEGER, data BLOB, PRIMARY KEY (archive, piece)) WITHOUT ROWID;
 CREATE TABLE kin (seal TEXT, data BLOB);
+CREATE TABLE title (digest BLOB PRIMARY KEY, title TEXT) WITHOUT ROWID;
 """
 _STORED = COLUMNS[:-1]
 _PIECE = 1024
+Digests = npt.NDArray[np.uint8]
 _Row = tuple[str, int, int, str, Facts]
 
 
@@ -122,6 +125,26 @@ class Catalogue:
         with self._lock, self._database:
             self._database.execute("DELETE FROM kin")
             self._database.execute("INSERT INTO kin VALUES (?, ?)", (seal, data))
+
+    def carry_titles(self, digests: Digests) -> None:
+        """Names follow contents: what was called something before a game update is called that at its new path, too.
+
+        `digests` (assets, 16) uint8 tell the contents, all zero where they are not known.
+        """
+        shelf = self.assets
+        with self._lock:
+            known: dict[bytes, str] = dict(self._database.execute("SELECT digest, title FROM title"))
+        fresh, carried = [], {}
+        for row, digest in enumerate(map(bytes, digests)):
+            title = shelf.title(row)
+            if digest in known and known[digest] != title:
+                carried[shelf.paths[row]] = known[digest]
+            elif title and digest not in known and any(digest):
+                fresh.append((digest, title))
+        if carried:
+            shelf.carry(carried)
+        with self._lock, self._database:
+            self._database.executemany("INSERT OR IGNORE INTO title VALUES (?, ?)", fresh)
 
     def close(self) -> None:
         """Let go of the index and of the game's files."""

@@ -59,7 +59,7 @@ def mark_all(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
             kept = catalogue.kept_marks(archive, piece)
             part = _unpack(kept, some) if kept is not None else None
             if part is None:
-                part = _marked(catalogue, [shelf[row] for row in some.tolist()], some)
+                part = _marked(catalogue, [shelf[row] for row in some.tolist()], some, progress)
                 catalogue.keep_marks(archive, piece, _pack(part, some))
             parts.append(part)
             done += len(some)
@@ -69,6 +69,7 @@ def mark_all(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
         np.concatenate([part[1].marks for part in parts] or [np.zeros((0, _SOUND_NUMBERS), np.float32)]),
     )
     digests = np.concatenate([part[2] for part in parts] or [np.zeros((0, 16), np.uint8)])
+    catalogue.carry_titles(digests)
     seal = hashlib.sha256(f"{_KIN_VERSION}".encode() + digests.tobytes()).hexdigest()
     kept = catalogue.kept_kin(seal)
     if kept is not None and len(kept) == 8 * len(shelf):
@@ -81,9 +82,15 @@ def mark_all(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
 _Part = tuple[PictureTable, SoundTable, npt.NDArray[np.uint8]]
 
 
-def _marked(catalogue: Catalogue, assets: list[Asset], rows: npt.NDArray[np.int64]) -> _Part:
+def _marked(
+    catalogue: Catalogue, assets: list[Asset], rows: npt.NDArray[np.int64], progress: Progress
+) -> _Part:
+    def one(asset: Asset) -> _One:
+        check(progress, "Learning what everything looks like")
+        return _mark(catalogue, asset)
+
     with ThreadPoolExecutor(cores(), thread_name_prefix="furnel-marks") as pool:
-        found = list(pool.map(lambda asset: _mark(catalogue, asset), assets))
+        found = list(pool.map(one, assets))
     seen = [
         (row, one.picture) for row, one in zip(rows.tolist(), found, strict=True) if one.picture is not None
     ]

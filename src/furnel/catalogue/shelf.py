@@ -100,6 +100,12 @@ class Shelf(Sequence[Asset]):
         """The name that the profile gives an asset, or nothing."""
         return self._titles.get(self.paths[row], "")
 
+    def carry(self, titles: dict[str, str]) -> None:
+        """Give some paths other titles."""
+        self._titles = {**self._titles, **titles}
+        for name in ("_words", "_letters", "_starts"):
+            self.__dict__.pop(name, None)
+
     def name(self, row: int) -> str:
         """What to call an asset."""
         return self.title(row) or self.paths[row].rpartition("/")[2].rpartition(".")[0]

@@ -14,8 +14,9 @@ class _Commands(click.Group):
     """Loads a command's module only when the command is used, so that `furnel --help` is quick."""
 
     _MODULES = {
-        "find": "assets", "take": "assets", "spec": "fitting", "fit": "fitting", "compare": "fitting", "formats": "fitting",
-        "pack": "archives", "unpack": "archives", "mod": "modding", "desktop": "window",
+        "find": "assets", "take": "assets", "match": "assets", "spec": "fitting", "fit": "fitting", "compare": "fitting",
+        "formats": "fitting", "pack": "archives", "unpack": "archives", "guess": "archives", "carve": "archives",
+        "describe": "archives", "mod": "modding", "desktop": "window",
     }  # fmt: skip
 
     def list_commands(self, ctx: click.Context) -> list[str]:

@@ -7,7 +7,9 @@ from pathlib import Path
 import click
 
 from furnel.cli.output import Bar
-from furnel.containers import find_layout, open_container, pack_folder, unpack_to
+from furnel.containers import Carved, find_layout, open_container, pack_folder, unpack_to
+from furnel.containers import guess as guess_file
+from furnel.games import keep_profile, profile_text, survey
 
 
 @click.command()
@@ -35,4 +37,50 @@ def unpack(archive: Path, folder: Path, layout: str | None) -> int:
     container = open_container(archive, chosen)
     click.echo(f"{unpack_to(container, folder, Bar())} files in {folder}")
     container.close()
+    return 0
+
+
+@click.command()
+@click.argument("archive", type=click.Path(path_type=Path, exists=True, dir_okay=False))
+def guess(archive: Path) -> int:
+    """Say what an unknown ARCHIVE looks like, and print a layout to begin its description from."""
+    found = guess_file(archive, Bar())
+    for one in found.guesses:
+        click.echo(f"# {one.text}" + (f" (byte {one.at})" if one.at >= 0 else ""))
+    click.echo(found.draft)
+    return 0
+
+
+@click.command()
+@click.argument("file", type=click.Path(path_type=Path, exists=True, dir_okay=False))
+@click.option(
+    "--to", "folder", type=click.Path(path_type=Path), required=True, help="Where to write what is found."
+)
+def carve(file: Path, folder: Path) -> int:
+    """Write every known file (pictures, sounds, ZIPs) that lies inside FILE, whatever that is."""
+    carved = Carved(file, Bar())
+    count = unpack_to(carved, folder, Bar())
+    carved.close()
+    click.echo(f"{count} files in {folder}")
+    return 0 if count else 1
+
+
+@click.command()
+@click.argument("game", type=click.Path(path_type=Path))
+@click.option("--name", required=True, help="What the game is called.")
+@click.option(
+    "--mods", default="mods", show_default=True, help="The folder below the game's that mods go to."
+)
+@click.option("--version", default="1.0", show_default=True, help="The version that mods are made for.")
+@click.option("--keep", is_flag=True, help="Keep the profile, so that the game can be opened.")
+def describe(game: Path, name: str, mods: str, version: str, keep: bool) -> int:
+    """Look at an unknown GAME's folder and print a profile for it."""
+    found = survey(game, Bar())
+    text = profile_text(found, name, mods, version)
+    if keep:
+        click.echo(f"{keep_profile(text).name} is known now")
+    else:
+        click.echo(text)
+    for one in found.of("unknown"):
+        click.echo(f"# unknown: {one.path}: {one.note}", err=True)
     return 0

@@ -2,15 +2,34 @@
 
 from __future__ import annotations
 
+import re
 from pathlib import Path
 
 import click
 import numpy as np
 
-from furnel.catalogue import FORMS, KINDS, Asset, Catalogue, Form, Sieve, take_out
+from furnel import imagefiles, sound
+from furnel.catalogue import (
+    FORMS,
+    KINDS,
+    Asset,
+    Catalogue,
+    Form,
+    Marks,
+    Ranking,
+    Sieve,
+    like_colour,
+    like_picture,
+    like_sound,
+    mark_all,
+    take_out,
+)
+from furnel.catalogue.marks import sound_marks
 from furnel.cli.output import Bar, say_json, say_rows
 from furnel.containers import open_container
+from furnel.errors import FurnelError
 from furnel.games import Install
+from furnel.mods.matching import match_folder
 
 
 def open_catalogue(game: Path) -> Catalogue:
@@ -24,12 +43,27 @@ def open_catalogue(game: Path) -> Catalogue:
 @click.argument("game", type=click.Path(path_type=Path))
 @click.argument("text", default="")
 @click.option("--kind", type=click.Choice(KINDS), help="Only assets of this kind.")
+@click.option("--like", help="A picture or sound file, or a colour such as a8482f: the most alike first.")
+@click.option("--kin", help="Only this asset and what is the same picture or sound.")
+@click.option("--first", type=click.IntRange(1), default=20, show_default=True, help="How many, with --like.")
 @click.option("--json", "as_json", is_flag=True, help="For scripts.")
-def find(game: Path, text: str, kind: str | None, as_json: bool) -> int:
+def find(
+    game: Path, text: str, kind: str | None, like: str | None, kin: str | None, first: int, as_json: bool
+) -> int:
     """List GAME's assets whose path has all words of TEXT."""
     catalogue = open_catalogue(game)
     sieve = Sieve(text=text, kinds=frozenset([kind] if kind else []))
-    found = [catalogue.assets[row] for row in np.flatnonzero(sieve.mask(catalogue.assets)).tolist()]
+    kept = sieve.mask(catalogue.assets)
+    rows = np.flatnonzero(kept)
+    if kin:
+        own = catalogue.assets.row(catalogue.get(kin).path)
+        rows = np.array(
+            [row for row in (own, *mark_all(catalogue, Bar()).kin.of(own)) if kept[row]], np.int64
+        )
+    if like:
+        ranked = rank_like(like, mark_all(catalogue, Bar())).rows
+        rows = ranked[np.isin(ranked, rows)][:first]
+    found = [catalogue.assets[row] for row in rows.tolist()]
     if as_json:
         say_json([_row(asset) for asset in found])
     else:
@@ -51,7 +85,8 @@ def find(game: Path, text: str, kind: str | None, as_json: bool) -> int:
     default="raw",
     help="As they are, or pictures as PNG, sounds as WAV.",
 )
-def take(game: Path, assets: tuple[str, ...], folder: Path, form: Form) -> int:
+@click.option("--kin", "with_kin", is_flag=True, help="Also what is the same picture or sound.")
+def take(game: Path, assets: tuple[str, ...], folder: Path, form: Form, with_kin: bool) -> int:
     """Take ASSETS out of GAME, which may also be a single archive."""
     if game.is_file():
         container = open_container(game)
@@ -59,11 +94,58 @@ def take(game: Path, assets: tuple[str, ...], folder: Path, form: Form) -> int:
         container.close()
     else:
         catalogue = open_catalogue(game)
+        if with_kin:
+            shelf, kin = catalogue.assets, mark_all(catalogue, Bar()).kin
+            others = [
+                shelf.paths[row] for path in assets for row in kin.of(shelf.row(catalogue.get(path).path))
+            ]
+            assets = tuple(dict.fromkeys((*assets, *others)))
         written = take_out(assets, lambda path: catalogue.read(catalogue.get(path)), folder, form, Bar())
         catalogue.close()
     for file in written:
         click.echo(file)
     return 0
+
+
+def rank_like(wanted: str, marks: Marks) -> Ranking:
+    """The ranking by a colour's code or a file's content."""
+    file = Path(wanted)
+    if not file.is_file():
+        code = wanted.removeprefix("#")
+        if re.fullmatch(r"[0-9a-fA-F]{6}", code):
+            return like_colour(marks.pictures, (int(code[:2], 16), int(code[2:4], 16), int(code[4:], 16)))
+        raise FurnelError(
+            "Looking for what is alike", where=wanted, why="it is neither a file nor a colour such as a8482f",
+            remedy="Give a picture, a sound or six hex digits",
+        )  # fmt: skip
+    data = file.read_bytes()
+    if sound.recognises(data):
+        return like_sound(marks.sounds, sound_marks(sound.read_clip(data, file)[0]))
+    return like_picture(marks.pictures, imagefiles.read_small(data, 512, file))
+
+
+@click.command()
+@click.argument("folder", type=click.Path(path_type=Path))
+@click.option("--game", type=click.Path(path_type=Path), required=True, help="The game's folder.")
+@click.option("--json", "as_json", is_flag=True, help="For scripts.")
+def match(folder: Path, game: Path, as_json: bool) -> int:
+    """Pair FOLDER's files with the originals that they are for: by note, path, name and likeness."""
+    catalogue = open_catalogue(game)
+    found = match_folder(folder, catalogue.assets, mark_all(catalogue, Bar()), Bar())
+    catalogue.close()
+    if as_json:
+        say_json([
+            {
+                "file": str(one.file), "original": one.original, "how": one.how, "sure": round(one.sure, 2), "on": one.on,
+                "others": list(one.others),
+            }
+            for one in found
+        ])  # fmt: skip
+    else:
+        say_rows(
+            (one.file, one.original or "-", one.how or "nothing found", f"{one.sure:.0%}") for one in found
+        )
+    return 0 if all(one.on for one in found) else 1
 
 
 def _size(asset: Asset) -> str:

@@ -35,6 +35,7 @@ __all__ = [
     "Carved",
     "Changes",
     "Container",
+    "Content",
     "Entry",
     "Fault",
     "Find",

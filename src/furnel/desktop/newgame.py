@@ -11,14 +11,13 @@ from PyQt6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
     QLineEdit,
-    QScrollArea,
     QVBoxLayout,
     QWidget,
 )
 
 from furnel.desktop.look import Look, byte_size, font, number
 from furnel.desktop.session import Session
-from furnel.desktop.widgets.basics import as_panel, button, elided, label
+from furnel.desktop.widgets.basics import as_panel, button, elided, label, scrolling
 from furnel.games import Profile, Sighting, Survey, keep_profile, profile_text, survey
 
 _ROW, _HEAD = 30, 44
@@ -165,15 +164,7 @@ class NewGamePage(QWidget):
         head.setSpacing(4)
         head.addWidget(self.title)
         head.addWidget(self._said)
-        area = QScrollArea()
-        area.setWidgetResizable(True)
-        area.setFrameShape(QScrollArea.Shape.NoFrame)
-        holder = QWidget()
-        column = QVBoxLayout(holder)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.addWidget(self.list)
-        column.addStretch(1)
-        area.setWidget(holder)
+        area = scrolling(self.list, "window")
         left = QVBoxLayout()
         left.setSpacing(0)
         left.addLayout(head)
@@ -233,6 +224,10 @@ class NewGamePage(QWidget):
     def _show(self, found: Survey) -> None:
         self._survey = found
         self.list.show_survey(found)
+        home = self.mods.text().strip().casefold()
+        self.list.left_out = {
+            one.path for one in found.of("loose") if f"{one.path.casefold()}/".startswith(f"{home}/")
+        }  # what other mods brought is none of the game's
         self._weigh()
 
     def _weigh(self) -> None:

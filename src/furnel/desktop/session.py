@@ -232,6 +232,27 @@ class Session(QObject):
 
         self.jobs.start(f"Swapping {original}", work, done, lane="write")
 
+    def follow(self, swap: Swap, then: Callable[[str], None]) -> None:
+        """Point a swap to where its original's content is after a game update."""
+        space = self.space
+        if space is None:
+            return
+
+        def done(found: Swap | None) -> None:
+            if found is None:
+                self.tell(
+                    "wrong",
+                    f"The content of {swap.original} is not in the game any more: choose another original",
+                )
+                return
+            project = space.project.without_swap(swap.original).with_swap(found)
+            self.edit(
+                project, f"Point {swap.original.rpartition('/')[2]} to {found.original.rpartition('/')[2]}"
+            )
+            then(found.original)
+
+        self.jobs.start(f"Looking for {swap.original}", lambda _: space.followed(swap), done, lane="write")
+
     def swap_kin(self, original: str, others: list[str]) -> None:
         """Swap the kin of an original for its source, too, and fit them; one change for the undo."""
         space = self.space

@@ -7,10 +7,11 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
 
-from furnel.containers import Carved, Container, InsidePart, find_layout, open_container, open_inside
+from furnel.containers import Carved, Changes, Container, InsidePart, find_layout, open_container, open_inside
 from furnel.containers.folder import Folder
 from furnel.errors import FurnelError
 from furnel.games.profile import ArchiveRule, Profile, recognise
+from furnel.progress import QUIET, Progress
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,6 +79,16 @@ class Install:
             except FurnelError:
                 yield b""
 
+    def rewrite(self, archive: Archive, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
+        """A changed copy of an archive, side files too, at `target`, which is not in the game's own place."""
+        if target.resolve() == archive.path.resolve():
+            raise FurnelError("Rebuilding an archive", where=target, why="it is the game's own file")
+        self._container(archive).rewrite(target, changes, progress)
+
+    def open_copy(self, archive: Archive, path: Path) -> Container:
+        """Open a copy of one of the game's archives like the archive itself."""
+        return self._open(archive, path)
+
     def mods_folder(self) -> Path:
         """The only folder of the install that mods go to."""
         return self.folder / self.profile.mods.folder
@@ -92,15 +103,15 @@ class Install:
     def _container(self, archive: Archive) -> Container:
         with self._lock:
             if archive.path not in self._opened:
-                self._opened[archive.path] = self._open(archive)
+                self._opened[archive.path] = self._open(archive, archive.path)
             return self._opened[archive.path]
 
-    def _open(self, archive: Archive) -> Container:
+    def _open(self, archive: Archive, path: Path) -> Container:
         rule = archive.rule
         if rule.carve:
-            return Carved(archive.path)
+            return Carved(path)
         if rule.layout == "folder":
-            opened: Container = Folder(archive.path)
+            opened: Container = Folder(path)
         else:
             if self._names is None:
                 self._names = self.profile.known_names(self.version)
@@ -108,7 +119,7 @@ class Install:
                 name.removeprefix(archive.prefix) for name in self._names if name.startswith(archive.prefix)
             ]
             layout = None if rule.layout == "zip" else find_layout(rule.layout)
-            opened = open_container(archive.path, layout, known)
+            opened = open_container(path, layout, known)
         inside = [InsidePart(files=files, layout=layout) for files, layout in rule.inside.items()]
         return open_inside(opened, inside)
 

@@ -17,6 +17,7 @@ from furnel.errors import FurnelError, reason
 from furnel.mods.fit import compare, worst
 from furnel.mods.spec import spec_of
 from furnel.mods.workspace import Examined, Workspace
+from furnel.mods.wrapping import wrap
 from furnel.parallel import cores
 from furnel.progress import QUIET, Part, Progress, check
 
@@ -78,7 +79,8 @@ def build(space: Workspace, progress: Progress = QUIET, anyway: bool = False) ->
     shutil.rmtree(fresh, ignore_errors=True)
     try:
         files = _write(space, examined, fresh, Part(progress, 0.7, 0.9))
-        _verify(space, examined, fresh, Part(progress, 0.9, 1.0))
+        _verify(space, examined, fresh, Part(progress, 0.9, 0.95))
+        wrap(space, fresh, [file.path for file in files], Part(progress, 0.95, 1.0))
         _swap_in(fresh, final)
     except OSError as error:
         raise FurnelError(

@@ -10,7 +10,7 @@ from typing import Literal
 import numpy as np
 
 from furnel import imagefiles, sound
-from furnel.catalogue import Kind, Marks, Shelf, like_picture, like_sound, read_notes
+from furnel.catalogue import NOTE, Kind, Marks, Shelf, like_picture, like_sound, read_notes
 from furnel.catalogue.marks import sound_marks
 from furnel.errors import FurnelError
 from furnel.imagefiles import SUFFIXES
@@ -54,7 +54,9 @@ def match_folder(
     """
     if not folder.is_dir():
         raise FurnelError("Matching a folder", where=folder, why="there is no such folder")
-    files = [file for file in sorted(folder.rglob("*")) if file.is_file() and _suffix(file)]
+    files = [
+        file for file in sorted(folder.rglob("*")) if file.is_file() and file.name != NOTE and _suffix(file)
+    ]
     notes = read_notes(folder)
     paths, names = _keys(shelf)
     found = [

@@ -52,12 +52,16 @@ class Examined:
         return worst(self.points)
 
 
+_MOST_PRINTS = 20_000
+
+
 class Workspace:
     """An open project. The project itself is a frozen value: edits give a new one, which `save` writes."""
 
     def __init__(self, file: Path, project: Project, catalogue: Catalogue) -> None:
         self.file, self.project, self.catalogue = file, project, catalogue
         self.results = cache_folder() / "results"
+        self._prints: dict[str, str] = {}
         self._specs: dict[tuple[str, str], Spec] = {}
 
     @property
@@ -125,9 +129,9 @@ class Workspace:
         try:
             asset = self.catalogue.get(swap.original)
         except FurnelError as error:
-            point = FitPoint(
-                "name", "Name", "not in the game", swap.original, "breaks", error.why, error.remedy
-            )
+            moved = self.moved_to(swap)
+            remedy = f"Its content is {moved} now: Match it points the swap there" if moved else error.remedy
+            point = FitPoint("name", "Name", "not in the game", swap.original, "breaks", error.why, remedy)
             return Examined(swap, (point,), key=self._key(swap))
         shipped = self.catalogue.read(asset)
         original = self._spec_of(swap.original, shipped)
@@ -149,9 +153,50 @@ class Workspace:
                 error.remedy,
             )
             return Examined(swap, (point,), original=original)
-        points = [*compare(original, result), *_proportions(swap, source), *_drift(swap, shipped)]
+        points = [*compare(original, result), *_proportions(swap, source), *self._drift(swap, shipped)]
         points = insisting(points, swap.insist)
         return Examined(swap, tuple(points), data, original, result, result_key(swap, source, beside))
+
+    def moved_to(self, swap: Swap) -> str:
+        """Where the content that a swap was made for is now, when a game update gave it another path; otherwise nothing.
+
+        Looked for among the assets of the same archive or ending, each read once.
+        """
+        if not swap.made_for:
+            return ""
+        shelf = self.catalogue.assets
+        ending, home = swap.original.rpartition(".")[2], swap.original.partition("/")[0]
+        for path in shelf.paths:
+            if path.partition("/")[0] == home and path.endswith(f".{ending}"):
+                if path not in self._prints and len(self._prints) < _MOST_PRINTS:
+                    self._prints[path] = self.fingerprint(self.catalogue.get(path))
+                if self._prints.get(path) == swap.made_for and path != swap.original:
+                    return path
+        return ""
+
+    def followed(self, swap: Swap) -> Swap | None:
+        """The swap for the path that its original's content has now, or None when that did not move."""
+        moved = self.moved_to(swap)
+        return swap.model_copy(update={"original": moved}) if moved else None
+
+    def _drift(self, swap: Swap, shipped: bytes) -> list[FitPoint]:
+        if not swap.made_for or swap.made_for == _fingerprint(shipped):
+            return []
+        moved = self.moved_to(swap)
+        why = "The game was updated and this original is no longer the one you matched"
+        if moved:
+            return [
+                FitPoint(
+                    "drift", "Drift", f"is {moved} now", "made for the older one", "breaks", f"{why}: it has another path",
+                    f"Match it points the swap to {moved}",
+                )
+            ]  # fmt: skip
+        return [
+            FitPoint(
+                "drift", "Drift", "changed by an update", "made for the older one", "differs", why,
+                "Look at both, then fit again",
+            )
+        ]  # fmt: skip
 
     def stages(self, swap: Swap) -> tuple[Media | None, list[Media]]:
         """A swap's source as media (None when it is neither picture nor sound), and what each step that is on gives.
@@ -174,17 +219,6 @@ class Workspace:
 
 def _fingerprint(data: bytes) -> str:
     return hashlib.blake2b(data, digest_size=16).hexdigest()
-
-
-def _drift(swap: Swap, shipped: bytes) -> list[FitPoint]:
-    if not swap.made_for or swap.made_for == _fingerprint(shipped):
-        return []
-    return [
-        FitPoint(
-            "drift", "Drift", "changed by an update", "made for the older one", "differs",
-            "The game was updated and this original is no longer the one you matched", "Look at both, then fit again",
-        )
-    ]  # fmt: skip
 
 
 def _proportions(swap: Swap, source: bytes) -> list[FitPoint]:

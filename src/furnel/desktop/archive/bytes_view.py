@@ -23,7 +23,7 @@ from furnel.containers import Span
 from furnel.desktop.look import Look, font
 
 _LINE, _ACROSS = 19, 16
-_CELL, _LETTER, _OFFSET = 24, 9, 86
+_CELL, _LETTER, _OFFSET, _NAMES = 20, 8, 80, 128
 _HUES = 6
 
 
@@ -44,7 +44,7 @@ class BytesView(QAbstractScrollArea):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Bytes")
         self.viewport().setMouseTracking(True)
-        self.setMinimumWidth(_OFFSET + _ACROSS * (_CELL + _LETTER) + 60)
+        self.setFixedWidth(_OFFSET + _ACROSS * (_CELL + _LETTER) + _NAMES + 44)
         look.changed.connect(self.viewport().update)
 
     def show_bytes(self, data: memoryview) -> None:
@@ -85,7 +85,7 @@ class BytesView(QAbstractScrollArea):
         return best
 
     def numbers_at(self, at: int) -> list[tuple[str, str]]:
-        """What the bytes at a place would be, read in all ways."""
+        """What the bytes at a place would be, read in all ways: little-endian, big-endian."""
         out = []
         for name, code in (("u8", "B"), ("u16", "H"), ("u32", "I"), ("u64", "Q"), ("f32", "f")):
             size = struct.calcsize(f"<{code}")
@@ -93,7 +93,7 @@ class BytesView(QAbstractScrollArea):
                 raw = bytes(self._data[at : at + size])
                 little, big = struct.unpack(f"<{code}", raw)[0], struct.unpack(f">{code}", raw)[0]
                 texts = [f"{value:.6g}" if name == "f32" else f"{value}" for value in (little, big)]
-                out.append((name, texts[0] if size == 1 else f"{texts[0]}   big-endian {texts[1]}"))
+                out.append((name, texts[0] if size == 1 else f"{texts[0]} · {texts[1]}"))
         return out
 
     def _lines(self) -> int:
@@ -157,7 +157,7 @@ class BytesView(QAbstractScrollArea):
         mono.setFamilies(["DejaVu Sans Mono", "Liberation Mono", "monospace"])
         painter.setFont(mono)
         first = self.verticalScrollBar().value() * _ACROSS
-        letters_left = _OFFSET + _ACROSS * _CELL + 24
+        letters_left = _OFFSET + _ACROSS * _CELL + 18
         for line in range(self._lines() + 1):
             start = first + line * _ACROSS
             if start >= len(self._data):
@@ -169,6 +169,31 @@ class BytesView(QAbstractScrollArea):
             )
             for at in range(start, min(start + _ACROSS, len(self._data))):
                 self._paint_byte(painter, at, letters_left, y)
+            self._paint_names(painter, start, letters_left + _ACROSS * _LETTER + 10, y)
+            painter.setFont(mono)
+
+    def _paint_names(self, painter: QPainter, start: int, left: int, y: int) -> None:
+        """What begins in a line, in the colours of its bytes."""
+        names: list[Span] = []
+        first = bisect_right(self._starts, start - 1)
+        for span in self._spans[first : first + _ACROSS]:
+            if span.start >= start + _ACROSS:
+                break
+            names.append(span)
+        painter.setFont(font(10))
+        for place, span in enumerate(names):
+            words = span.name.rpartition("/")[2] if span.kind != "field" else span.name
+            width = painter.fontMetrics().horizontalAdvance(words)
+            if place and left + width > self.viewport().width() - 4:
+                break
+            painter.setPen(self._name_colour(span))
+            painter.drawText(
+                QRectF(left, y, self.viewport().width() - left, _LINE), Qt.AlignmentFlag.AlignVCenter, words
+            )
+            left += width + 7
+
+    def _name_colour(self, span: Span) -> QColor:
+        return self._look.colour("quiet" if span.kind != "field" else f"field-{self._hues.get(span.name, 1)}")
 
     def _paint_byte(self, painter: QPainter, at: int, letters_left: int, y: int) -> None:
         look, cell, value = self._look, self._cell(at), self._data[at]

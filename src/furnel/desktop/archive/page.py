@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 from PyQt6.QtCore import QSize, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QColor, QFont, QTextCharFormat, QTextCursor
+from PyQt6.QtGui import QColor, QTextCharFormat, QTextCursor
 from PyQt6.QtWidgets import (
     QComboBox,
     QFileDialog,
@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import (
     QListWidget,
     QListWidgetItem,
     QPlainTextEdit,
+    QSizePolicy,
     QTextEdit,
     QVBoxLayout,
     QWidget,
@@ -35,7 +36,7 @@ from furnel.containers import (
 )
 from furnel.containers.mapped import MappedFile
 from furnel.desktop.archive.bytes_view import BytesView, describe
-from furnel.desktop.look import Look, byte_size, font, number
+from furnel.desktop.look import Look, byte_size, number
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import button, hairline, label
 from furnel.errors import FurnelError
@@ -62,12 +63,12 @@ class ArchivePage(QWidget):
         self.text.setAccessibleName("Description")
         self.text.setPlaceholderText("The description of the archive: docs/layouts.md has a tutorial")
         self.text.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
-        mono = QFont(font(12))
-        mono.setFamilies(["DejaVu Sans Mono", "Liberation Mono", "monospace"])
-        self.text.setFont(mono)
+        self.text.setObjectName("code")
         self.title, self._about, self._said = label("", "title"), label("", "caption"), label("", "caption")
         self._said.setWordWrap(True)
         self._at, self._numbers = label("", ""), label("", "caption")
+        for line in (self._at, self._numbers):  # long lines are cut, they do not widen the page
+            line.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
         self.begin = QComboBox()
         self.begin.setToolTip("What to begin the description from")
         self.begin.activated.connect(self._begin_from)
@@ -109,6 +110,7 @@ class ArchivePage(QWidget):
         left.setContentsMargins(16, 10, 10, 12)
         left.setSpacing(6)
         row = QHBoxLayout()
+        self.begin.setMinimumWidth(150)
         row.addWidget(label("DESCRIPTION", "section"), 1)
         row.addWidget(self.begin)
         left.addLayout(row)
@@ -130,14 +132,16 @@ class ArchivePage(QWidget):
         self._entries_title = label("ENTRIES", "section")
         right.addWidget(self._entries_title)
         right.addWidget(self.entries, 3)
-        right.addWidget(label("WHAT WAS FOUND, AND WHAT DOES NOT ADD UP", "section"))
+        right.addWidget(label("FOUND, AND WHAT DOES NOT ADD UP", "section"))
         right.addWidget(self.hints, 2)
         body = QHBoxLayout()
         body.setContentsMargins(0, 0, 0, 0)
         body.setSpacing(0)
-        body.addLayout(left, 5)
+        self.entries.setFixedWidth(238)
+        self.hints.setFixedWidth(238)
+        body.addLayout(left, 1)
         body.addLayout(middle, 0)
-        body.addLayout(right, 4)
+        body.addLayout(right, 0)
         whole = QVBoxLayout(self)
         whole.setContentsMargins(0, 0, 0, 0)
         whole.setSpacing(0)

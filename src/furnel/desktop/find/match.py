@@ -7,13 +7,13 @@ from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.catalogue import preview_of
 from furnel.desktop.look import Look, font, number
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, paint_tile, tile_of
-from furnel.desktop.widgets.basics import button, elided, label
+from furnel.desktop.widgets.basics import button, elided, label, scrolling
 from furnel.mods.matching import Match, kind_of, match_folder
 
 _ROW = 76
@@ -187,15 +187,7 @@ class MatchSheet(QWidget):
         head.setSpacing(4)
         head.addWidget(self._title)
         head.addWidget(self._said)
-        area = QScrollArea()
-        area.setWidgetResizable(True)
-        area.setFrameShape(QScrollArea.Shape.NoFrame)
-        holder = QWidget()
-        column = QVBoxLayout(holder)
-        column.setContentsMargins(8, 0, 8, 0)
-        column.addWidget(self.rows)
-        column.addStretch(1)
-        area.setWidget(holder)
+        area = scrolling(self.rows, "window")
         foot = QHBoxLayout()
         foot.setContentsMargins(22, 10, 22, 12)
         foot.setSpacing(8)

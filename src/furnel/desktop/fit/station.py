@@ -16,6 +16,7 @@ from furnel.desktop.fit.content import (
     load_content,
     step_tiles,
 )
+from furnel.desktop.fit.kin import KinOffer
 from furnel.desktop.fit.picture_bench import PictureBench
 from furnel.desktop.fit.picture_content import PictureContent, channel_images, difference_image
 from furnel.desktop.fit.queue import SwapQueue
@@ -112,11 +113,17 @@ class FitStation(QWidget):
         self._side.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self._side.setFixedWidth(336)
         self._side.setWidget(panel)
+        self.kin = KinOffer(session)
+        middle = QVBoxLayout()
+        middle.setContentsMargins(0, 0, 0, 0)
+        middle.setSpacing(0)
+        middle.addWidget(self.kin)
+        middle.addWidget(self.benches, 1)
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
         row.addWidget(self.queue)
-        row.addWidget(self.benches, 1)
+        row.addLayout(middle, 1)
         row.addWidget(self._side)
         self.queue.picked.connect(self._picked)
         self.queue.dropped.connect(lambda original, file: session.swap_with(original, file))
@@ -138,6 +145,7 @@ class FitStation(QWidget):
         picture.formats_wanted.connect(self._try_formats)
         picture.formats.used.connect(self._use_format)
         session.project_changed.connect(self._show)
+        session.marked.connect(lambda: self.kin.show_for(self.current))
         session.fitted.connect(self._fitted)
 
     @property
@@ -163,6 +171,7 @@ class FitStation(QWidget):
 
     def _show(self) -> None:
         swap = self._session.swap(self.current)
+        self.kin.show_for(self.current)
         self._side.setVisible(swap is not None)
         if swap is None:
             self._shown = ("", "")
@@ -240,6 +249,9 @@ class FitStation(QWidget):
     def _mend(self, key: str) -> None:
         swap = self._session.swap(self.current)
         examined = self._session.examined.get(self.current)
+        if swap is not None and key in ("drift", "name"):
+            self._session.follow(swap, self.pick)
+            return
         if swap is None or examined is None or examined.original is None or examined.result is None:
             return
         better = mended(swap, key, examined.original, examined.result)
@@ -340,10 +352,17 @@ class FitStation(QWidget):
 
 
 def _mendable(swap: Swap, examined: Examined | None) -> frozenset[str]:
-    """The points that one step or setting puts right."""
-    if examined is None or examined.original is None or examined.result is None:
+    """The points that one step or setting, or another original, puts right."""
+    if examined is None:
         return frozenset()
-    original, result = examined.original, examined.result
-    return frozenset(
-        point.key for point in examined.points if mended(swap, point.key, original, result) is not None
+    moved = frozenset(
+        point.key
+        for point in examined.points
+        if point.key in ("drift", "name") and point.state == "breaks" and "Match it" in point.remedy
     )
+    if examined.original is None or examined.result is None:
+        return moved
+    original, result = examined.original, examined.result
+    return moved | {
+        point.key for point in examined.points if mended(swap, point.key, original, result) is not None
+    }

@@ -1,0 +1,225 @@
+"""Finding in the window: what is alike, kin, folders, unknown archives and games; by mouse, keys and drops."""
+
+from __future__ import annotations
+
+import shutil
+from pathlib import Path
+
+import numpy as np
+import pytest
+from demo.hands import Hands
+from PIL import Image
+from PyQt6.QtCore import QPoint, QPointF, Qt
+from PyQt6.QtGui import QImage
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
+
+from furnel.catalogue import preview
+from furnel.containers import find_layout, layouts_folder
+from furnel.desktop.find.take import TakeDialog
+from furnel.games import profiles_folder
+from tarnlight.scenes import still
+from tarnlight.world import World
+
+
+def learned(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.window.session.learn()
+    hands.until(lambda: hands.window.session.marks is not None, "the game to be learned", 90)
+
+
+def first_names(hands: Hands, count: int = 5) -> list[str]:
+    wall = hands.window.find_station.wall
+    assert wall._shelf is not None
+    return [wall._shelf.paths[row] for row in wall._spots.rows[:count].tolist()]
+
+
+def test_a_crop_of_the_running_game_ranks_the_wall(hands: Hands, mod: Path, game: Path, tmp_path: Path) -> None:
+    learned(hands, mod)
+    whole = still(World(game, with_mods=False), "chart room", 90)
+    file = tmp_path / "crop.png"
+    whole.crop((385, 45, 550, 206)).save(file)
+    station = hands.window.find_station
+    well = station.sieve.like.well
+    hands.drop(file, well, QPointF(well.rect().center()))
+    hands.until(lambda: station._ranking is not None, "the ranking")
+    assert "charts/cold_sound.dds" in first_names(hands)
+    assert station._groups(station.wall._shelf)[0].name == "most like crop.png"  # type: ignore[arg-type]
+    hands.key("Ctrl+Shift+F", hands.window)
+    assert station.wall.shown == 185
+    clipboard = QApplication.clipboard()
+    assert clipboard is not None
+    clipboard.setImage(QImage(str(file)))
+    hands.key("Ctrl+Shift+V", hands.window)
+    hands.until(lambda: station._ranking is not None, "the ranking of the pasted crop")
+    assert "charts/cold_sound.dds" in first_names(hands)
+    hands.click(station.sieve.kinds, QPoint(20, 20 * station.sieve.kinds.names().index("sheet") + 8))
+    assert all(path.startswith("cast/") for path in first_names(hands))
+
+
+def test_a_sound_finds_its_like_and_a_text_file_is_refused_kindly(hands: Hands, mod: Path, tmp_path: Path) -> None:
+    learned(hands, mod)
+    session, station = hands.window.session, hands.window.find_station
+    assert session.catalogue is not None
+    file = tmp_path / "mine.wav"
+    file.write_bytes(session.catalogue.read(session.catalogue.get("bank0/013.wav")))
+    hands.drop(file, station.sieve.like.well, QPointF(20, 20))
+    hands.until(lambda: station._ranking is not None, "the ranking")
+    assert "bank0/013.wav" in first_names(hands, 3)
+    (tmp_path / "words.txt").write_text("neither picture nor sound")
+    hands.drop(tmp_path / "words.txt", station.sieve.like.well, QPointF(20, 20))
+    hands.settle()
+    assert "not a DDS" in hands.window.messages[-1].text and hands.window.messages[-1].tone == "wrong"
+
+
+def test_kin_are_shown_grouped_and_offered_with_a_swap(hands: Hands, mod: Path, sources: Path, tmp_path: Path) -> None:
+    learned(hands, mod)
+    window, station = hands.window, hands.window.find_station
+    hands.find("ensigns large kettle", "ensigns/large/kettle.tga")
+    assert station.card._kin.text() == "Show its 2 kin"
+    station.sieve.text.clear()
+    hands.settle()
+    hands.key("Ctrl+J", window)
+    assert sorted(first_names(hands)) == [f"ensigns/{size}/kettle.tga" for size in ("large", "medium", "small")]
+    hands.key("Ctrl+J", window)
+    assert station.wall.shown == 185
+    station._group.setCurrentIndex(5)
+    hands.settle()
+    assert 36 <= station.wall.shown < 185
+    station._group.setCurrentIndex(0)
+    flag = tmp_path / "flag.png"
+    Image.fromarray(np.full((200, 300, 3), (180, 40, 40), np.uint8)).save(flag)
+    station.wall.select("ensigns/large/kettle.tga")
+    hands.drop_on_tile(flag, "ensigns/large/kettle.tga")
+    hands.settle()
+    offer = window.fit_station.kin
+    assert offer.isVisible() and offer.accept.text() == "Swap these 2 too"
+    hands.click(offer.accept)
+    hands.until(lambda: window.session.swap("ensigns/small/kettle.tga") is not None, "the kin to be swapped")
+    hands.settle()
+    found = window.session.examined["ensigns/small/kettle.tga"]
+    assert found.state in ("fits", "differs") and not offer.isVisible()
+    hands.key("Ctrl+Z", window)
+    assert window.session.swap("ensigns/small/kettle.tga") is None
+    assert window.session.swap("ensigns/medium/kettle.tga") is None
+    assert window.session.swap("ensigns/large/kettle.tga") is not None
+
+
+def test_a_dropped_folder_is_matched_corrected_and_applied(hands: Hands, mod: Path, tmp_path: Path) -> None:
+    learned(hands, mod)
+    window = hands.window
+    catalogue = window.session.catalogue
+    assert catalogue is not None and window.session.project is not None
+    folder = tmp_path / "mine"
+    folder.mkdir()
+    for path, name in (("charts/adder_bay.dds", "IMG_1.png"), ("art/rock/slate.dds", "slate.png")):
+        shown = preview(catalogue, catalogue.get(path)).picture
+        assert shown is not None
+        Image.fromarray(shown.pixels).convert("RGB").resize((300, 300)).save(folder / name)
+    Image.fromarray((np.random.default_rng(1).random((64, 64, 3)) * 255).astype(np.uint8)).save(folder / "noise.png")
+    before = len(window.session.project.swaps)
+    hands.drop(folder, window.find_station.wall.viewport(), QPointF(300, 200))
+    sheet = window.match_sheet
+    hands.until(lambda: len(sheet.rows.matches) == 3, "the match sheet")
+    hands.settle()
+    pairs = {match.file.name: (match.original, match.on) for match in sheet.rows.matches}
+    assert pairs["IMG_1.png"] == ("charts/adder_bay.dds", True) and pairs["slate.png"] == ("art/rock/slate.dds", True)
+    assert not pairs["noise.png"][1] and sheet.apply.text() == "Swap 2"
+    row = next(n for n, match in enumerate(sheet.rows.matches) if match.file.name == "noise.png")
+    hands.click(sheet.rows, sheet.rows.row_rect(row).center().toPoint())
+    other = sheet.others.itemText(1)
+    sheet.others.setCurrentIndex(1)
+    sheet.others.activated.emit(1)
+    assert sheet.rows.matches[row].original == other and sheet.rows.matches[row].how == "by hand"
+    hands.click(sheet.rows, sheet.rows.box_rect(row).center().toPoint())
+    assert sheet.apply.text() == "Swap 2"
+    hands.click(sheet.apply)
+    hands.until(lambda: len(window.session.project.swaps) == before + 2, "the swaps")  # type: ignore[union-attr]
+    hands.settle()
+    assert window.stations.currentWidget() is window.find_station
+    assert window.session.examined["charts/adder_bay.dds"].state in ("fits", "differs")
+    hands.key("Ctrl+Z", window)
+    assert len(window.session.project.swaps) == before
+
+
+@pytest.fixture
+def own_state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
+    return tmp_path / "state"
+
+
+def test_an_unknown_archive_is_worked_out_on_its_bench(hands: Hands, forged: Path, tmp_path: Path, own_state: Path) -> None:
+    file = tmp_path / "pictures.pak"
+    file.write_bytes((forged / "data" / "art.tlp").read_bytes())
+    page = hands.window.archive_page
+    hands.window.work_out(file)
+    hands.until(lambda: page.guesses is not None, "the guesses")
+    hands.until(lambda: len(page.anatomy.entries) == 33, "the entries")
+    assert page.save.isEnabled() and "explained" in page._said.text()
+    page.bytes.go(16 + 48)
+    assert "offset" in page._at.text() and "entry 0" in page._at.text()
+    hands.key("Right", page.bytes)
+    assert page.bytes.caret == 65
+    page.entries.setCurrentRow(2)
+    span = page.bytes.span_at(page.bytes.caret)
+    assert span is not None and span.name == "art/hulls/hull_mail.dds"
+    good = page.text.toPlainText()
+    page.text.setPlainText(good.replace('type = "u32", holds = "offset"', 'type = "u33", holds = "offset"'))
+    hands.until(lambda: page.layout_found is None, "the fault to be noticed")
+    assert page._said.text().startswith("line ") and "u33" in page._said.text()
+    assert page.text.extraSelections() and not page.save.isEnabled()
+    page.text.setPlainText(good.replace('packed = "zlib"', 'packed = "deflate"'))
+    hands.until(lambda: page.anatomy.faults, "what does not add up")
+    assert page.hints.item(0).text().startswith("✕")
+    page.text.setPlainText(good.replace('name = "pak"', 'name = "harbour"'))
+    hands.until(lambda: not page.anatomy.faults and page.save.isEnabled(), "the description to hold again")
+    hands.click(page.save)
+    hands.until(lambda: (layouts_folder() / "harbour.toml").is_file(), "the layout to be kept")
+    assert find_layout("harbour").files == ("*.pak",)
+    hands.settle()
+    hands.key("Esc", hands.window)
+    assert hands.window.stations.currentWidget() is hands.window.find_station
+
+
+def test_an_unknown_game_is_described_and_opened(hands: Hands, game: Path, own_state: Path) -> None:
+    (game / "tarnlight.toml").unlink()
+    (game / "data" / "art.tlp").rename(game / "data" / "pictures.pak")
+    page = hands.window.new_game_page
+    hands.window.open_folder(game)
+    hands.until(lambda: page.start.isEnabled(), "the survey")
+    assert hands.window.stations.currentWidget() is page
+    page.name.clear()
+    assert not page.start.isEnabled()
+    hands.type("Moss Harbour", page.name)
+    hands.click(page.start)
+    hands.until(lambda: hands.window.session.catalogue is not None, "the game to open")
+    hands.settle()
+    assert (profiles_folder() / "moss-harbour.toml").is_file()
+    assert hands.window._game.text() == "Moss Harbour"
+    assert hands.window.find_station.wall.shown == 152
+    assert hands.window.stations.currentWidget() is hands.window.find_station
+
+
+def test_several_are_taken_out_with_their_kin(hands: Hands, mod: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    learned(hands, mod)
+    window, wall = hands.window, hands.window.find_station.wall
+    hands.find("ensigns brenna", "ensigns/large/brenna.tga")
+    hands.window.find_station.sieve.text.setText("e aldvik")
+    hands.settle()
+    wall.select("ensigns/large/aldvik.tga")
+    place = wall.tile_rect("ensigns/small/aldvik.tga").center().toPoint()
+    QTest.mouseClick(wall.viewport(), Qt.MouseButton.LeftButton, Qt.KeyboardModifier.ControlModifier, place)
+    assert [asset.path for asset in wall.chosen()] == ["ensigns/large/aldvik.tga", "ensigns/small/aldvik.tga"]
+
+    def choose(dialog: TakeDialog) -> int:
+        dialog._group.button(1).setChecked(True)
+        dialog._kin.setChecked(True)
+        return 1
+
+    monkeypatch.setattr(TakeDialog, "exec", choose)
+    monkeypatch.setattr("furnel.desktop.window.QFileDialog.getExistingDirectory", lambda *_: str(tmp_path / "out"))
+    hands.key("Ctrl+T", window)
+    hands.until(lambda: "taken out" in window.messages[-1].text, "the files")
+    written = sorted(file.relative_to(tmp_path / "out").as_posix() for file in (tmp_path / "out").rglob("*.png"))
+    assert written == [f"ensigns/{size}/aldvik.png" for size in ("large", "medium", "small")]
+    shutil.rmtree(tmp_path / "out")
