@@ -1,4 +1,4 @@
-"""`python -m benchmarks [blocks] [sound] [whole]`."""
+"""`python -m benchmarks [blocks] [sound] [whole] [scale]`; `scale` makes 100 000 assets first and runs only when asked for."""
 
 from __future__ import annotations
 

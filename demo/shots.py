@@ -65,11 +65,64 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.station(4)
         hands.until(lambda: window.try_station.report is not None, "the report")
         hands.shot(out / "try.png")
+        _finding(hands, out, folder)
         window.look.use("light")
         hands.station(1)
         hands.shot(out / "find-light.png")
         window.close()
     application.processEvents()
+
+
+def _finding(hands: Hands, out: Path, folder: Path) -> None:
+    """What is found without a name, and what is not known yet."""
+    from PIL import Image
+
+    from furnel.catalogue import preview
+    from tarnlight.scenes import still
+    from tarnlight.world import World
+
+    window = hands.window
+    session, station, game = window.session, window.find_station, folder / "game"
+    hands.station(1)
+    session.learn()
+    hands.until(lambda: session.marks is not None, "the game to be learned")
+    crop = folder / "crop.png"
+    still(World(game, with_mods=False), "chart room", 90).crop((385, 40, 550, 206)).save(crop)
+    station._read_likeness(crop)
+    hands.until(lambda: station._ranking is not None, "the ranking")
+    station.wall.select("charts/cold_sound.dds")
+    hands.shot(out / "find-like.png")
+    station.sieve.clear()
+    station._group.setCurrentText("grouped by kin")
+    station.wall.select("ensigns/large/fjell.tga")
+    hands.shot(out / "find-kin.png")
+    station._group.setCurrentIndex(0)
+    mine = folder / "for the ferry"
+    (mine / "ensigns" / "small").mkdir(parents=True)
+    for path, name, gains in (
+        ("charts/adder_bay.dds", "IMG_2041.png", (1.2, 0.85, 0.75)), ("portraits/tove.dds", "aunt.png", (1.1, 1.0, 0.8)),
+        ("art/rock/slate.dds", "slate.png", (1.0, 1.0, 1.0)), ("art/sails/sail_rust.dds", "my sail.png", (1.2, 0.7, 0.6)),
+        ("ensigns/large/fjell.tga", "ensigns/small/fjell.png", (0.8, 1.0, 1.2)),
+    ):  # fmt: skip
+        shown = preview(session.catalogue, session.asset(path)).picture
+        pixels = (shown.pixels[..., :3] * gains).clip(0, 255).astype("uint8")
+        Image.fromarray(pixels).resize((300, 300)).save(mine / name)
+    Image.open(folder / "crop.png").crop((0, 0, 60, 30)).save(mine / "stripe.png")
+    window.match_files([mine])
+    hands.until(lambda: window.match_sheet.rows.matches, "the pairs")
+    hands.shot(out / "match.png")
+    unknown = folder / "moss harbour"
+    shutil.copytree(game, unknown, ignore=shutil.ignore_patterns("mods"))
+    (unknown / "tarnlight.toml").unlink()
+    (unknown / "data" / "art.tlp").rename(unknown / "data" / "pictures.pak")
+    (unknown / "data" / "cast.tlc").rename(unknown / "data" / "figures.dat")
+    window.work_out(unknown / "data" / "pictures.pak")
+    hands.until(lambda: window.archive_page.anatomy.entries, "the entries")
+    window.archive_page.bytes.go(0x44)
+    hands.shot(out / "archive.png")
+    window.describe_game(unknown)
+    hands.until(lambda: window.new_game_page.start.isEnabled(), "the survey")
+    hands.shot(out / "new-game.png")
 
 
 if __name__ == "__main__":

@@ -14,7 +14,7 @@ from PyQt6.QtGui import QImage
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
-from furnel.catalogue import preview
+from furnel.catalogue import preview, take_out
 from furnel.containers import find_layout, layouts_folder
 from furnel.desktop.find.take import TakeDialog
 from furnel.games import profiles_folder
@@ -34,7 +34,9 @@ def first_names(hands: Hands, count: int = 5) -> list[str]:
     return [wall._shelf.paths[row] for row in wall._spots.rows[:count].tolist()]
 
 
-def test_a_crop_of_the_running_game_ranks_the_wall(hands: Hands, mod: Path, game: Path, tmp_path: Path) -> None:
+def test_a_crop_of_the_running_game_ranks_the_wall(
+    hands: Hands, mod: Path, game: Path, tmp_path: Path
+) -> None:
     learned(hands, mod)
     whole = still(World(game, with_mods=False), "chart room", 90)
     file = tmp_path / "crop.png"
@@ -57,7 +59,9 @@ def test_a_crop_of_the_running_game_ranks_the_wall(hands: Hands, mod: Path, game
     assert all(path.startswith("cast/") for path in first_names(hands))
 
 
-def test_a_sound_finds_its_like_and_a_text_file_is_refused_kindly(hands: Hands, mod: Path, tmp_path: Path) -> None:
+def test_a_sound_finds_its_like_and_a_text_file_is_refused_kindly(
+    hands: Hands, mod: Path, tmp_path: Path
+) -> None:
     learned(hands, mod)
     session, station = hands.window.session, hands.window.find_station
     assert session.catalogue is not None
@@ -72,7 +76,9 @@ def test_a_sound_finds_its_like_and_a_text_file_is_refused_kindly(hands: Hands, 
     assert "not a DDS" in hands.window.messages[-1].text and hands.window.messages[-1].tone == "wrong"
 
 
-def test_kin_are_shown_grouped_and_offered_with_a_swap(hands: Hands, mod: Path, sources: Path, tmp_path: Path) -> None:
+def test_kin_are_shown_grouped_and_offered_with_a_swap(
+    hands: Hands, mod: Path, sources: Path, tmp_path: Path
+) -> None:
     learned(hands, mod)
     window, station = hands.window, hands.window.find_station
     hands.find("ensigns large kettle", "ensigns/large/kettle.tga")
@@ -80,7 +86,9 @@ def test_kin_are_shown_grouped_and_offered_with_a_swap(hands: Hands, mod: Path, 
     station.sieve.text.clear()
     hands.settle()
     hands.key("Ctrl+J", window)
-    assert sorted(first_names(hands)) == [f"ensigns/{size}/kettle.tga" for size in ("large", "medium", "small")]
+    assert sorted(first_names(hands)) == [
+        f"ensigns/{size}/kettle.tga" for size in ("large", "medium", "small")
+    ]
     hands.key("Ctrl+J", window)
     assert station.wall.shown == 185
     station._group.setCurrentIndex(5)
@@ -116,14 +124,19 @@ def test_a_dropped_folder_is_matched_corrected_and_applied(hands: Hands, mod: Pa
         shown = preview(catalogue, catalogue.get(path)).picture
         assert shown is not None
         Image.fromarray(shown.pixels).convert("RGB").resize((300, 300)).save(folder / name)
-    Image.fromarray((np.random.default_rng(1).random((64, 64, 3)) * 255).astype(np.uint8)).save(folder / "noise.png")
+    Image.fromarray((np.random.default_rng(1).random((64, 64, 3)) * 255).astype(np.uint8)).save(
+        folder / "noise.png"
+    )
     before = len(window.session.project.swaps)
     hands.drop(folder, window.find_station.wall.viewport(), QPointF(300, 200))
     sheet = window.match_sheet
     hands.until(lambda: len(sheet.rows.matches) == 3, "the match sheet")
     hands.settle()
     pairs = {match.file.name: (match.original, match.on) for match in sheet.rows.matches}
-    assert pairs["IMG_1.png"] == ("charts/adder_bay.dds", True) and pairs["slate.png"] == ("art/rock/slate.dds", True)
+    assert pairs["IMG_1.png"] == ("charts/adder_bay.dds", True) and pairs["slate.png"] == (
+        "art/rock/slate.dds",
+        True,
+    )
     assert not pairs["noise.png"][1] and sheet.apply.text() == "Swap 2"
     row = next(n for n, match in enumerate(sheet.rows.matches) if match.file.name == "noise.png")
     hands.click(sheet.rows, sheet.rows.row_rect(row).center().toPoint())
@@ -148,7 +161,9 @@ def own_state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
     return tmp_path / "state"
 
 
-def test_an_unknown_archive_is_worked_out_on_its_bench(hands: Hands, forged: Path, tmp_path: Path, own_state: Path) -> None:
+def test_an_unknown_archive_is_worked_out_on_its_bench(
+    hands: Hands, forged: Path, tmp_path: Path, own_state: Path
+) -> None:
     file = tmp_path / "pictures.pak"
     file.write_bytes((forged / "data" / "art.tlp").read_bytes())
     page = hands.window.archive_page
@@ -177,7 +192,7 @@ def test_an_unknown_archive_is_worked_out_on_its_bench(hands: Hands, forged: Pat
     hands.until(lambda: (layouts_folder() / "harbour.toml").is_file(), "the layout to be kept")
     assert find_layout("harbour").files == ("*.pak",)
     hands.settle()
-    hands.key("Esc", hands.window)
+    hands.key("Esc", page.text)
     assert hands.window.stations.currentWidget() is hands.window.find_station
 
 
@@ -200,7 +215,33 @@ def test_an_unknown_game_is_described_and_opened(hands: Hands, game: Path, own_s
     assert hands.window.stations.currentWidget() is hands.window.find_station
 
 
-def test_several_are_taken_out_with_their_kin(hands: Hands, mod: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_changed_file_that_was_taken_out_goes_back_by_itself(
+    hands: Hands, mod: Path, tmp_path: Path
+) -> None:
+    hands.open(mod)
+    window, catalogue = hands.window, hands.window.session.catalogue
+    assert catalogue is not None
+    read = lambda path: catalogue.read(catalogue.get(path))  # noqa: E731
+    file = take_out(["art/rock/granite.dds"], read, tmp_path / "out", "png")[0]
+    Image.new("RGB", (256, 256), (120, 90, 60)).save(file)
+    moved = file.parents[2] / "granite.png"
+    file.rename(moved)
+    wall = window.find_station.wall
+    hands.drop(moved, wall.viewport(), QPointF(wall.viewport().width() - 2, 3))
+    hands.until(lambda: window.session.swap("art/rock/granite.dds") is not None, "the swap")
+    hands.settle()
+    assert window.fit_station.current == "art/rock/granite.dds"
+    stranger = tmp_path / "stranger.png"
+    Image.new("RGB", (30, 30), (9, 9, 9)).save(stranger)
+    hands.station(1)
+    hands.drop(stranger, wall.viewport(), QPointF(wall.viewport().width() - 2, 3))
+    hands.until(lambda: window.match_sheet.isVisible() and window.match_sheet.rows.matches, "the match sheet")
+    assert not window.match_sheet.pack.isVisible()
+
+
+def test_several_are_taken_out_with_their_kin(
+    hands: Hands, mod: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
     learned(hands, mod)
     window, wall = hands.window, hands.window.find_station.wall
     hands.find("ensigns brenna", "ensigns/large/brenna.tga")
@@ -217,9 +258,13 @@ def test_several_are_taken_out_with_their_kin(hands: Hands, mod: Path, tmp_path:
         return 1
 
     monkeypatch.setattr(TakeDialog, "exec", choose)
-    monkeypatch.setattr("furnel.desktop.window.QFileDialog.getExistingDirectory", lambda *_: str(tmp_path / "out"))
+    monkeypatch.setattr(
+        "furnel.desktop.window.QFileDialog.getExistingDirectory", lambda *_: str(tmp_path / "out")
+    )
     hands.key("Ctrl+T", window)
     hands.until(lambda: "taken out" in window.messages[-1].text, "the files")
-    written = sorted(file.relative_to(tmp_path / "out").as_posix() for file in (tmp_path / "out").rglob("*.png"))
+    written = sorted(
+        file.relative_to(tmp_path / "out").as_posix() for file in (tmp_path / "out").rglob("*.png")
+    )
     assert written == [f"ensigns/{size}/aldvik.png" for size in ("large", "medium", "small")]
     shutil.rmtree(tmp_path / "out")

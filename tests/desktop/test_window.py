@@ -439,6 +439,9 @@ def test_a_monkey_finds_nothing(hands: Hands, mod: Path, sources: Path, seed: in
         lambda: window.run_command("remove"),
         lambda: window.run_command("remove-swap"),
         lambda: window.run_command("theme"),
+        lambda: window.run_command("show-kin"),
+        lambda: window.run_command("find-alike"),
+        session.learn,
         lambda: hands.key(
             dice.choice(["Up", "Down", "Left", "Right", "Home", "End"]), QApplication.focusWidget()
         ),
@@ -487,6 +490,7 @@ def test_a_selected_asset_is_swapped_taken_out_and_copied_by_key(
     clipboard = QApplication.clipboard()
     assert clipboard is not None and clipboard.text() == path
     monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path / "out"))
+    monkeypatch.setattr("furnel.desktop.find.take.TakeDialog.exec", lambda _: 1)
     hands.key("Ctrl+T", hands.window)
     hands.settle()
     assert (tmp_path / "out" / path).stat().st_size > 1000

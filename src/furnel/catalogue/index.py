@@ -20,7 +20,7 @@ from furnel.folders import cache_folder
 from furnel.games import Archive, Install
 from furnel.progress import QUIET, Part, Progress, check
 
-_VERSION = 2
+_VERSION = 3
 _SCHEMA = """
 CREATE TABLE archive (id INTEGER PRIMARY KEY, path TEXT UNIQUE, stamp TEXT, paths BLOB, columns BLOB, formats TEXT, roles TEXT);
 CREATE TABLE preview (archive INTEGER, path TEXT, data BLOB, PRIMARY KEY (archive, path)) WITHOUT ROWID;

@@ -14,7 +14,7 @@ from furnel.catalogue.shelf import Shelf
 Rows = npt.NDArray[np.int64]
 Floats = npt.NDArray[np.float32]
 
-_NEAR, _AXES, _PIECE = 0.026, 12, 50_000  # root mean square difference of coarse cells, of 1
+_NEAR, _AXES, _PIECE = 0.026, 12, 8_000  # root mean square difference of coarse cells, of 1
 _SIGNS_APART, _REACH, _AGREEING = 30, 0.06, 0.4
 _COLOUR_APART, _ALPHA_APART = 11.5, 12.0  # of 255: largest root mean square differences of cells
 _COLOUR_APART_IN_STEP, _IN_STEP = 24.0, 0.93  # more for pictures whose cells rise and fall together

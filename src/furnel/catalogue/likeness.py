@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
+from functools import cached_property
 from itertools import pairwise
 
 import numpy as np
@@ -20,10 +22,11 @@ _QUERY_PATCHES = 420
 _WORST = 44  # signs of 128 that may differ
 _USUAL, _FEWEST = 12, 12  # a patch that one in so many pictures has tells nothing
 _LOOKED_INTO = 2500
+_PIECE = 2048
 _HUE_BINS = np.linspace(-1.5, 1.5, 9, dtype=np.float32)
 
 
-@dataclass(frozen=True, slots=True, eq=False)
+@dataclass(frozen=True, eq=False)
 class PictureTable:
     """The marks of many pictures: `rows` of the shelf, wholes (n, 8, 8, 4), `counts` of patches (n, 64, 2) at (n, 64, 3)."""
 
@@ -35,6 +38,31 @@ class PictureTable:
 
     def __len__(self) -> int:
         return len(self.rows)
+
+    @cached_property
+    def hues(self) -> Floats:
+        """(n, 81) rows of length 1: which hues there are."""
+        return self._rows(
+            lambda wholes: _hues(wholes.reshape(len(wholes), -1, 4).astype(np.float32)), len(_HUE_BINS) ** 2
+        )
+
+    @cached_property
+    def shapes(self) -> Floats:
+        """(n, 192) rows of length 1: brightness by channel and cell, without each channel's mean."""
+
+        def shape(wholes: npt.NDArray[np.uint8]) -> Floats:
+            alpha = np.asarray(wholes[..., 3].reshape(len(wholes), -1), np.float32) / np.float32(255)
+            colour = np.log(wholes[..., :3].astype(np.float32) / 255 + 0.05).reshape(len(wholes), -1, 3)
+            return _normal(colour, alpha)
+
+        return self._rows(shape, CELLS * CELLS * 3)
+
+    def _rows(self, work: Callable[[npt.NDArray[np.uint8]], Floats], width: int) -> Floats:
+        """Something of every whole, a few thousand at a time so that memory stays small."""
+        out = np.zeros((len(self), width), np.float32)
+        for start in range(0, len(self), _PIECE):
+            out[start : start + _PIECE] = work(self.wholes[start : start + _PIECE])
+        return out
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -55,12 +83,15 @@ class Ranking:
 
 def like_colour(table: PictureTable, colour: tuple[int, int, int]) -> Ranking:
     """Pictures by how much of them is near a colour (sRGB), and how near."""
-    cells = table.wholes.reshape(len(table), -1, 4).astype(np.float32)
     wanted = _opponent(np.array(colour, np.float32))
-    apart = np.sqrt(((_opponent(cells[..., :3]) - wanted) ** 2).sum(-1))
-    near = np.exp(-((apart / 26) ** 2)) * cells[..., 3] / 255
-    shown = np.maximum(cells[..., 3].sum(-1) / 255, 1)
-    return _ranked(table.rows, near.sum(-1) / np.sqrt(shown * CELLS**2))
+    scores = np.zeros(len(table), np.float32)
+    for start in range(0, len(table), _PIECE):
+        cells = table.wholes[start : start + _PIECE].reshape(-1, CELLS * CELLS, 4).astype(np.float32)
+        apart = ((_opponent(cells[..., :3]) - wanted) ** 2).sum(-1)
+        near = np.exp(apart / np.float32(-(26**2))) * cells[..., 3] / 255
+        shown = np.maximum(cells[..., 3].sum(-1) / 255, 1)
+        scores[start : start + _PIECE] = near.sum(-1) / np.sqrt(shown * CELLS**2)
+    return _ranked(table.rows, scores)
 
 
 def like_picture(table: PictureTable, picture: Picture) -> Ranking:
@@ -142,10 +173,7 @@ def _whole_scores(table: PictureTable, picture: Picture) -> Floats:
                 small = image.resize((CELLS, CELLS), Image.Resampling.BOX, box)
                 windows.append(np.asarray(small, np.float32)[..., :3])
     views = _normal(np.log(np.stack(windows) / 255 + 0.05).reshape(len(windows), -1, 3), None)
-    alpha = np.asarray(table.wholes[..., 3].reshape(len(table), -1), np.float32) / np.float32(255)
-    theirs = np.log(table.wholes[..., :3].astype(np.float32) / 255 + 0.05).reshape(len(table), -1, 3)
-    masked = _normal(theirs, alpha)
-    return np.asarray((masked @ views.T).max(1), np.float32)
+    return np.asarray((table.shapes @ views.T).max(1), np.float32)
 
 
 def _hue_scores(table: PictureTable, picture: Picture) -> Floats:
@@ -154,9 +182,7 @@ def _hue_scores(table: PictureTable, picture: Picture) -> Floats:
 
     small = Image.fromarray(picture.pixels).resize((16, 16), Image.Resampling.BOX)
     query = _hues(np.asarray(small, np.float32).reshape(1, -1, 4))
-    return np.asarray(
-        _hues(table.wholes.reshape(len(table), -1, 4).astype(np.float32)) @ query[0], np.float32
-    )
+    return np.asarray(table.hues @ query[0], np.float32)
 
 
 def _hues(cells: Floats) -> Floats:
@@ -194,16 +220,28 @@ def _ranked(rows: Rows, scores: Floats) -> Ranking:
     return Ranking(rows[order], np.asarray(scores[order], np.float32))
 
 
-def picture_table(rows: list[int], marks: list[tuple[npt.NDArray[np.uint8], Patches]]) -> PictureTable:
-    """A table of wholes and patches, one for each row."""
+def empty_table(rows: Rows) -> PictureTable:
+    """A table for some rows, with nothing in it yet."""
     count = len(rows)
-    table = PictureTable(
-        np.array(rows, np.int64), np.zeros((count, CELLS, CELLS, 4), np.uint8), np.zeros((count, PATCHES, 2), np.uint64),
+    return PictureTable(
+        rows, np.zeros((count, CELLS, CELLS, 4), np.uint8), np.zeros((count, PATCHES, 2), np.uint64),
         np.ones((count, PATCHES, 3), np.float32), np.zeros(count, np.int64),
     )  # fmt: skip
+
+
+def picture_table(rows: list[int], marks: list[tuple[npt.NDArray[np.uint8], Patches]]) -> PictureTable:
+    """A table of wholes and patches, one for each row."""
+    table = empty_table(np.array(rows, np.int64))
     for place, (whole, patches) in enumerate(marks):
         table.wholes[place] = whole
         table.signs[place, : len(patches)] = patches.signs
         table.spots[place, : len(patches)] = patches.places
         table.counts[place] = len(patches)
     return table
+
+
+def fill(table: PictureTable, part: PictureTable) -> None:
+    """Put the marks of some pictures into the table of all."""
+    places = np.searchsorted(table.rows, part.rows)
+    table.wholes[places], table.signs[places] = part.wholes, part.signs
+    table.spots[places], table.counts[places] = part.spots, part.counts

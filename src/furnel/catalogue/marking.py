@@ -13,7 +13,7 @@ import numpy.typing as npt
 from furnel import imagefiles, sound
 from furnel.catalogue.index import Catalogue
 from furnel.catalogue.kin import Kin, find_kin
-from furnel.catalogue.likeness import PictureTable, SoundTable, picture_table
+from furnel.catalogue.likeness import PictureTable, SoundTable, empty_table, fill, picture_table
 from furnel.catalogue.marks import BANDS, TIMES, Floats, PictureMarks, picture_marks, sound_marks
 from furnel.catalogue.shelf import Asset, Shelf
 from furnel.errors import FurnelError
@@ -48,35 +48,34 @@ class _One:
 def mark_all(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
     """The marks of the whole game; what is kept from the last time is not worked out again. Can be cancelled and resumed."""
     shelf = catalogue.assets
-    parts = []
-    done = 0
+    pictures = empty_table(np.flatnonzero(shelf.columns["width"] > 0))
+    sounds = [SoundTable(np.zeros(0, np.int64), np.zeros((0, _SOUND_NUMBERS), np.float32))]
+    digests = np.zeros((len(shelf), 16), np.uint8)
     for number, archive in enumerate(shelf.archives):
         rows = np.flatnonzero(shelf.columns["archive"] == number)
         for piece, start in enumerate(range(0, len(rows), _PIECE)):
             check(progress, "Learning what everything looks like")
-            progress.report(done / max(len(shelf), 1), "Learning what everything looks and sounds like")
             some = rows[start : start + _PIECE]
+            progress.report(some[0] / len(shelf), "Learning what everything looks and sounds like")
             kept = catalogue.kept_marks(archive, piece)
             part = _unpack(kept, some) if kept is not None else None
             if part is None:
                 part = _marked(catalogue, [shelf[row] for row in some.tolist()], some, progress)
                 catalogue.keep_marks(archive, piece, _pack(part, some))
-            parts.append(part)
-            done += len(some)
-    pictures = _joined([part[0] for part in parts])
-    sounds = SoundTable(
-        np.concatenate([part[1].rows for part in parts] or [np.zeros(0, np.int64)]),
-        np.concatenate([part[1].marks for part in parts] or [np.zeros((0, _SOUND_NUMBERS), np.float32)]),
+            fill(pictures, part[0])
+            sounds.append(part[1])
+            digests[some] = part[2]
+    heard = SoundTable(
+        np.concatenate([part.rows for part in sounds]), np.concatenate([part.marks for part in sounds])
     )
-    digests = np.concatenate([part[2] for part in parts] or [np.zeros((0, 16), np.uint8)])
     catalogue.carry_titles(digests)
     seal = hashlib.sha256(f"{_KIN_VERSION}".encode() + digests.tobytes()).hexdigest()
-    kept = catalogue.kept_kin(seal)
-    if kept is not None and len(kept) == 8 * len(shelf):
-        return Marks(shelf, pictures, sounds, digests, Kin(np.frombuffer(kept, np.int64)))
-    kin = find_kin(shelf, pictures, sounds, digests)
+    groups = catalogue.kept_kin(seal)
+    if groups is not None and len(groups) == 8 * len(shelf):
+        return Marks(shelf, pictures, heard, digests, Kin(np.frombuffer(groups, np.int64)))
+    kin = find_kin(shelf, pictures, heard, digests)
     catalogue.keep_kin(seal, kin.groups.tobytes())
-    return Marks(shelf, pictures, sounds, digests, kin)
+    return Marks(shelf, pictures, heard, digests, kin)
 
 
 _Part = tuple[PictureTable, SoundTable, npt.NDArray[np.uint8]]
@@ -127,16 +126,6 @@ def _first_frame(catalogue: Catalogue, asset: Asset, picture: Picture) -> Pictur
     scale = picture.width / asset.facts.width
     width, height = max(round(rule.cell[0] * scale), 1), max(round(rule.cell[1] * scale), 1)
     return Picture(np.ascontiguousarray(picture.pixels[:height, :width]))
-
-
-def _joined(parts: list[PictureTable]) -> PictureTable:
-    if not parts:
-        return picture_table([], [])
-    return PictureTable(
-        np.concatenate([part.rows for part in parts]), np.concatenate([part.wholes for part in parts]),
-        np.concatenate([part.signs for part in parts]), np.concatenate([part.spots for part in parts]),
-        np.concatenate([part.counts for part in parts]),
-    )  # fmt: skip
 
 
 def _pack(part: _Part, rows: npt.NDArray[np.int64]) -> bytes:

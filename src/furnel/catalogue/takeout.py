@@ -56,39 +56,47 @@ def read_notes(folder: Path) -> dict[str, str]:
     A file that was renamed or moved is known by its content as long as that is unchanged, and by its name after that; notes
     are looked for in the folder itself and above and below it.
     """
-    notes = [
-        *folder.rglob(NOTE),
-        *(above / NOTE for above in folder.resolve().parents[:3] if (above / NOTE).is_file()),
-    ]
-    out: dict[str, str] = {}
-    by_sum: dict[str, str] = {}
-    by_name: dict[str, set[str]] = {}
-    for note in notes:
-        home = note.parent.resolve()
-        for inner, entry in _load(note).items():
-            original = entry["original"]
-            place = home / inner
-            if place.is_relative_to(folder.resolve()):
-                out[place.relative_to(folder.resolve()).as_posix()] = original
-            by_sum[entry["sha256"]] = original
-            by_name.setdefault(Path(inner).name.casefold(), set()).add(original)
-    if not by_sum:
+    known = _Known([*folder.rglob(NOTE), *_notes_above(folder)])
+    if not known.by_place:
         return {}
+    found = {}
     for file in folder.rglob("*"):
-        inner = file.relative_to(folder).as_posix()
-        if not file.is_file() or inner in out or file.name == NOTE:
-            continue
-        named = by_name.get(file.name.casefold(), set())
-        if len(named) == 1:
-            out[inner] = next(iter(named))
-        elif (digest := hashlib.sha256(file.read_bytes()).hexdigest()) in by_sum:
-            out[inner] = by_sum[digest]
-    return out
+        if file.is_file() and file.name != NOTE and (original := known.original(file)):
+            found[file.relative_to(folder).as_posix()] = original
+    return found
 
 
 def noted_original(file: Path) -> str:
-    """The original that a single file was taken out from, as far as a note near it tells; otherwise nothing."""
-    return read_notes(file.parent).get(file.name, "")
+    """The original that a file was taken out from, as far as a note in its folder or above tells; otherwise nothing."""
+    return _Known([file.parent / NOTE, *_notes_above(file.parent)]).original(file)
+
+
+def _notes_above(folder: Path) -> list[Path]:
+    return [above / NOTE for above in folder.resolve().parents[:3] if (above / NOTE).is_file()]
+
+
+class _Known:
+    """What some notes say, by the files' places, contents and names."""
+
+    def __init__(self, notes: Sequence[Path]) -> None:
+        self.by_place: dict[Path, str] = {}
+        self._by_sum: dict[str, str] = {}
+        self._by_name: dict[str, set[str]] = {}
+        for note in notes:
+            for inner, entry in _load(note).items():
+                original = entry["original"]
+                self.by_place[note.parent.resolve() / inner] = original
+                self._by_sum[entry["sha256"]] = original
+                self._by_name.setdefault(Path(inner).name.casefold(), set()).add(original)
+
+    def original(self, file: Path) -> str:
+        """The original of a file: of that place, of that name when only one had it, or of that content."""
+        if (here := self.by_place.get(file.resolve())) is not None:
+            return here
+        named = self._by_name.get(file.name.casefold(), set())
+        if len(named) == 1:
+            return next(iter(named))
+        return self._by_sum.get(hashlib.sha256(file.read_bytes()).hexdigest(), "") if self._by_sum else ""
 
 
 def _load(note: Path) -> dict[str, dict[str, str]]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QFont, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import (
     QFileDialog,
     QGridLayout,
@@ -153,7 +153,6 @@ class NewGamePage(QWidget):
             button("Another folder…", "Look at another folder"),
             button("Leave it", "Esc", "plain"),
         )
-        self._back.setShortcut("Esc")
         self.start.clicked.connect(self._start)
         self._other.clicked.connect(self.ask)
         self._back.clicked.connect(self.closed)
@@ -200,6 +199,12 @@ class NewGamePage(QWidget):
         whole.setSpacing(0)
         whole.addLayout(left, 1)
         whole.addWidget(panel)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is not None and event.key() == Qt.Key.Key_Escape:
+            self.closed.emit()
+        else:
+            super().keyPressEvent(event)
 
     def ask(self) -> bool:
         """Ask for the game's folder; False when none was chosen."""

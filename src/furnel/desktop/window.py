@@ -81,7 +81,8 @@ class Window(QWidget):
             self.stations.addWidget(page)
             page.closed.connect(lambda: self.go("find"))
         self.new_game_page.unknown.connect(self.work_out)
-        self.find_station.folder_dropped.connect(self.match_folder)
+        self.find_station.files_dropped.connect(self.match_files)
+        self.match_sheet.pack_wanted.connect(self.pack_folder)
         self.session.marked.connect(self.match_sheet.look_again)
         self.build_station.opened.connect(self._open_bench)
         column = QVBoxLayout(self)
@@ -154,9 +155,9 @@ class Window(QWidget):
             focus.setFocus()
         self._weigh()
 
-    def match_folder(self, folder: Path) -> None:
-        """Pair a folder's files with originals on the match sheet."""
-        self.match_sheet.open(folder)
+    def match_files(self, paths: list[Path]) -> None:
+        """Pair a folder's files, or some files, with originals on the match sheet."""
+        self.match_sheet.open(paths)
         self._show_page(self.match_sheet)
 
     def work_out(self, file: Path) -> None:
@@ -371,7 +372,7 @@ class Window(QWidget):
     def _match(self) -> None:
         folder = QFileDialog.getExistingDirectory(self, "A folder with files for this game")
         if folder:
-            self.match_folder(Path(folder))
+            self.match_files([Path(folder)])
 
     def _paste_like(self) -> None:
         self.go("find")

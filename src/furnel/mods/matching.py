@@ -10,7 +10,7 @@ from typing import Literal
 import numpy as np
 
 from furnel import imagefiles, sound
-from furnel.catalogue import NOTE, Kind, Marks, Shelf, like_picture, like_sound, read_notes
+from furnel.catalogue import NOTE, Kind, Marks, Shelf, like_picture, like_sound, noted_original, read_notes
 from furnel.catalogue.marks import sound_marks
 from furnel.errors import FurnelError
 from furnel.imagefiles import SUFFIXES
@@ -54,10 +54,18 @@ def match_folder(
     """
     if not folder.is_dir():
         raise FurnelError("Matching a folder", where=folder, why="there is no such folder")
-    files = [
-        file for file in sorted(folder.rglob("*")) if file.is_file() and file.name != NOTE and _suffix(file)
-    ]
-    notes = read_notes(folder)
+    return match_files(sorted(folder.rglob("*")), folder, shelf, marks, progress)
+
+
+def match_files(
+    given: Sequence[Path], folder: Path, shelf: Shelf, marks: Marks | None = None, progress: Progress = QUIET
+) -> list[Match]:
+    """The same for some files of a folder."""
+    files = [file for file in given if file.is_file() and file.name != NOTE and _suffix(file)]
+    notes = (
+        {folder / inner: original for inner, original in read_notes(folder).items()} if len(files) > 1 else {}
+    )
+    notes |= {file: original for file in files[:1] if (original := noted_original(file))}
     paths, names = _keys(shelf)
     found = [
         _match(folder, file, shelf, notes, paths, names, marks)
@@ -99,11 +107,11 @@ def _kinds(file: Path) -> tuple[str, ...]:
 
 
 def _match(
-    folder: Path, file: Path, shelf: Shelf, notes: dict[str, str], paths: dict[str, list[str]],
+    folder: Path, file: Path, shelf: Shelf, notes: dict[Path, str], paths: dict[str, list[str]],
     names: dict[str, list[str]], marks: Marks | None,
 ) -> Match:  # fmt: skip
     inner = file.relative_to(folder).as_posix()
-    noted = notes.get(inner)
+    noted = notes.get(file)
     if noted is not None and shelf.row(noted) >= 0:
         return Match(file, noted, "note", _SURE["note"], on=True)
     kinds = _kinds(file)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 from PyQt6.QtCore import QSize, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QColor, QTextCharFormat, QTextCursor
+from PyQt6.QtGui import QColor, QKeyEvent, QTextCharFormat, QTextCursor
 from PyQt6.QtWidgets import (
     QComboBox,
     QFileDialog,
@@ -84,7 +84,6 @@ class ArchivePage(QWidget):
             "Keep this layout", "Put it with your layouts, where profiles and every command find it", "next"
         )
         self._back = button("Back to the wall", "Esc", "plain")
-        self._back.setShortcut("Esc")
         self._open.clicked.connect(self.ask)
         self._take.clicked.connect(self._take_out)
         self.save.clicked.connect(self._save)
@@ -148,6 +147,12 @@ class ArchivePage(QWidget):
         whole.addLayout(head)
         whole.addWidget(hairline())
         whole.addLayout(body, 1)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is not None and event.key() == Qt.Key.Key_Escape:
+            self.closed.emit()
+        else:
+            super().keyPressEvent(event)
 
     def sizeHint(self) -> QSize:
         return QSize(1280, 700)

@@ -14,7 +14,8 @@ from furnel.desktop.look import Look, font, number
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, paint_tile, tile_of
 from furnel.desktop.widgets.basics import button, elided, label, scrolling
-from furnel.mods.matching import Match, kind_of, match_folder
+from furnel.mods.matching import Match, kind_of, match_files, match_folder
+from furnel.progress import Progress
 
 _ROW = 76
 _HOW = {
@@ -160,14 +161,16 @@ class _Rows(QWidget):
 
 
 class MatchSheet(QWidget):
-    """The page. `closed` when the modder is done with it."""
+    """The page. `closed` when the modder is done with it, `pack_wanted` for a folder to be packed instead."""
 
     closed = pyqtSignal()
+    pack_wanted = pyqtSignal(object)
 
     def __init__(self, look: Look, session: Session, tiles: TileStore) -> None:
         super().__init__()
         self._session = session
-        self._folder = Path()
+        self._paths: list[Path] = []
+        self._chosen: dict[Path, Match] = {}
         self.rows = _Rows(look, tiles)
         self._title, self._said = label("", "title"), label("", "caption")
         self.others = QComboBox()
@@ -179,7 +182,8 @@ class MatchSheet(QWidget):
         )
         self.apply.setShortcut("Ctrl+Return")
         self._back = button("Leave it", "Back to the wall; nothing is changed  (Esc)")
-        self._back.setShortcut("Esc")
+        self.pack = button("Pack it as an archive…", "Make an archive of the folder's files instead", "plain")
+        self.pack.clicked.connect(lambda: self.pack_wanted.emit(self._paths[0]))
         self.apply.clicked.connect(self._apply)
         self._back.clicked.connect(self.closed)
         head = QVBoxLayout()
@@ -194,6 +198,7 @@ class MatchSheet(QWidget):
         foot.addWidget(label("The chosen line's original", "caption"))
         foot.addWidget(self.others)
         foot.addStretch(1)
+        foot.addWidget(self.pack)
         foot.addWidget(self._back)
         foot.addWidget(self.apply)
         whole = QVBoxLayout(self)
@@ -205,40 +210,44 @@ class MatchSheet(QWidget):
         self.rows.changed.connect(self._weigh)
         self.rows.picked.connect(lambda _: self._offer())
 
-    def open(self, folder: Path) -> None:
-        """Match a folder's files with the game's originals."""
-        catalogue = self._session.catalogue
-        if catalogue is None:
-            return
-        self._folder = folder
-        shelf, marks = catalogue.assets, self._session.marks
-        if marks is None:
-            self._session.learn()
-        self._title.setText(f"What {folder.name} is for")
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if event is not None and event.key() == Qt.Key.Key_Escape:
+            self.closed.emit()
+        else:
+            super().keyPressEvent(event)
+
+    def open(self, paths: list[Path]) -> None:
+        """Match a folder's files, or some files, with the game's originals."""
+        self._paths, self._chosen = paths, {}
+        name = paths[0].name if len(paths) == 1 else f"{len(paths)} files"
+        self._title.setText(f"What {name} is for" if len(paths) == 1 else f"What {name} are for")
+        self.pack.setVisible(paths[0].is_dir())
         self.rows.show_matches(self._session, [])
         self._said.setText("Matching files with originals …")
-        self._session.jobs.start(
-            f"Matching {folder.name}", lambda progress: match_folder(folder, shelf, marks, progress), self._show, key="match"
-        )  # fmt: skip
+        self._session.learn()
+        self._match()
 
     def look_again(self) -> None:
         """Match again, now that it is known what everything looks like; what was chosen by hand stays."""
         if self.isVisible() and self.rows.matches:
-            chosen = {match.file: match for match in self.rows.matches if match.how == "by hand"}
-            catalogue, marks, folder = self._session.catalogue, self._session.marks, self._folder
-            if catalogue is None:
-                return
-            shelf = catalogue.assets
+            self._chosen = {match.file: match for match in self.rows.matches if match.how == "by hand"}
+            self._match()
 
-            def done(found: list[Match]) -> None:
-                self._show([chosen.get(match.file, match) for match in found])
+    def _match(self) -> None:
+        catalogue, paths = self._session.catalogue, self._paths
+        if catalogue is None:
+            return
+        shelf, marks = catalogue.assets, self._session.marks
 
-            self._session.jobs.start(
-                "Matching by likeness",
-                lambda progress: match_folder(folder, shelf, marks, progress),
-                done,
-                key="match",
-            )
+        def work(progress: Progress) -> list[Match]:
+            if paths[0].is_dir():
+                return match_folder(paths[0], shelf, marks, progress)
+            return match_files(paths, paths[0].parent, shelf, marks, progress)
+
+        def done(found: list[Match]) -> None:
+            self._show([self._chosen.get(match.file, match) for match in found])
+
+        self._session.jobs.start("Matching files with originals", work, done, key="match")
 
     def _show(self, found: list[Match]) -> None:
         self.rows.show_matches(self._session, found)

@@ -9,7 +9,7 @@ import numpy.typing as npt
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSlider, QVBoxLayout, QWidget
 
-from furnel.catalogue import GROUPINGS, Asset, Facets, Group, Grouper, Ranking, count_facets
+from furnel.catalogue import GROUPINGS, Asset, Facets, Group, Grouper, Ranking, count_facets, noted_original
 from furnel.catalogue.shelf import Shelf
 from furnel.desktop.find.card import SpecCard
 from furnel.desktop.find.like import likeness_of
@@ -30,7 +30,7 @@ class FindStation(QWidget):
     """Find an asset. `wanted` asks the window for a command."""
 
     wanted = pyqtSignal(str)
-    folder_dropped = pyqtSignal(object)
+    files_dropped = pyqtSignal(object)
 
     def __init__(self, look: Look, session: Session, tiles: TileStore, player: Player) -> None:
         super().__init__()
@@ -83,7 +83,7 @@ class FindStation(QWidget):
         self.sieve.changed.connect(self._changed)
         self.sieve.like.file_wanted.connect(self._read_likeness)
         session.marked.connect(self._marked)
-        self.wall.folder_dropped.connect(self.folder_dropped)
+        self.wall.files_dropped.connect(self._files_dropped)
         self.wall.selected.connect(self._select)
         self.wall.opened.connect(self._open)
         self.wall.dropped.connect(self._drop)
@@ -335,6 +335,27 @@ class FindStation(QWidget):
 
     def _open(self, asset: Asset) -> None:
         self.wanted.emit("go-fit" if self._session.swap(asset.path) is not None else "swap")
+
+    def _files_dropped(self, files: list[Path]) -> None:
+        """One file that a note knows goes where it came from; everything else is for the match sheet."""
+        if len(files) > 1 or files[0].is_dir():
+            self.files_dropped.emit(files)
+            return
+
+        def done(original: str) -> None:
+            if original and self._session.asset(original) is not None:
+                self._session.swap_with(original, files[0], self._swapped_by_note)
+            else:
+                self.files_dropped.emit(files)
+
+        self._session.jobs.start(
+            f"Looking at {files[0].name}", lambda _: noted_original(files[0]), done, key="note"
+        )
+
+    def _swapped_by_note(self, original: str) -> None:
+        self._session.tell("calm", f"It was taken out of {original}, and is swapped for that")
+        self.wall.select(original)
+        self.wanted.emit("go-fit")
 
     def _drop(self, asset: Asset, file: Path) -> None:
         self._session.swap_with(asset.path, file, lambda _: self.wanted.emit("go-fit"))

@@ -46,12 +46,16 @@ class _Header:
 
 
 class Wall(QAbstractScrollArea):
-    """Tiles at true proportions. `selected` an asset, `opened` it by double click or Enter, `dropped` a file on it."""
+    """Tiles at true proportions.
+
+    `selected` an asset, `opened` it by double click or Enter, `dropped` a file on it; `files_dropped` a folder, several files,
+    or one beside the tiles.
+    """
 
     selected = pyqtSignal(object)
     opened = pyqtSignal(object)
     dropped = pyqtSignal(object, object)
-    folder_dropped = pyqtSignal(object)
+    files_dropped = pyqtSignal(object)
 
     def __init__(self, look: Look, tiles: TileStore) -> None:
         super().__init__()
@@ -334,10 +338,10 @@ class Wall(QAbstractScrollArea):
     def dragMoveEvent(self, event: QDragMoveEvent | None) -> None:
         if event is not None:
             self._target = self._at(event.position())
-            folder = any(Path(url.toLocalFile()).is_dir() for url in event.mimeData().urls())
-            if folder:
+            files = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
+            if len(files) > 1 or any(file.is_dir() for file in files):
                 self._target = -1
-            event.setAccepted(self._target >= 0 or folder)
+            event.setAccepted(bool(files))
             self.viewport().update()
 
     def dragLeaveEvent(self, event: QDragLeaveEvent | None) -> None:
@@ -350,10 +354,10 @@ class Wall(QAbstractScrollArea):
             return
         place = self._at(event.position())
         files = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
-        if files and files[0].is_dir():
-            self.folder_dropped.emit(files[0])
+        if files and (place < 0 or len(files) > 1 or files[0].is_dir()):
+            self.files_dropped.emit(files[:1] if files[0].is_dir() else files)
             event.acceptProposedAction()
-        elif place >= 0 and files:
+        elif files:
             self._choose(place)
             self.dropped.emit(self._asset(place), files[0])
             event.acceptProposedAction()
