@@ -8,7 +8,6 @@ import struct
 import zlib
 
 import lz4.block
-import xxhash
 import zstandard
 
 
@@ -119,14 +118,3 @@ def parcel(rooms: dict[str, tuple[bytes, dict[str, list[bytes]]]]) -> bytes:
     zstandard.ZstdCompressor(level=12).copy_stream(io.BytesIO(plain), stream, size=len(plain))
     return b"PRCL" + struct.pack("<I", len(plain)) + stream.getvalue()
 
-
-def tlh(entries: dict[str, bytes], season: int = 3) -> bytes:
-    codes = sorted((xxhash.xxh64_intdigest(path.lower().encode()), path) for path in entries)
-    rows, body = b"", b""
-    start = 12 + 20 * len(codes)
-    for code, path in codes:
-        body += bytes(-(start + len(body)) % 8)
-        packed = lz4.block.compress(entries[path], mode="high_compression", store_size=False)
-        rows += struct.pack("<QIII", code, start + len(body), len(packed), len(entries[path]))
-        body += packed
-    return b"TLHX" + struct.pack("<HHI", 1, season, len(codes)) + rows + body

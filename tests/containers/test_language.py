@@ -29,6 +29,7 @@ from furnel.containers.schema import NamesPart
 from furnel.containers.sums import hash_names
 from furnel.errors import FurnelError
 from furnel.tomllines import line_of
+from tarnlight import writers
 from tests.containers import makers
 
 CONTENTS = {
@@ -48,7 +49,7 @@ ROOM_ENTRIES = {
     "store/south/picture0.png": b"P2", "office/note.txt": b"", "office/window/picture0.png": b"view" * 50,
 }  # fmt: skip
 MAKERS: dict[str, Callable[[dict[str, bytes]], bytes]] = {
-    "crate": makers.crate, "casket": makers.casket, "drawer": makers.drawer, "satchel": makers.satchel, "tlh": makers.tlh,
+    "crate": makers.crate, "casket": makers.casket, "drawer": makers.drawer, "satchel": makers.satchel, "tlh": writers.tlh,
 }  # fmt: skip
 
 

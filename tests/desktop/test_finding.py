@@ -15,7 +15,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
 from furnel.catalogue import preview, take_out
-from furnel.containers import find_layout, layouts_folder
+from furnel.containers import find_layout, layouts_folder, open_container
 from furnel.desktop.find.take import TakeDialog
 from furnel.games import profiles_folder
 from tarnlight.scenes import still
@@ -239,6 +239,26 @@ def test_a_changed_file_that_was_taken_out_goes_back_by_itself(
     assert not window.match_sheet.pack.isVisible()
 
 
+def test_a_folder_is_packed_from_the_match_sheet(
+    hands: Hands, mod: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    hands.open(mod)
+    folder = tmp_path / "loose"
+    (folder / "deep").mkdir(parents=True)
+    (folder / "deep" / "a.txt").write_text("words " * 90)
+    (folder / "b.txt").write_text("more")
+    hands.drop(folder, hands.window.find_station.wall.viewport(), QPointF(300, 200))
+    hands.settle()
+    target = tmp_path / "loose.crate"
+    monkeypatch.setattr("furnel.desktop.asking.QInputDialog.getItem", lambda *_: ("crate", True))
+    monkeypatch.setattr("furnel.desktop.asking.QFileDialog.getSaveFileName", lambda *_: (str(target), ""))
+    hands.click(hands.window.match_sheet.pack)
+    hands.until(target.is_file, "the archive")
+    hands.settle()
+    container = open_container(target)
+    assert container.read("deep/a.txt") == b"words " * 90 and len(container.entries()) == 2
+
+
 def test_several_are_taken_out_with_their_kin(
     hands: Hands, mod: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
@@ -259,7 +279,7 @@ def test_several_are_taken_out_with_their_kin(
 
     monkeypatch.setattr(TakeDialog, "exec", choose)
     monkeypatch.setattr(
-        "furnel.desktop.window.QFileDialog.getExistingDirectory", lambda *_: str(tmp_path / "out")
+        "furnel.desktop.asking.QFileDialog.getExistingDirectory", lambda *_: str(tmp_path / "out")
     )
     hands.key("Ctrl+T", window)
     hands.until(lambda: "taken out" in window.messages[-1].text, "the files")

@@ -85,8 +85,6 @@ def test_what_was_taken_out_finds_its_way_back(known: tuple[Catalogue, Marks], t
     assert read_notes(folder) == {
         "art/rock/slate.png": "art/rock/slate.dds",
         "bank0/003.wav": "bank0/003.wav",
-        "portraits/ada.png": "portraits/ada.dds",
-        "portraits/per.png": "portraits/per.dds",
         "new/somebody.png": "portraits/ada.dds",
         "per.png": "portraits/per.dds",
     }

@@ -10,40 +10,37 @@ from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
 from PyQt6.QtWidgets import (
     QApplication,
-    QDialog,
     QFileDialog,
-    QGridLayout,
     QHBoxLayout,
     QInputDialog,
     QMenu,
-    QPlainTextEdit,
     QPushButton,
     QStackedWidget,
     QVBoxLayout,
     QWidget,
 )
 
-from furnel.catalogue import take_out
-from furnel.containers import find_layout, known_layouts, pack_folder
 from furnel.desktop.actions import COMMANDS, Command, command
 from furnel.desktop.archive.page import ArchivePage
+from furnel.desktop.asking import pack_folder, take_out
 from furnel.desktop.build.station import BuildStation
 from furnel.desktop.find.match import MatchSheet
 from furnel.desktop.find.station import FindStation
-from furnel.desktop.find.take import TakeDialog
 from furnel.desktop.fit.station import FitStation
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look, number
 from furnel.desktop.newgame import NewGamePage
 from furnel.desktop.playback import Player
 from furnel.desktop.results import ResultTiles
-from furnel.desktop.session import Notice, Session
+from furnel.desktop.session import Session
+from furnel.desktop.swapping import Notice
 from furnel.desktop.tiles import TileStore
 from furnel.desktop.trying.station import TryStation
-from furnel.desktop.widgets.basics import as_panel, button, label
+from furnel.desktop.widgets.basics import as_panel, button
 from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip, StationState
 from furnel.desktop.widgets.jobline import JobLine
 from furnel.desktop.widgets.quickcommand import QuickCommand
+from furnel.desktop.widgets.sheets import show_keys, show_log
 from furnel.errors import FurnelError
 from furnel.games import UnknownGame, recognise
 
@@ -188,7 +185,7 @@ class Window(QWidget):
             "open-game": self._open_game,
             "new-game": self._new_game,
             "archive": self._work_out,
-            "pack": self._pack,
+            "pack": lambda: pack_folder(self, session),
             "show-kin": self.find_station.show_kin,
             "find-alike": self.find_station.find_alike,
             "paste-like": self._paste_like,
@@ -204,7 +201,7 @@ class Window(QWidget):
             "search": self._search,
             "clear-sieve": self.find_station.sieve.clear,
             "swap": self._swap,
-            "take-out": self._take_out,
+            "take-out": lambda: take_out(self, session, self.find_station.wall.chosen()),
             "copy-path": self._copy_path,
             "hear": self.find_station.hear,
             "fit-all": lambda: session.fit_all([self._swap_at_hand()]),
@@ -219,8 +216,8 @@ class Window(QWidget):
             "renew-stills": self.try_station.renew,
             "quick": self._quick,
             "theme": lambda: self.look.use("light" if self.look.theme == "dark" else "dark"),
-            "keys": self._keys,
-            "log": self._log,
+            "keys": lambda: show_keys(self),
+            "log": lambda: show_log(self, self.messages),
             "quit": self.close,
         }
 
@@ -337,38 +334,6 @@ class Window(QWidget):
         file, _ = QFileDialog.getOpenFileName(self, f"A file to put in the place of {name}")
         return Path(file) if file else None
 
-    def _take_out(self) -> None:
-        assets, catalogue = self.find_station.wall.chosen(), self.session.catalogue
-        if not assets or catalogue is None:
-            return
-        name = assets[0].name if len(assets) == 1 else f"{len(assets)} assets"
-        dialog = TakeDialog(self, name, sum(len(self.session.kin(asset.path)) for asset in assets))
-        if not dialog.exec() or not (
-            folder := QFileDialog.getExistingDirectory(self, f"Where to put {name}")
-        ):
-            return
-        paths = [asset.path for asset in assets]
-        if dialog.with_kin:
-            paths += [path for asset in assets for path in self.session.kin(asset.path) if path not in paths]
-        form = dialog.form
-        self.session.jobs.start(
-            "Taking out",
-            lambda progress: take_out(
-                list(dict.fromkeys(paths)),
-                lambda path: catalogue.read(catalogue.get(path)),
-                Path(folder),
-                form,
-                progress,
-            ),
-            lambda files: self.session.tell(
-                "calm",
-                f"Taken out to {files[0]}"
-                if len(files) == 1
-                else f"{len(files)} files taken out to {folder}",
-            ),
-            lane="write",
-        )
-
     def _match(self) -> None:
         folder = QFileDialog.getExistingDirectory(self, "A folder with files for this game")
         if folder:
@@ -379,30 +344,9 @@ class Window(QWidget):
         if not self.find_station.sieve.like.paste():
             self.session.tell("wrong", "There is no picture in the clipboard: copy a crop of the game first")
 
-    def _pack(self) -> None:
-        folder = QFileDialog.getExistingDirectory(self, "A folder to make an archive of")
-        if folder:
-            self.pack_folder(Path(folder))
-
     def pack_folder(self, folder: Path) -> None:
         """Make an archive of a folder, after asking which layout and where."""
-        names = ["zip", *known_layouts()]
-        name, wanted = QInputDialog.getItem(
-            self, f"Pack {folder.name}", "As what kind of archive?", names, 0, False
-        )
-        target, _ = (
-            QFileDialog.getSaveFileName(self, "The archive", str(folder.with_suffix(f".{name}")))
-            if wanted
-            else ("", "")
-        )
-        if target:
-            layout = None if name == "zip" else find_layout(name)
-            self.session.jobs.start(
-                f"Packing {folder.name}",
-                lambda progress: pack_folder(folder, layout, Path(target), progress),
-                lambda count: self.session.tell("calm", f"{count} files packed as {target}"),
-                lane="write",
-            )
+        pack_folder(self, self.session, folder)
 
     def _copy_path(self) -> None:
         asset, clipboard = self.find_station.wall.current(), QApplication.clipboard()
@@ -456,41 +400,6 @@ class Window(QWidget):
         )
         corner = self.mapToGlobal(self.rect().topRight())
         dialog.move(corner.x() - dialog.width() - 14, corner.y() + 50)
-        dialog.show()
-
-    def _keys(self) -> None:
-        dialog = QDialog(self)
-        dialog.setWindowTitle("Keys")
-        grid = QGridLayout(dialog)
-        grid.setContentsMargins(20, 18, 24, 20)
-        grid.setHorizontalSpacing(28)
-        groups = list(dict.fromkeys(entry.group for entry in COMMANDS))
-        for place, group in enumerate(groups):
-            column = QVBoxLayout()
-            column.setSpacing(3)
-            column.addWidget(label(group.upper(), "section"))
-            for entry in COMMANDS:
-                if entry.group == group and entry.key:
-                    line = QHBoxLayout()
-                    line.addWidget(label(entry.text.rstrip("…")), 1)
-                    line.addWidget(label(entry.key, "caption"))
-                    column.addLayout(line)
-            column.addStretch(1)
-            grid.addLayout(column, place // 4, place % 4)
-        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-        dialog.show()
-
-    def _log(self) -> None:
-        dialog = QDialog(self)
-        dialog.setWindowTitle("Log")
-        dialog.resize(720, 380)
-        field = QPlainTextEdit(
-            "\n".join(("✕ " if n.tone == "wrong" else "  ") + n.text for n in self.messages)
-        )
-        field.setReadOnly(True)
-        column = QVBoxLayout(dialog)
-        column.addWidget(field)
-        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         dialog.show()
 
     # what the strip says

@@ -1,0 +1,66 @@
+"""Commands that ask several things before they do anything: what to take out and how, what to pack as what."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from pathlib import Path
+
+from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
+
+from furnel import catalogue as game
+from furnel import containers
+from furnel.catalogue import Asset
+from furnel.desktop.find.take import TakeDialog
+from furnel.desktop.session import Session
+
+
+def take_out(parent: QWidget, session: Session, assets: Sequence[Asset]) -> None:
+    """Ask how and where to, then take assets out."""
+    catalogue = session.catalogue
+    if not assets or catalogue is None:
+        return
+    name = assets[0].name if len(assets) == 1 else f"{len(assets)} assets"
+    kin = [path for asset in assets for path in session.kin(asset.path)]
+    dialog = TakeDialog(parent, name, len(kin))
+    if not dialog.exec() or not (folder := QFileDialog.getExistingDirectory(parent, f"Where to put {name}")):
+        return
+    paths = list(dict.fromkeys([asset.path for asset in assets] + (kin if dialog.with_kin else [])))
+    form = dialog.form
+
+    def done(files: list[Path]) -> None:
+        many = f"{len(files)} files taken out to {folder}"
+        session.tell("calm", f"Taken out to {files[0]}" if len(files) == 1 else many)
+
+    session.jobs.start(
+        "Taking out",
+        lambda progress: game.take_out(
+            paths, lambda path: catalogue.read(catalogue.get(path)), Path(folder), form, progress
+        ),
+        done,
+        lane="write",
+    )
+
+
+def pack_folder(parent: QWidget, session: Session, folder: Path | None = None) -> None:
+    """Ask for a folder (when none is given), a layout and a file, then make an archive."""
+    if folder is None:
+        chosen = QFileDialog.getExistingDirectory(parent, "A folder to make an archive of")
+        if not chosen:
+            return
+        folder = Path(chosen)
+    source = folder
+    names = ["zip", *containers.known_layouts()]
+    name, wanted = QInputDialog.getItem(
+        parent, f"Pack {source.name}", "As what kind of archive?", names, 0, False
+    )
+    if not wanted:
+        return
+    target, _ = QFileDialog.getSaveFileName(parent, "The archive", str(source.with_suffix(f".{name}")))
+    if target:
+        layout = None if name == "zip" else containers.find_layout(name)
+        session.jobs.start(
+            f"Packing {source.name}",
+            lambda progress: containers.pack_folder(source, layout, Path(target), progress),
+            lambda count: session.tell("calm", f"{count} files packed as {target}"),
+            lane="write",
+        )
