@@ -30,6 +30,8 @@ def take(out: Path, game: Path | None = None) -> None:
         window.show()
         hands = Hands(window)
         hands.open(project)
+        window.session.learn()
+        hands.until(lambda: window.session.marks is not None, "the game to be learned")
         window.find_station.wall.select("art/hulls/hull_otter.dds")
         hands.shot(out / "find.png")
         for name, original in (
@@ -84,8 +86,6 @@ def _finding(hands: Hands, out: Path, folder: Path) -> None:
     window = hands.window
     session, station, game = window.session, window.find_station, folder / "game"
     hands.station(1)
-    session.learn()
-    hands.until(lambda: session.marks is not None, "the game to be learned")
     crop = folder / "crop.png"
     still(World(game, with_mods=False), "chart room", 90).crop((385, 40, 550, 206)).save(crop)
     station._read_likeness(crop)

@@ -117,4 +117,3 @@ def parcel(rooms: dict[str, tuple[bytes, dict[str, list[bytes]]]]) -> bytes:
     stream = io.BytesIO()
     zstandard.ZstdCompressor(level=12).copy_stream(io.BytesIO(plain), stream, size=len(plain))
     return b"PRCL" + struct.pack("<I", len(plain)) + stream.getvalue()
-

@@ -149,6 +149,72 @@ def test_a_zip_made_elsewhere_is_repacked_and_read_elsewhere(tmp_path: Path) -> 
         ]
 
 
+def test_members_of_a_zip_are_added_removed_and_renamed(tmp_path: Path) -> None:
+    with zipfile.ZipFile(tmp_path / "in.zip", "w", zipfile.ZIP_DEFLATED) as archive:
+        for name in ("a.txt", "b/c.txt", "d.txt", "e.txt"):
+            archive.writestr(name, name * 60)
+    (tmp_path / "file.bin").write_bytes(b"from a file" * 500)
+    container = open_container(tmp_path / "in.zip")
+    changes = Changes(
+        {"d.txt": b"replaced and renamed"}, {"new/f.bin": tmp_path / "file.bin"}, frozenset(["a.txt"]),
+        {"d.txt": "deep/d.txt", "e.txt": "E.txt"},
+    )  # fmt: skip
+    container.rewrite(tmp_path / "out.zip", changes)
+    with zipfile.ZipFile(tmp_path / "out.zip") as after:
+        assert after.testzip() is None
+        assert {name: after.read(name) for name in after.namelist()} == {
+            "b/c.txt": b"b/c.txt" * 60, "deep/d.txt": b"replaced and renamed", "E.txt": b"e.txt" * 60,
+            "new/f.bin": b"from a file" * 500,
+        }  # fmt: skip
+
+
+def test_a_folder_is_changed_like_an_archive(tmp_path: Path) -> None:
+    for name in ("a.txt", "b/c.txt", "d.txt"):
+        (tmp_path / "in" / name).parent.mkdir(parents=True, exist_ok=True)
+        (tmp_path / "in" / name).write_text(name)
+    open_container(tmp_path / "in").rewrite(
+        tmp_path / "out",
+        Changes({"a.txt": b"new"}, {"e/f.txt": b"added"}, frozenset(["d.txt"]), {"b/c.txt": "c.txt"}),
+    )
+    after = open_container(tmp_path / "out")
+    assert {e.path: after.read(e.path) for e in after.entries()} == {
+        "a.txt": b"new",
+        "c.txt": b"b/c.txt",
+        "e/f.txt": b"added",
+    }
+
+
+@pytest.mark.parametrize(
+    ("changes", "says"),
+    [
+        (Changes(add={"000.wav": b""}), "two entries"),
+        (Changes(rename={"000.wav": "../up.wav"}), "not safe"),
+        (Changes(remove=frozenset(["000.wav"])), "no names"),
+        (Changes(rename={"000.wav": "bell.wav"}), "no names"),
+        (Changes(add={"bell.wav": b""}), "named 046.wav"),
+        (Changes(remove=frozenset(["nothing"])), "no entry"),
+    ],
+)
+def test_changes_that_cannot_be_are_refused_and_nothing_is_written(
+    forged: Path, tmp_path: Path, changes: Changes, says: str
+) -> None:
+    with pytest.raises(FurnelError, match=says):
+        open_container(forged / "data" / "bank0.tls").rewrite(tmp_path / "x.tls", changes)
+    assert not list(tmp_path.iterdir())
+
+
+def test_a_numbered_archive_grows_and_shrinks_at_its_end(forged: Path, tmp_path: Path) -> None:
+    container = open_container(forged / "data" / "bank0.tls")
+    sound = container.read("003.wav")
+    container.rewrite(tmp_path / "bank0.tls", Changes(add={"046.wav": sound}, remove=frozenset()))
+    longer = loaders.load_container(tmp_path / "bank0.tls")
+    assert len(longer) == 47 and longer["bank0/046.wav"] == sound
+    open_container(tmp_path / "bank0.tls").rewrite(
+        tmp_path / "short" / "bank0.tls", Changes(remove=frozenset(["046.wav", "045.wav"]))
+    )
+    assert len(loaders.load_container(tmp_path / "short" / "bank0.tls")) == 45
+
+
 def test_packing_a_folder_twice_gives_the_same_zip(tmp_path: Path) -> None:
     for name in ("one", "two"):
         for path in ("b/x.txt", "a.txt") if name == "one" else ("a.txt", "b/x.txt"):

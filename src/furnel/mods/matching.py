@@ -11,7 +11,7 @@ import numpy as np
 
 from furnel import imagefiles, sound
 from furnel.catalogue import NOTE, Kind, Marks, Shelf, like_picture, like_sound, noted_original, read_notes
-from furnel.catalogue.marks import sound_marks
+from furnel.catalogue.marks import patches_of, sound_marks
 from furnel.errors import FurnelError
 from furnel.imagefiles import SUFFIXES
 from furnel.progress import QUIET, Progress, steps
@@ -21,6 +21,7 @@ HOW: tuple[How, ...] = ("note", "path", "name", "likeness", "by hand")
 _SURE = {"note": 1.0, "path": 0.98, "name": 0.9, "by hand": 1.0, "": 0.0}
 _CLOSE = 0.18  # a likeness leads by so much of itself, or it is only offered
 _OFFERED = 8
+_FEWEST = 8  # patches that a picture is recognised by
 _SOUNDS = (".wav", ".flac", ".ogg", ".opus", ".mp3", ".aif", ".aiff")
 _TEXTS = (".toml", ".json", ".xml", ".csv", ".ini", ".txt")
 
@@ -134,8 +135,9 @@ def _match(
         return Match(file)
     (best, score), rest = alike[0], alike[1:]
     lead = (score - rest[0][1]) / max(score, 1e-6) if rest else 1.0
-    sure = min(0.45 + 2 * lead, 0.85) if lead >= _CLOSE else 0.3
-    return Match(file, best, "likeness", sure, tuple(path for path, _ in rest[:_OFFERED]), on=lead >= _CLOSE)
+    clear = lead >= _CLOSE and _has_features(file)
+    sure = min(0.45 + 2 * lead, 0.85) if clear else 0.3
+    return Match(file, best, "likeness", sure, tuple(path for path, _ in rest[:_OFFERED]), on=clear)
 
 
 def _of_kind(found: list[str], shelf: Shelf, kinds: tuple[str, ...]) -> list[str]:
@@ -163,6 +165,15 @@ def _alike(file: Path, marks: Marks) -> list[tuple[str, float]]:
         if len(out) > _OFFERED:
             break
     return out
+
+
+def _has_features(file: Path) -> bool:
+    """Whether a picture has enough in it to be recognised by; a sound always has."""
+    if _kinds(file)[0] != "texture":
+        return True
+    return (
+        len(patches_of(imagefiles.read_small(file.read_bytes(), 128, file).pixels, (1.0, 0.5), 64)) >= _FEWEST
+    )
 
 
 def _one_each(found: Sequence[Match]) -> list[Match]:

@@ -75,7 +75,8 @@ class ArchivePage(QWidget):
         self.entries, self.hints = QListWidget(), QListWidget()
         for part, name in ((self.entries, "Entries"), (self.hints, "What was found")):
             part.setAccessibleName(name)
-            part.setUniformItemSizes(True)
+            part.setUniformItemSizes(part is self.entries)
+        self.hints.setWordWrap(True)
         self.entries.currentRowChanged.connect(self._entry_picked)
         self.hints.currentRowChanged.connect(self._hint_picked)
         self._open = button("Another file…", "Look at another archive")
