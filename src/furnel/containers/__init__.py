@@ -13,8 +13,7 @@ from furnel.containers.carving import Carved, Find, find_files
 from furnel.containers.container import Changes, Container, Content, Entry, check_path
 from furnel.containers.folder import Folder
 from furnel.containers.guessing import Guess, Guesses, guess
-from furnel.containers.mapped import HeldBytes, Source
-from furnel.containers.nested import Nested
+from furnel.containers.opening import find_layout, open_inside, open_with
 from furnel.containers.schema import (
     InsidePart,
     Layout,
@@ -25,7 +24,7 @@ from furnel.containers.schema import (
     parse_layout,
     shipped_layouts,
 )
-from furnel.containers.whole import Whole, write_whole
+from furnel.containers.whole import write_whole
 from furnel.containers.zipped import Zip, write_zip
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress
@@ -64,22 +63,6 @@ __all__ = [
 ]
 
 
-def find_layout(name: str) -> Layout:
-    """A shipped or own layout by name, or the layout in a file of that path."""
-    layouts = known_layouts()
-    if name in layouts:
-        return layouts[name]
-    if name.endswith(".toml"):
-        return open_layout(Path(name))
-    known = ", ".join(["zip", *layouts])
-    raise FurnelError(
-        "Choosing a layout",
-        where=name,
-        why="there is no such layout",
-        remedy=f"Use {known}, or a layout's .toml file",
-    )
-
-
 def open_container(path: Path, layout: Layout | None = None, known: Sequence[str] = ()) -> Container:
     """The archive or folder at `path`; without a layout, the one that recognises it.
 
@@ -89,7 +72,7 @@ def open_container(path: Path, layout: Layout | None = None, known: Sequence[str
     if path.is_dir():
         return Folder(path)
     if layout is not None:
-        return _open_with(path, layout, known)
+        return open_with(path, layout, known)
     if not path.is_file():
         raise FurnelError(
             "Opening an archive", where=path, why="there is no such file", remedy="Check the path"
@@ -101,7 +84,7 @@ def open_container(path: Path, layout: Layout | None = None, known: Sequence[str
     for candidate in known_layouts().values():
         if any(fnmatch.fnmatch(path.name, pattern) for pattern in candidate.files):
             try:
-                return _open_with(path, candidate, known)
+                return open_with(path, candidate, known)
             except FurnelError as error:
                 refusals.append(f"{candidate.name}: {error.why} ({error.where})")
     raise FurnelError(
@@ -110,15 +93,6 @@ def open_container(path: Path, layout: Layout | None = None, known: Sequence[str
         why="; ".join(refusals) or "it is neither a ZIP nor of a known layout",
         remedy="Say which layout it has, or describe it with one (docs/layouts.md)",
     )
-
-
-def open_inside(container: Container, rules: Sequence[InsidePart], known: Sequence[str] = ()) -> Container:
-    """A container whose entries that are archives themselves (by `rules`) are opened too."""
-
-    def open_inner(path: Path, name: str, source: HeldBytes) -> Container:
-        return Zip(path, source) if name == "zip" else _open_with(path, find_layout(name), known, source)
-
-    return Nested(container, rules, open_inner) if rules else container
 
 
 def write_archive(
@@ -168,18 +142,3 @@ def unpack_to(container: Container, folder: Path, progress: Progress = QUIET) ->
     for entry in steps(entries, len(entries), progress, f"Unpacking {container.path.name}"):
         write_bytes(folder / entry.path, container.read(entry.path))
     return len(entries)
-
-
-def _open_with(
-    path: Path, layout: Layout, known: Sequence[str] = (), source: Source | None = None
-) -> Container:
-    if layout.whole is not None:
-        inner = layout.model_copy(update={"whole": None, "inside": ()})
-        opened: Container = Whole(
-            path, layout, lambda name, plain: _open_with(name, inner, known, plain), source
-        )
-    elif layout.index is not None:
-        opened = indexed.Indexed(path, layout, known, source)
-    else:
-        opened = chained.Chained(path, layout, known, source)
-    return open_inside(opened, layout.inside, known)

@@ -8,11 +8,10 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from furnel.containers.carving import Find, find_files
-from furnel.containers.chained import Chained
 from furnel.containers.chains import chunk_entries, read_chain
 from furnel.containers.container import Entry
-from furnel.containers.indexed import Indexed
 from furnel.containers.mapped import MappedFile, Source
+from furnel.containers.opening import open_with
 from furnel.containers.reading import read_index
 from furnel.containers.schema import FieldPart, Layout
 from furnel.errors import FurnelError
@@ -127,13 +126,7 @@ def carve(path: Path, progress: Progress = QUIET) -> list[Find]:
 
 def _entries(path: Path, layout: Layout, progress: Progress) -> tuple[tuple[Entry, ...], list[Fault]]:
     """The entries, and for the first of them whether they can be read."""
-    container = Indexed(path, layout) if layout.index is not None and layout.whole is None else None
-    opened = container or (Chained(path, layout) if layout.whole is None else None)
-    if opened is None:
-        from furnel.containers import open_container
-
-        opened = open_container(path, layout)  # type: ignore[assignment]
-    assert opened is not None
+    opened = open_with(path, layout)
     faults = []
     try:
         entries = tuple(opened.entries())
