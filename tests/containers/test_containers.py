@@ -28,6 +28,7 @@ from furnel.containers import (
     write_archive,
     write_zip,
 )
+from furnel.containers.zipped import Zip
 from furnel.errors import FurnelError
 from tarnlight import loaders, writers
 
@@ -166,6 +167,38 @@ def test_members_of_a_zip_are_added_removed_and_renamed(tmp_path: Path) -> None:
             "b/c.txt": b"b/c.txt" * 60, "deep/d.txt": b"replaced and renamed", "E.txt": b"e.txt" * 60,
             "new/f.bin": b"from a file" * 500,
         }  # fmt: skip
+
+
+def test_a_zip_beyond_four_gibibytes_is_changed_and_its_holes_stay_holes(tmp_path: Path) -> None:
+    far = 5 << 30
+    with (tmp_path / "far.zip").open("wb") as stream:
+        stream.seek(far)
+        with zipfile.ZipFile(stream, "w") as archive:
+            archive.writestr("a.txt", "first " * 40)
+            archive.writestr("b.txt", "second")
+    container = Zip(tmp_path / "far.zip")
+    container.rewrite(tmp_path / "new.zip", Changes({"b.txt": b"changed"}, {"c.txt": b"third"}))
+    container.close()
+    with zipfile.ZipFile(tmp_path / "new.zip") as after:
+        assert after.testzip() is None
+        assert [after.read(name) for name in ("a.txt", "b.txt", "c.txt")] == [
+            b"first " * 40,
+            b"changed",
+            b"third",
+        ]
+        assert min(info.header_offset for info in after.infolist()) >= far
+    assert (tmp_path / "new.zip").stat().st_blocks * 512 < 1 << 20
+
+
+def test_a_zip_of_very_many_members_is_changed(tmp_path: Path) -> None:
+    with zipfile.ZipFile(tmp_path / "many.zip", "w") as archive:
+        for number in range(65600):
+            archive.writestr(f"{number}", b"")
+    container = Zip(tmp_path / "many.zip")
+    container.rewrite(tmp_path / "more.zip", Changes({"7": b"seven"}, {"new": b"n"}))
+    container.close()
+    with zipfile.ZipFile(tmp_path / "more.zip") as after:
+        assert len(after.namelist()) == 65601 and after.read("7") == b"seven" and after.read("new") == b"n"
 
 
 def test_a_folder_is_changed_like_an_archive(tmp_path: Path) -> None:

@@ -16,7 +16,7 @@ from typing import BinaryIO
 
 from furnel.atomic import replacing
 from furnel.containers.container import MOST_ENTRY_BYTES, Changes, Content, Entry, check_path, missing_entry
-from furnel.containers.mapped import Source
+from furnel.containers.mapped import MappedFile, Source
 from furnel.errors import FurnelError, reason
 from furnel.progress import QUIET, Progress, steps
 
@@ -26,6 +26,7 @@ FIXED_TIME = (1980, 1, 1, 0, 0, 0)
 _CENTRAL = struct.Struct("<4s6H3I5H2I")
 _END = struct.Struct("<4s4H2IH")
 _ENCRYPTED = 0x1
+_ZIP64_FIELD, _WIDE = 1, 0xFFFFFFFF
 
 
 class Zip:
@@ -35,6 +36,7 @@ class Zip:
 
     def __init__(self, path: Path, source: Source | None = None) -> None:
         self.path = path
+        self._given = source
         self._open = source.stream if source is not None else lambda: path.open("rb")
         try:
             self._zip = zipfile.ZipFile(self._open())
@@ -98,22 +100,26 @@ class Zip:
 
     def rewrite(self, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
         changes.check(self._infos, self.path)
-        with replacing(target) as out, self._open() as source:
-            if not changes:
-                shutil.copyfileobj(source, out, 1 << 20)
-                return
-            moved = {new: self.read(old) for old, new in changes.rename.items() if old not in changes.replace}
-            moved |= {
-                changes.rename[old]: _bytes(changes.replace[old])
-                for old in changes.rename
-                if old in changes.replace
-            }
-            added = {**moved, **{path: _bytes(content) for path, content in changes.add.items()}}
-            gone = changes.remove | set(changes.rename)
-            replaced = {
-                path: _bytes(content) for path, content in changes.replace.items() if path not in gone
-            }
-            _merge(source, self._zip, out, replaced, added, gone, progress)
+        source = self._given or MappedFile(self.path)
+        try:
+            with replacing(target) as out:
+                if not changes:
+                    source.copy(0, len(source.view), out)
+                    return
+                self._rewrite(source, out, changes, progress)
+        finally:
+            if source is not self._given:
+                source.close()
+
+    def _rewrite(self, source: Source, out: BinaryIO, changes: Changes, progress: Progress) -> None:
+        gone = changes.remove | set(changes.rename)
+        added = {
+            new: _bytes(changes.replace[old]) if old in changes.replace else self.read(old)
+            for old, new in changes.rename.items()
+        }
+        added |= {path: _bytes(content) for path, content in changes.add.items()}
+        replaced = {path: _bytes(content) for path, content in changes.replace.items() if path not in gone}
+        _merge(source, self._zip, out, replaced, added, gone, progress)
 
     def close(self) -> None:
         stream = self._zip.fp
@@ -160,7 +166,7 @@ def _info(path: str, date: tuple[int, int, int, int, int, int], method: int) -> 
 
 
 def _merge(
-    source: BinaryIO,
+    source: Source,
     archive: zipfile.ZipFile,
     out: BinaryIO,
     changes: Mapping[str, bytes],
@@ -168,43 +174,70 @@ def _merge(
     gone: Set[str],
     progress: Progress,
 ) -> None:
+    """Members in their order: unchanged ones copied as they are stored, then new ones, then the directory."""
     start = archive.start_dir
+    central = dict(zip(archive.infolist(), _central_records(source, archive, start), strict=True))
     infos = sorted(archive.infolist(), key=lambda info: info.header_offset)
     ends = [info.header_offset for info in infos[1:]] + [start]
-    if start >= 0xFFFFFFFF:
-        raise FurnelError(
-            "Writing a ZIP archive", where=archive.filename, why="ZIPs over 4 GiB are only read so far"
-        )
-    central = _central_records(source, archive, start)
-    moved: dict[int, tuple[int, bytes | None]] = {}
-    if infos and infos[0].header_offset:
-        source.seek(0)
-        out.write(source.read(infos[0].header_offset))
+    fresh: dict[zipfile.ZipInfo, bytes] = {}
+    if infos:
+        source.copy(0, infos[0].header_offset, out)
     for info, end in steps(zip(infos, ends, strict=True), len(infos), progress, "Repacking"):
-        place, record = out.tell(), None
         if info.filename in gone:
             continue
+        place = out.tell()
         if info.filename in changes:
             method = info.compress_type if info.compress_type in (0, 8) else zipfile.ZIP_DEFLATED
             record = _write_member(out, info.filename, changes[info.filename], method, info.date_time)
+            fresh[info] = _placed(record, place)
         else:
-            source.seek(info.header_offset)
-            left = end - info.header_offset
-            while left > 0 and (chunk := source.read(min(left, 1 << 20))):
-                out.write(chunk)
-                left -= len(chunk)
-        moved[info.header_offset] = (place, record)
-    records = [(moved[old][0], moved[old][1] or record) for old, record in central if old in moved]
+            source.copy(info.header_offset, end, out)
+            fresh[info] = _placed(central[info], place, info.file_size, info.compress_size)
+    records = [fresh[info] for info in central if info in fresh]
     for path, data in added.items():
         place = out.tell()
-        records.append((place, _write_member(out, path, data, zipfile.ZIP_DEFLATED, FIXED_TIME)))
+        records.append(_placed(_write_member(out, path, data, zipfile.ZIP_DEFLATED, FIXED_TIME), place))
     directory = out.tell()
-    for place, record in records:
-        out.write(record[:42] + struct.pack("<I", place) + record[46:])
-    length = out.tell() - directory
-    count = len(records)
-    out.write(_END.pack(b"PK\5\6", 0, 0, count, count, length, directory, len(archive.comment)))
-    out.write(archive.comment)
+    for record in records:
+        out.write(record)
+    _write_end(out, len(records), directory, archive.comment)
+
+
+def _placed(record: bytes, place: int, size: int | None = None, stored: int | None = None) -> bytes:
+    """A directory record for a member at another place; what 32 bits cannot say goes into the ZIP64 field (4.5.3)."""
+    name, extra, note = struct.unpack_from("<3H", record, 28)
+    stored = struct.unpack_from("<I", record, 20)[0] if stored is None else stored
+    size = struct.unpack_from("<I", record, 24)[0] if size is None else size
+    kept, at = b"", 46 + name
+    while at + 4 <= 46 + name + extra:
+        mark, length = struct.unpack_from("<HH", record, at)
+        kept += record[at : at + 4 + length] if mark != _ZIP64_FIELD else b""
+        at += 4 + length
+    wide = [number for number in (size, stored, place) if number >= _WIDE]
+    if wide:
+        kept = struct.pack(f"<HH{len(wide)}Q", _ZIP64_FIELD, 8 * len(wide), *wide) + kept
+    head = bytearray(record[:46])
+    if wide:
+        struct.pack_into("<H", head, 6, max(struct.unpack_from("<H", record, 6)[0], 45))
+    struct.pack_into("<II", head, 20, min(stored, _WIDE), min(size, _WIDE))
+    struct.pack_into("<H", head, 30, len(kept))
+    struct.pack_into("<I", head, 42, min(place, _WIDE))
+    tail = record[46 + name + extra : 46 + name + extra + note]
+    return bytes(head) + record[46 : 46 + name] + kept + tail
+
+
+def _write_end(out: BinaryIO, count: int, directory: int, comment: bytes) -> None:
+    """The end record; before it the ZIP64 one and its locator (4.3.14, 4.3.15) where numbers are too large for it."""
+    end = out.tell()
+    length = end - directory
+    if count >= 0xFFFF or directory >= _WIDE or length >= _WIDE:
+        out.write(struct.pack("<4sQ2H2I4Q", b"PK\6\6", 44, 45, 45, 0, 0, count, count, length, directory))
+        out.write(struct.pack("<4sIQI", b"PK\6\7", 0, end, 1))
+    count = min(count, 0xFFFF)
+    out.write(
+        _END.pack(b"PK\5\6", 0, 0, count, count, min(length, _WIDE), min(directory, _WIDE), len(comment))
+    )
+    out.write(comment)
 
 
 def _write_member(
@@ -220,12 +253,12 @@ def _write_member(
     return raw[local : len(raw) - _END.size]
 
 
-def _central_records(source: BinaryIO, archive: zipfile.ZipFile, start: int) -> list[tuple[int, bytes]]:
-    source.seek(start)
-    records = []
+def _central_records(source: Source, archive: zipfile.ZipFile, start: int) -> list[bytes]:
+    """The directory's records as they are, in its order."""
+    records, at = [], start
     for _ in archive.infolist():
-        head = source.read(_CENTRAL.size)
-        fields = _CENTRAL.unpack(head)
-        body = source.read(fields[10] + fields[11] + fields[12])
-        records.append((fields[16], head + body))
+        fields = _CENTRAL.unpack(bytes(source.view[at : at + _CENTRAL.size]))
+        end = at + _CENTRAL.size + fields[10] + fields[11] + fields[12]
+        records.append(bytes(source.view[at:end]))
+        at = end
     return records
