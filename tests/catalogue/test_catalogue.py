@@ -68,7 +68,7 @@ def test_a_known_game_is_opened_without_reading_it(
         raise AssertionError("an archive was read")
 
     again = Catalogue(Install(catalogue.install.folder), tmp_path / "index.sqlite")
-    monkeypatch.setattr(Install, "places", never)
+    monkeypatch.setattr(Install, "glances", never)
     again.refresh()
     assert again.assets == catalogue.assets
 
@@ -81,9 +81,11 @@ def test_a_changed_archive_is_scanned_again_and_only_that(
         (folder / "data/ensigns/large/fjell.tga").read_bytes()
     )
     scanned = []
-    real = Install.places
+    real = Install.glances
     monkeypatch.setattr(
-        Install, "places", lambda self, archive: scanned.append(archive.name) or real(self, archive)
+        Install,
+        "glances",
+        lambda self, archive, size: scanned.append(archive.name) or real(self, archive, size),
     )
     catalogue.install.close()
     catalogue.refresh()

@@ -153,22 +153,20 @@ class Catalogue:
         self.install.close()
 
     def _scan(self, archive: Archive, progress: Progress) -> list[_Row]:
-        places = self.install.places(archive)
-        glances, role_of = Glances(), self.install.profile.role_name
-        rows = []
-        heads = self.install.heads(archive, HEAD_BYTES)
-        for number, (place, head) in enumerate(zip(places, heads, strict=True)):
-            if number % _PIECE == 0:
+        facts_of_head, role_of, prefix = Glances().facts, self.install.profile.role_name, archive.prefix
+        rows: list[_Row] = []
+        for (inner, size, stored), head in self.install.glances(archive, HEAD_BYTES):
+            if len(rows) % _PIECE == 0:
                 check(progress, "Scanning the game")
-                progress.report(number / len(places), f"Scanning {archive.name}")
-            path, size = place.path, place.size
+                progress.report(0.5, f"Scanning {archive.name}")
+            path = prefix + inner
             role = role_of(path)
             if needs_whole(head):
-                head = self.install.read(archive, place.inner)
-            facts = glances.facts(head, size, path, role)
+                head = self.install.read(archive, inner)
+            facts = facts_of_head(head, size, path, role)
             if facts.kind == "other" and len(head) == HEAD_BYTES:  # a header that is longer than most
-                facts = facts_of(self.install.peek(archive, place.inner, 1 << 16), size, path, role)
-            rows.append((path, size, place.stored, role, facts))
+                facts = facts_of(self.install.peek(archive, inner, 1 << 16), size, path, role)
+            rows.append((path, size, stored, role, facts))
         return rows
 
     def _store(self, archive: Archive, stamp: str, rows: list[_Row]) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import io
+import time
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 
@@ -24,6 +25,7 @@ from furnel.progress import QUIET, Progress, check
 SIDE = 128
 _PIECE = 512
 _KIN_VERSION = 1
+_PAUSE_S = 0.003
 _SOUND_NUMBERS = 1 + TIMES + BANDS
 
 
@@ -45,8 +47,11 @@ class _One:
     sound: Floats | None = None
 
 
-def mark_all(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
-    """The marks of the whole game; what is kept from the last time is not worked out again. Can be cancelled and resumed."""
+def mark_all(catalogue: Catalogue, progress: Progress = QUIET, gently: bool = False) -> Marks:
+    """The marks of the whole game; what is kept from the last time is not worked out again. Can be cancelled and resumed.
+
+    `gently` leaves most of the interpreter to other threads: for a window that has to stay quick meanwhile.
+    """
     shelf = catalogue.assets
     pictures = empty_table(np.flatnonzero(shelf.columns["width"] > 0))
     sounds = [SoundTable(np.zeros(0, np.int64), np.zeros((0, _SOUND_NUMBERS), np.float32))]
@@ -60,7 +65,7 @@ def mark_all(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
             kept = catalogue.kept_marks(archive, piece)
             part = _unpack(kept, some) if kept is not None else None
             if part is None:
-                part = _marked(catalogue, [shelf[row] for row in some.tolist()], some, progress)
+                part = _marked(catalogue, [shelf[row] for row in some.tolist()], some, progress, gently)
                 catalogue.keep_marks(archive, piece, _pack(part, some))
             fill(pictures, part[0])
             sounds.append(part[1])
@@ -82,13 +87,15 @@ _Part = tuple[PictureTable, SoundTable, npt.NDArray[np.uint8]]
 
 
 def _marked(
-    catalogue: Catalogue, assets: list[Asset], rows: npt.NDArray[np.int64], progress: Progress
+    catalogue: Catalogue, assets: list[Asset], rows: npt.NDArray[np.int64], progress: Progress, gently: bool
 ) -> _Part:
     def one(asset: Asset) -> _One:
         check(progress, "Learning what everything looks like")
+        if gently:
+            time.sleep(_PAUSE_S)
         return _mark(catalogue, asset)
 
-    with ThreadPoolExecutor(cores(), thread_name_prefix="furnel-marks") as pool:
+    with ThreadPoolExecutor(1 if gently else cores(), thread_name_prefix="furnel-marks") as pool:
         found = list(pool.map(one, assets))
     seen = [
         (row, one.picture) for row, one in zip(rows.tolist(), found, strict=True) if one.picture is not None

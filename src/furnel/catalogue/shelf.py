@@ -92,6 +92,19 @@ class Shelf(Sequence[Asset]):
 
     __hash__ = None  # type: ignore[assignment]
 
+    def prepare(self) -> Shelf:
+        """Work out now what the first search and the first grouping would have to wait for."""
+        for ready in (
+            self._starts,
+            self._rows,
+            self._folders,
+            self._by_name,
+            self.longer_side,
+            self.length_ms,
+        ):
+            assert ready is not None
+        return self
+
     def row(self, path: str) -> int:
         """The row of a path, or -1."""
         return self._rows.get(path, -1)

@@ -78,6 +78,7 @@ class Session(Swapping):
             catalogue = Catalogue(Install(folder))
             recover(catalogue.install)
             catalogue.refresh(progress)
+            catalogue.assets.prepare()
             return catalogue
 
         self.jobs.start(f"Opening {folder.name}", work, lambda found: self._take(found, None), key="open")
@@ -88,6 +89,7 @@ class Session(Swapping):
         def work(progress: Progress) -> Workspace:
             space = open_workspace(path, progress)
             recover(space.catalogue.install)
+            space.catalogue.assets.prepare()
             return space
 
         self.jobs.start(
@@ -132,7 +134,7 @@ class Session(Swapping):
 
         self.jobs.start(
             "Learning the game",
-            lambda progress: mark_all(catalogue, progress),
+            lambda progress: mark_all(catalogue, progress, gently=True),
             done,
             failed,
             key="marks",

@@ -7,7 +7,16 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
 
-from furnel.containers import Carved, Changes, Container, InsidePart, find_layout, open_container, open_inside
+from furnel.containers import (
+    Carved,
+    Changes,
+    Container,
+    Entry,
+    InsidePart,
+    find_layout,
+    open_container,
+    open_inside,
+)
 from furnel.containers.folder import Folder
 from furnel.errors import FurnelError
 from furnel.games.profile import ArchiveRule, Profile, recognise
@@ -70,14 +79,15 @@ class Install:
         """The first bytes of an asset."""
         return self._container(archive).peek(inner, size)
 
-    def heads(self, archive: Archive, size: int) -> Iterator[bytes]:
-        """The first bytes of every asset of an archive, in the order of `places`; nothing of what is damaged."""
+    def glances(self, archive: Archive, size: int) -> Iterator[tuple[Entry, bytes]]:
+        """Every entry of an archive with its first bytes; nothing of what is damaged."""
         container = self._container(archive)
+        peek = container.peek
         for entry in container.entries():
             try:
-                yield container.peek(entry.path, size)
+                yield entry, peek(entry.path, size)
             except FurnelError:
-                yield b""
+                yield entry, b""
 
     def rewrite(self, archive: Archive, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
         """A changed copy of an archive, side files too, at `target`, which is not in the game's own place."""

@@ -79,6 +79,10 @@ def peek_info(head: bytes, size: int) -> SoundInfo | None:
     """What the first bytes of a PCM WAV of `size` bytes say of it; None when they do not tell (or it is no WAV)."""
     if head[:4] != b"RIFF" or head[8:12] != b"WAVE":
         return None
+    if head[12:20] == b"fmt \x10\0\0\0" and head[36:40] == b"data":  # as nearly all are
+        code, channels, rate, _, align, bits, _, length = struct.unpack_from("<HHIIHH4sI", head, 20)
+        if code == 1 and channels and rate and align:
+            return SoundInfo("WAV", f"PCM {bits}", rate, channels, min(length, size - 44) // align)
     at, fmt = 12, b""
     while at + 8 <= len(head):
         tag, length = head[at : at + 4], int.from_bytes(head[at + 4 : at + 8], "little")

@@ -156,18 +156,14 @@ class Wall(QAbstractScrollArea):
             y += _HEADER
             wide = np.minimum(widths[rows], width)
             ends = np.cumsum(wide + _GAP, dtype=np.float64)
-            tops, lefts = np.empty(len(rows), np.float64), np.empty(len(rows), np.float64)
-            first, before = 0, 0.0
-            while first < len(rows):
-                last = max(int(np.searchsorted(ends, before + width + _GAP, "right")), first + 1)
-                self._lines.append((y, place + first))
-                tops[first:last] = y
-                lefts[first:last] = ends[first:last] - wide[first:last] - _GAP - before + _MARGIN
-                y += tall + _CAPTION + _GAP
-                first, before = last, ends[last - 1]
-            y += 6
+            firsts, before = _broken(ends.tolist(), width + _GAP)
+            counts = np.diff([*firsts, len(rows)])
+            lines = y + np.arange(len(firsts)) * (tall + _CAPTION + _GAP)
+            lefts = ends - wide - _GAP - np.repeat(before, counts) + _MARGIN
+            parts.append((rows, lefts, np.repeat(lines, counts), wide))
+            self._lines += zip(lines.tolist(), [place + first for first in firsts], strict=True)
+            y += len(firsts) * (tall + _CAPTION + _GAP) + 6
             place += len(rows)
-            parts.append((rows, lefts, tops, wide))
         self._spots = _Spots(parts)
         self._height = y + _MARGIN
         bar = self.verticalScrollBar()
@@ -362,6 +358,17 @@ class Wall(QAbstractScrollArea):
             self.dropped.emit(self._asset(place), files[0])
             event.acceptProposedAction()
         self.viewport().update()
+
+
+def _broken(ends: list[float], width: float) -> tuple[list[int], list[float]]:
+    """Where lines begin, for tiles that end at `ends` when they stand in one line; and what lies before each line."""
+    firsts, before, first, done = [], [], 0, 0.0
+    while first < len(ends):
+        firsts.append(first)
+        before.append(done)
+        first = max(bisect_right(ends, done + width, first), first + 1)
+        done = ends[first - 1]
+    return firsts, before
 
 
 class _Spots:
