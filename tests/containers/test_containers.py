@@ -236,6 +236,19 @@ def test_changes_that_cannot_be_are_refused_and_nothing_is_written(
     assert not list(tmp_path.iterdir())
 
 
+def test_parts_come_and_go_in_the_nests_that_they_belong_to(forged: Path, tmp_path: Path) -> None:
+    container = open_container(forged / "data" / "music.tlm")
+    loop, tune = container.read("fog.loop"), container.read("fog.ogg")
+    container.rewrite(tmp_path / "less.tlm", Changes(remove=frozenset(["fog.loop"])))
+    less = open_container(tmp_path / "less.tlm")
+    assert "fog.loop" not in [entry.path for entry in less.entries()] and less.read("fog.ogg") == tune
+    less.rewrite(tmp_path / "again.tlm", Changes(add={"fog.loop": loop, "dawn.loop": loop, "dawn.ogg": tune}))
+    after = loaders.load_container(tmp_path / "again.tlm")
+    assert len(after) == 10 and after["music/fog.loop"] == loop and after["music/dawn.ogg"] == tune
+    with pytest.raises(FurnelError, match="named by their place"):
+        less.rewrite(tmp_path / "x.tlm", Changes(rename={"fog.ogg": "mist.ogg"}))
+
+
 def test_a_numbered_archive_grows_and_shrinks_at_its_end(forged: Path, tmp_path: Path) -> None:
     container = open_container(forged / "data" / "bank0.tls")
     sound = container.read("003.wav")

@@ -51,12 +51,20 @@ class ChainWriter:
             out.append(self._loose(path, content, len(out), made))
         for (number, name), parts in groups.items():
             nest = self._chain.nests[number]
-            inside = (
-                [self.plain(nest.named_by, name.encode(self._layout.names.encoding))] if nest.named_by else []
-            )
-            inside += [self._filled(tag, parts[tag], None, made) for tag in nest.parts if tag in parts]
-            out.append(Chunk(nest.tag, self._values(nest.tag), 0, 0, 0, 0, tuple(inside), changed=True))
+            fresh = [self._filled(tag, parts[tag], None, made) for tag in nest.parts if tag in parts]
+            fresh = [replace(part, path=nest.parts[part.tag].replace("{name}", name)) for part in fresh]
+            home = next((at for at, chunk in enumerate(out) if self._belongs(chunk, number, name)), -1)
+            if home >= 0:
+                out[home] = replace(out[home], inside=(*out[home].inside, *fresh), changed=True)
+                continue
+            head = self.plain(nest.named_by, name.encode(self._layout.names.encoding))
+            out.append(Chunk(nest.tag, self._values(nest.tag), 0, 0, 0, 0, (head, *fresh), changed=True))
         return [*out, last] if last is not None else out
+
+    def _belongs(self, chunk: Chunk, number: int, name: str) -> bool:
+        """Whether a chunk is the nest of that number and name."""
+        places = [self._place(part.path) for part in chunk.inside if part.path]
+        return any(place is not None and place[:2] == (number, name) for place in places)
 
     def _kept(self, chunks: Sequence[Chunk], changes: Changes, made: list[Fresh]) -> list[Chunk]:
         out = []

@@ -24,7 +24,6 @@ Ending = Literal["zero", "u8", "u16", "u32"]
 
 WIDTHS = {"u8": 1, "u16": 2, "u32": 4, "u64": 8, "i8": 1, "i16": 2, "i32": 4, "i64": 8}
 SUM_BYTES = {"crc32": 4, "adler32": 4, "sha256": 32}
-HASH_BYTES = {"crc32": 4, "fnv1a-32": 4, "fnv1a-64": 8, "xxhash64": 8}
 
 _HEAD = {
     "entry count", "index offset", "index size", "index stored size", "index sum", "names offset", "names size",
