@@ -155,10 +155,11 @@ class Catalogue:
     def _scan(self, archive: Archive, progress: Progress) -> list[_Row]:
         facts_of_head, role_of, prefix = Glances().facts, self.install.profile.role_name, archive.prefix
         rows: list[_Row] = []
-        for (inner, size, stored), head in self.install.glances(archive, HEAD_BYTES):
+        count, entries = self.install.glances(archive, HEAD_BYTES)
+        for (inner, size, stored), head in entries:
             if len(rows) % _PIECE == 0:
                 check(progress, "Scanning the game")
-                progress.report(0.5, f"Scanning {archive.name}")
+                progress.report(len(rows) / count, f"Scanning {archive.name}")
             path = prefix + inner
             role = role_of(path)
             if needs_whole(head):

@@ -15,7 +15,15 @@ from furnel import imagefiles, sound
 from furnel.catalogue.index import Catalogue
 from furnel.catalogue.kin import Kin, find_kin
 from furnel.catalogue.likeness import PictureTable, SoundTable, empty_table, fill, picture_table
-from furnel.catalogue.marks import BANDS, TIMES, Floats, PictureMarks, picture_marks, sound_marks
+from furnel.catalogue.marks import (
+    BANDS,
+    TIMES,
+    Floats,
+    PictureMarks,
+    content_digest,
+    picture_marks,
+    sound_marks,
+)
 from furnel.catalogue.shelf import Asset, Shelf
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
@@ -113,7 +121,7 @@ def _mark(catalogue: Catalogue, asset: Asset) -> _One:
         data = catalogue.view(asset)
     except FurnelError:
         return _One(bytes(16))
-    digest = hashlib.blake2b(data, digest_size=16).digest()
+    digest = content_digest(data)
     try:
         if asset.facts.width:
             picture = imagefiles.read_small(data, SIDE, asset.path)

@@ -42,7 +42,7 @@ class Zip:
             self._zip = zipfile.ZipFile(self._open())
         except OSError as error:
             raise FurnelError(WHAT, where=path, why=reason(error)) from error
-        except (zipfile.BadZipFile, ValueError, NotImplementedError, struct.error, UnicodeError) as error:
+        except (zipfile.BadZipFile, ValueError, RuntimeError, struct.error, UnicodeError) as error:
             raise FurnelError(WHAT, where=path, why=str(error), remedy="Take a fresh copy of it") from error
         try:
             self._infos = {
@@ -90,7 +90,6 @@ class Zip:
             zipfile.BadZipFile,
             zlib.error,
             EOFError,
-            NotImplementedError,
             RuntimeError,
             ValueError,
         ) as error:

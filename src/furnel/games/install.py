@@ -79,15 +79,19 @@ class Install:
         """The first bytes of an asset."""
         return self._container(archive).peek(inner, size)
 
-    def glances(self, archive: Archive, size: int) -> Iterator[tuple[Entry, bytes]]:
-        """Every entry of an archive with its first bytes; nothing of what is damaged."""
+    def glances(self, archive: Archive, size: int) -> tuple[int, Iterator[tuple[Entry, bytes]]]:
+        """How many entries an archive has, and each of them with its first bytes; nothing of what is damaged."""
         container = self._container(archive)
-        peek = container.peek
-        for entry in container.entries():
-            try:
-                yield entry, peek(entry.path, size)
-            except FurnelError:
-                yield entry, b""
+        entries, peek = container.entries(), container.peek
+
+        def look() -> Iterator[tuple[Entry, bytes]]:
+            for entry in entries:
+                try:
+                    yield entry, peek(entry.path, size)
+                except FurnelError:
+                    yield entry, b""
+
+        return len(entries), look()
 
     def rewrite(self, archive: Archive, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
         """A changed copy of an archive, side files too, at `target`, which is not in the game's own place."""

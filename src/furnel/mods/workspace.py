@@ -8,6 +8,7 @@ from pathlib import Path
 
 from furnel import imagefiles
 from furnel.catalogue import Asset, Catalogue
+from furnel.catalogue.marks import content_digest
 from furnel.errors import FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Install, Profile, recognise
@@ -218,7 +219,7 @@ class Workspace:
 
 
 def _fingerprint(data: bytes) -> str:
-    return hashlib.blake2b(data, digest_size=16).hexdigest()
+    return content_digest(data).hex()
 
 
 def _proportions(swap: Swap, source: bytes) -> list[FitPoint]:
