@@ -9,6 +9,7 @@ from furnel.catalogue.previews import Preview, media_preview, preview, preview_o
 from furnel.catalogue.shelf import Asset, Shelf
 from furnel.catalogue.sieve import GROUPINGS, Facets, Group, Grouper, Sieve, count_facets
 from furnel.catalogue.takeout import FORMS, NOTE, Form, noted_original, read_notes, take_out
+from furnel.catalogue.wanted import Wanted, read_wanted
 
 __all__ = [
     "FORMS",
@@ -29,6 +30,7 @@ __all__ = [
     "Ranking",
     "Shelf",
     "Sieve",
+    "Wanted",
     "count_facets",
     "facts_of",
     "like_colour",
@@ -40,5 +42,6 @@ __all__ = [
     "preview",
     "preview_of",
     "read_notes",
+    "read_wanted",
     "take_out",
 ]

@@ -36,6 +36,13 @@ class Kin:
             return []
         return [other for other in self._members[int(self.groups[row])] if other != row]
 
+    def codes(self, shelf: Shelf) -> tuple[list[str], Rows]:
+        """Families as a grouping of a shelf: each called after its first member, and the family of every asset or -1."""
+        families, first = np.unique(self.groups, return_index=True)
+        none = int(len(families) > 0 and families[0] < 0)
+        names = [shelf.name(int(row)) for row in first[none:]]
+        return names, np.searchsorted(families, self.groups) - none
+
     @cached_property
     def _members(self) -> dict[int, list[int]]:
         rows = np.flatnonzero(self.groups >= 0)

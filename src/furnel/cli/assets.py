@@ -8,23 +8,18 @@ from pathlib import Path
 import click
 import numpy as np
 
-from furnel import imagefiles, sound
 from furnel.catalogue import (
     FORMS,
     KINDS,
     Asset,
     Catalogue,
     Form,
-    Marks,
-    Ranking,
     Sieve,
-    like_colour,
-    like_picture,
-    like_sound,
+    Wanted,
     mark_all,
+    read_wanted,
     take_out,
 )
-from furnel.catalogue.marks import sound_marks
 from furnel.cli.output import Bar, say_json, say_rows
 from furnel.containers import open_container
 from furnel.errors import FurnelError
@@ -61,7 +56,7 @@ def find(
             [row for row in (own, *mark_all(catalogue, Bar()).kin.of(own)) if kept[row]], np.int64
         )
     if like:
-        ranked = rank_like(like, mark_all(catalogue, Bar())).rows
+        ranked = wanted(like).rank(mark_all(catalogue, Bar()), kin_once=False).rows
         rows = ranked[np.isin(ranked, rows)][:first]
     found = [catalogue.assets[row] for row in rows.tolist()]
     if as_json:
@@ -107,21 +102,18 @@ def take(game: Path, assets: tuple[str, ...], folder: Path, form: Form, with_kin
     return 0
 
 
-def rank_like(wanted: str, marks: Marks) -> Ranking:
-    """The ranking by a colour's code or a file's content."""
-    file = Path(wanted)
-    if not file.is_file():
-        code = wanted.removeprefix("#")
-        if re.fullmatch(r"[0-9a-fA-F]{6}", code):
-            return like_colour(marks.pictures, (int(code[:2], 16), int(code[2:4], 16), int(code[4:], 16)))
-        raise FurnelError(
-            "Looking for what is alike", where=wanted, why="it is neither a file nor a colour such as a8482f",
-            remedy="Give a picture, a sound or six hex digits",
-        )  # fmt: skip
-    data = file.read_bytes()
-    if sound.recognises(data):
-        return like_sound(marks.sounds, sound_marks(sound.read_clip(data, file)[0]))
-    return like_picture(marks.pictures, imagefiles.read_small(data, 512, file))
+def wanted(text: str) -> Wanted:
+    """What is looked for: a file's picture or sound, or a colour by its code."""
+    file = Path(text)
+    if file.is_file():
+        return read_wanted(file.read_bytes(), file.name, file)
+    code = text.removeprefix("#")
+    if re.fullmatch(r"[0-9a-fA-F]{6}", code):
+        return Wanted(code, colour=(int(code[:2], 16), int(code[2:4], 16), int(code[4:], 16)))
+    raise FurnelError(
+        "Looking for what is alike", where=text, why="it is neither a file nor a colour such as a8482f",
+        remedy="Give a picture, a sound or six hex digits",
+    )  # fmt: skip
 
 
 @click.command()

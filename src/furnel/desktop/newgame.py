@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QFont, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import (
     QFileDialog,
     QGridLayout,
@@ -18,6 +18,7 @@ from PyQt6.QtWidgets import (
 from furnel.desktop.look import Look, byte_size, font, number
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, scrolling
+from furnel.desktop.widgets.page import Page
 from furnel.games import Profile, Sighting, Survey, keep_profile, profile_text, survey
 
 _ROW, _HEAD = 30, 44
@@ -126,10 +127,9 @@ class _Sightings(QWidget):
             top += _ROW
 
 
-class NewGamePage(QWidget):
+class NewGamePage(Page):
     """The page. `closed` when done or left, `unknown` asks for a file on the archive bench."""
 
-    closed = pyqtSignal()
     unknown = pyqtSignal(object)
 
     def __init__(self, look: Look, session: Session) -> None:
@@ -138,7 +138,6 @@ class NewGamePage(QWidget):
         self.folder: Path | None = None
         self._survey: Survey | None = None
         self.list = _Sightings(look)
-        self.title, self._said = label("A new game", "title"), label("", "caption")
         self.name, self.mods, self.version = QLineEdit(), QLineEdit("mods"), QLineEdit("1.0")
         for part, words in (
             (self.name, "What the game is called"),
@@ -158,15 +157,10 @@ class NewGamePage(QWidget):
         self._back.clicked.connect(self.closed)
         self.list.changed.connect(self._weigh)
         self.list.unknown.connect(lambda path: self.unknown.emit(self.folder / path if self.folder else path))
-        head = QVBoxLayout()
-        head.setContentsMargins(24, 18, 24, 6)
-        head.setSpacing(4)
-        head.addWidget(self.title)
-        head.addWidget(self._said)
         area = scrolling(self.list, "window")
         left = QVBoxLayout()
         left.setSpacing(0)
-        left.addLayout(head)
+        left.addLayout(self.heading())
         left.addWidget(area, 1)
         panel = as_panel(QWidget(), 300)
         side = QVBoxLayout(panel)
@@ -200,12 +194,6 @@ class NewGamePage(QWidget):
         whole.addLayout(left, 1)
         whole.addWidget(panel)
 
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        if event is not None and event.key() == Qt.Key.Key_Escape:
-            self.closed.emit()
-        else:
-            super().keyPressEvent(event)
-
     def ask(self) -> bool:
         """Ask for the game's folder; False when none was chosen."""
         folder = QFileDialog.getExistingDirectory(self, "The game's folder")
@@ -217,7 +205,7 @@ class NewGamePage(QWidget):
         """Look at a folder."""
         self.folder, self._survey = folder, None
         self.title.setText(f"What is in {folder.name}")
-        self._said.setText("Looking at the game's files …")
+        self.said.setText("Looking at the game's files …")
         self.list.show_survey(None)
         if not self.name.text():
             self.name.setText(folder.name.replace("_", " ").replace("-", " ").title())
@@ -241,7 +229,7 @@ class NewGamePage(QWidget):
         if found is not None:
             wanted = [one for one in found.sightings if one.assets and one.path not in self.list.left_out]
             assets = sum(one.assets for one in wanted)
-            self._said.setText(
+            self.said.setText(
                 f"{number(assets)} assets in {len(wanted)} places"
                 if wanted
                 else "Nothing here opens yet: work out one of its archives, then look again"

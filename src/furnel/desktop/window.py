@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import logging
 from collections.abc import Callable
+from functools import cached_property
 from pathlib import Path
+from typing import TYPE_CHECKING, TypeVar
 
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
@@ -21,15 +23,12 @@ from PyQt6.QtWidgets import (
 )
 
 from furnel.desktop.actions import COMMANDS, Command, command
-from furnel.desktop.archive.page import ArchivePage
 from furnel.desktop.asking import pack_folder, take_out
 from furnel.desktop.build.station import BuildStation
-from furnel.desktop.find.match import MatchSheet
 from furnel.desktop.find.station import FindStation
 from furnel.desktop.fit.station import FitStation
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look, number
-from furnel.desktop.newgame import NewGamePage
 from furnel.desktop.playback import Player
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
@@ -39,12 +38,19 @@ from furnel.desktop.trying.station import TryStation
 from furnel.desktop.widgets.basics import as_panel, button
 from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip, StationState
 from furnel.desktop.widgets.jobline import JobLine
+from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.quickcommand import QuickCommand
 from furnel.desktop.widgets.sheets import show_keys, show_log
 from furnel.errors import FurnelError
 from furnel.games import UnknownGame, recognise
 
+if TYPE_CHECKING:
+    from furnel.desktop.archive.page import ArchivePage
+    from furnel.desktop.find.match import MatchSheet
+    from furnel.desktop.newgame import NewGamePage
+
 log = logging.getLogger(__name__)
+AnyPage = TypeVar("AnyPage", bound=Page)
 
 
 class Window(QWidget):
@@ -66,21 +72,10 @@ class Window(QWidget):
         self.try_station = TryStation(look, self.session)
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
         self.stations = QStackedWidget()
-        self.match_sheet = MatchSheet(look, self.session, self.tiles)
-        self.archive_page, self.new_game_page = (
-            ArchivePage(look, self.session),
-            NewGamePage(look, self.session),
-        )
         for station in (self.find_station, self.fit_station, self.build_station, self.try_station):
             self.stations.addWidget(station)
             station.wanted.connect(self.run_command)
-        for page in (self.match_sheet, self.archive_page, self.new_game_page):
-            self.stations.addWidget(page)
-            page.closed.connect(lambda: self.go("find"))
-        self.new_game_page.unknown.connect(self.work_out)
         self.find_station.files_dropped.connect(self.match_files)
-        self.match_sheet.pack_wanted.connect(self.pack_folder)
-        self.session.marked.connect(self.match_sheet.look_again)
         self.build_station.opened.connect(self._open_bench)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -151,6 +146,36 @@ class Window(QWidget):
         if focus is not None:
             focus.setFocus()
         self._weigh()
+
+    # pages that are made when they are first needed
+
+    @cached_property
+    def match_sheet(self) -> MatchSheet:
+        """Files and the originals that they are for."""
+
+        page = MatchSheet(self.look, self.session, self.tiles)
+        page.pack_wanted.connect(self.pack_folder)
+        self.session.marked.connect(page.look_again)
+        return self._added(page)
+
+    @cached_property
+    def archive_page(self) -> ArchivePage:
+        """The archive bench."""
+
+        return self._added(ArchivePage(self.look, self.session))
+
+    @cached_property
+    def new_game_page(self) -> NewGamePage:
+        """A game that no profile knows."""
+
+        page = NewGamePage(self.look, self.session)
+        page.unknown.connect(self.work_out)
+        return self._added(page)
+
+    def _added(self, page: AnyPage) -> AnyPage:
+        self.stations.addWidget(page)
+        page.closed.connect(lambda: self.go("find"))
+        return page
 
     def match_files(self, paths: list[Path]) -> None:
         """Pair a folder's files, or some files, with originals on the match sheet."""
@@ -463,7 +488,8 @@ class Window(QWidget):
         self.player.stop()
         self.try_station.close_game()
         self.jobs.stop()
-        self.archive_page.leave()
+        if "archive_page" in self.__dict__:
+            self.archive_page.leave()
         self.session.close()
         self.session.undo.blockSignals(True)
         super().closeEvent(event)

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Literal
 
+from furnel import imagefiles, sound, texts
 from furnel.atomic import write_text
 from furnel.containers import find_files, known_layouts, open_container
 from furnel.containers.mapped import MappedFile
@@ -16,8 +17,7 @@ from furnel.games.profile import Profile, known_profiles, parse_profile, profile
 from furnel.progress import QUIET, Progress, steps
 
 Standing = Literal["archive", "loose", "carved", "unknown", "side"]
-_LOOSE = {".dds", ".ktx2", ".tga", ".png", ".jpg", ".jpeg", ".bmp", ".webp", ".gif", ".wav", ".ogg", ".opus", ".flac", ".mp3",
-          ".aif", ".aiff", ".toml", ".json", ".xml", ".csv", ".ini", ".txt"}  # fmt: skip
+_LOOSE = {*imagefiles.SUFFIXES, *sound.SUFFIXES, *texts.FORMATS}
 _PROGRAMS = {".exe", ".dll", ".so", ".bin", ".x86_64", ".sh", ".py", ".pyc", ".log", ".sav", ".lock"}
 _MOST_FILES = 50_000
 _SMALLEST = 1024

@@ -4,26 +4,23 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from itertools import islice
 from pathlib import Path
 from typing import Literal
 
 import numpy as np
 
-from furnel import imagefiles, sound
-from furnel.catalogue import NOTE, Kind, Marks, Shelf, like_picture, like_sound, noted_original, read_notes
-from furnel.catalogue.marks import patches_of, sound_marks
+from furnel import imagefiles, sound, texts
+from furnel.catalogue import NOTE, Kind, Marks, Shelf, noted_original, read_notes, read_wanted
+from furnel.catalogue.marks import patches_of
 from furnel.errors import FurnelError
-from furnel.imagefiles import SUFFIXES
 from furnel.progress import QUIET, Progress, steps
 
 How = Literal["note", "path", "name", "likeness", "by hand", ""]
-HOW: tuple[How, ...] = ("note", "path", "name", "likeness", "by hand")
 _SURE = {"note": 1.0, "path": 0.98, "name": 0.9, "by hand": 1.0, "": 0.0}
 _CLOSE = 0.18  # a likeness leads by so much of itself, or it is only offered
 _OFFERED = 8
 _FEWEST = 8  # patches that a picture is recognised by
-_SOUNDS = (".wav", ".flac", ".ogg", ".opus", ".mp3", ".aif", ".aiff")
-_TEXTS = (".toml", ".json", ".xml", ".csv", ".ini", ".txt")
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,7 +73,7 @@ def match_files(
 
 
 def _suffix(file: Path) -> bool:
-    return file.suffix.lower() in (*SUFFIXES, *_SOUNDS, *_TEXTS)
+    return file.suffix.lower() in (*imagefiles.SUFFIXES, *sound.SUFFIXES, *texts.FORMATS)
 
 
 def _keys(shelf: Shelf) -> tuple[dict[str, list[str]], dict[str, list[str]]]:
@@ -99,7 +96,7 @@ def _stem(path: str) -> str:
 def kind_of(file: Path) -> Kind:
     """What a file is by its ending."""
     suffix = file.suffix.lower()
-    return "sound" if suffix in _SOUNDS else "definition" if suffix in _TEXTS else "texture"
+    return "sound" if suffix in sound.SUFFIXES else "definition" if suffix in texts.FORMATS else "texture"
 
 
 def _kinds(file: Path) -> tuple[str, ...]:
@@ -146,25 +143,14 @@ def _of_kind(found: list[str], shelf: Shelf, kinds: tuple[str, ...]) -> list[str
 
 def _alike(file: Path, marks: Marks) -> list[tuple[str, float]]:
     """The originals that a file looks or sounds like, best first; kin count once."""
+    if kind_of(file) == "definition":
+        return []
     try:
-        data = file.read_bytes()
-        if _kinds(file)[0] == "sound":
-            ranking = like_sound(marks.sounds, sound_marks(sound.read_clip(data, file)[0]))
-        elif _kinds(file)[0] == "texture":
-            ranking = like_picture(marks.pictures, imagefiles.read_small(data, 256, file))
-        else:
-            return []
+        ranking = read_wanted(file.read_bytes(), file.name, file).rank(marks)
     except (OSError, FurnelError):
         return []
-    out: list[tuple[str, float]] = []
-    seen: set[int] = set()
-    for row, score in zip(ranking.rows.tolist(), ranking.scores.tolist(), strict=True):
-        if row not in seen:
-            out.append((marks.shelf.paths[row], score))
-            seen.update(marks.kin.of(row))
-        if len(out) > _OFFERED:
-            break
-    return out
+    best = zip(ranking.rows.tolist(), ranking.scores.tolist(), strict=True)
+    return [(marks.shelf.paths[row], score) for row, score in islice(best, _OFFERED + 1)]
 
 
 def _has_features(file: Path) -> bool:

@@ -10,10 +10,20 @@ from furnel.sound.clip import (
     with_gain,
     with_length,
 )
-from furnel.sound.files import SoundInfo, open_clip, peek_info, read_clip, recognises, sound_info, write_clip
+from furnel.sound.files import (
+    SUFFIXES,
+    SoundInfo,
+    open_clip,
+    peek_info,
+    read_clip,
+    recognises,
+    sound_info,
+    write_clip,
+)
 from furnel.sound.loudness import integrated_loudness, short_term_loudness
 
 __all__ = [
+    "SUFFIXES",
     "Clip",
     "FillWith",
     "Samples",

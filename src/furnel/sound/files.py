@@ -15,7 +15,7 @@ from furnel.errors import FurnelError, reason
 from furnel.sound.clip import Clip
 
 WHAT = "Reading a sound"
-SUFFIXES = (".wav", ".flac", ".ogg", ".mp3", ".aiff", ".aif")
+SUFFIXES = (".wav", ".flac", ".ogg", ".opus", ".mp3", ".aiff", ".aif")
 
 _SLICE = 1 << 16  # libsndfile can crash on one huge Vorbis write
 _MOST_SAMPLES = 1 << 30

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from PyQt6.QtCore import QSize, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QColor, QKeyEvent, QTextCharFormat, QTextCursor
+from PyQt6.QtCore import QSize, Qt, QTimer
+from PyQt6.QtGui import QColor, QTextCharFormat, QTextCursor
 from PyQt6.QtWidgets import (
     QComboBox,
     QFileDialog,
@@ -16,7 +16,6 @@ from PyQt6.QtWidgets import (
     QSizePolicy,
     QTextEdit,
     QVBoxLayout,
-    QWidget,
 )
 
 from furnel.atomic import write_text
@@ -39,16 +38,15 @@ from furnel.desktop.archive.bytes_view import BytesView, describe
 from furnel.desktop.look import Look, byte_size, number
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import button, hairline, label
+from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
 from furnel.progress import Progress
 
 _MOST_LISTED = 2000
 
 
-class ArchivePage(QWidget):
+class ArchivePage(Page):
     """The bench. `closed` when the modder goes back."""
-
-    closed = pyqtSignal()
 
     def __init__(self, look: Look, session: Session) -> None:
         super().__init__()
@@ -64,8 +62,8 @@ class ArchivePage(QWidget):
         self.text.setPlaceholderText("The description of the archive: docs/layouts.md has a tutorial")
         self.text.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
         self.text.setObjectName("code")
-        self.title, self._about, self._said = label("", "title"), label("", "caption"), label("", "caption")
-        self._said.setWordWrap(True)
+        self._verdict = label("", "caption")
+        self._verdict.setWordWrap(True)
         self._at, self._numbers = label("", ""), label("", "caption")
         for line in (self._at, self._numbers):  # long lines are cut, they do not widen the page
             line.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
@@ -102,7 +100,7 @@ class ArchivePage(QWidget):
         names = QVBoxLayout()
         names.setSpacing(2)
         names.addWidget(self.title)
-        names.addWidget(self._about)
+        names.addWidget(self.said)
         head.addLayout(names, 1)
         for part in (self._back, self._open, self._take, self.save):
             head.addWidget(part)
@@ -115,7 +113,7 @@ class ArchivePage(QWidget):
         row.addWidget(self.begin)
         left.addLayout(row)
         left.addWidget(self.text, 1)
-        left.addWidget(self._said)
+        left.addWidget(self._verdict)
         middle = QVBoxLayout()
         middle.setContentsMargins(0, 0, 0, 0)
         middle.setSpacing(0)
@@ -149,12 +147,6 @@ class ArchivePage(QWidget):
         whole.addWidget(hairline())
         whole.addLayout(body, 1)
 
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        if event is not None and event.key() == Qt.Key.Key_Escape:
-            self.closed.emit()
-        else:
-            super().keyPressEvent(event)
-
     def sizeHint(self) -> QSize:
         return QSize(1280, 700)
 
@@ -178,7 +170,7 @@ class ArchivePage(QWidget):
         self.file, self._mapped = file, mapped
         self.bytes.show_bytes(mapped.view)
         self.title.setText(file.name)
-        self._about.setText(f"{byte_size(len(mapped.view))} in {file.parent}")
+        self.said.setText(f"{byte_size(len(mapped.view))} in {file.parent}")
         self.guesses, self.anatomy = None, Anatomy()
         self.begin.clear()
         self.begin.addItems(["begin from …"])
@@ -229,7 +221,7 @@ class ArchivePage(QWidget):
         except FurnelError as error:
             self.layout_found = None
             self._mark_line(error.where)
-            self._said.setText(f"{error.where.partition(', ')[2] or 'It cannot be read'}: {error.why}")
+            self._verdict.setText(f"{error.where.partition(', ')[2] or 'It cannot be read'}: {error.why}")
             self._weigh()
             return
         self._mark_line("")
@@ -303,13 +295,13 @@ class ArchivePage(QWidget):
         if layout is None:
             return
         if whole:
-            self._said.setText(
+            self._verdict.setText(
                 f"{number(len(anatomy.entries))} entries, each of them reads; {anatomy.explained:.0%} of the bytes explained"
             )
         elif anatomy.faults:
-            self._said.setText(f"{len(anatomy.faults)} things do not add up")
+            self._verdict.setText(f"{len(anatomy.faults)} things do not add up")
         else:
-            self._said.setText("No entries yet")
+            self._verdict.setText("No entries yet")
 
     # pointing
 

@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from pathlib import Path
-from typing import Literal
 
 import numpy as np
 from PyQt6.QtCore import QRectF, Qt, pyqtSignal
@@ -21,63 +19,28 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QApplication, QColorDialog, QHBoxLayout, QVBoxLayout, QWidget
 
-from furnel import imagefiles, sound
-from furnel.catalogue import Marks, Ranking, like_colour, like_picture, like_sound
-from furnel.catalogue.marks import sound_marks
+from furnel.catalogue import Wanted
+from furnel.catalogue.wanted import SIDE
 from furnel.desktop.imaging import to_image
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import button
 from furnel.images.picture import Picture
-from furnel.sound import Clip, waveform
-
-_SIDE = 512
+from furnel.sound import waveform
 
 
-@dataclass(frozen=True, slots=True, eq=False)
-class Likeness:
-    """What to look for: a colour, a picture or a sound, and what to call it."""
-
-    kind: Literal["colour", "picture", "sound"]
-    name: str
-    colour: tuple[int, int, int] = (0, 0, 0)
-    picture: Picture | None = None
-    clip: Clip | None = None
-
-    def rank(self, marks: Marks) -> Ranking:
-        """The shelf's rows, the most alike first; kin of a better one are left out."""
-        if self.kind == "colour":
-            ranking = like_colour(marks.pictures, self.colour)
-        elif self.picture is not None:
-            ranking = like_picture(marks.pictures, self.picture)
-        else:
-            assert self.clip is not None
-            ranking = like_sound(marks.sounds, sound_marks(self.clip))
-        groups = marks.kin.groups[ranking.rows]
-        _, first = np.unique(np.where(groups >= 0, groups, -1 - np.arange(len(groups))), return_index=True)
-        kept = np.sort(first)
-        return Ranking(ranking.rows[kept], ranking.scores[kept])
-
-
-def likeness_of(data: bytes, name: str, where: object) -> Likeness:
-    """A picture's or sound's bytes to look for. Raises FurnelError for what is neither."""
-    if sound.recognises(data):
-        return Likeness("sound", name, clip=sound.read_clip(data, where)[0])
-    return Likeness("picture", name, picture=imagefiles.read_small(data, _SIDE, where))
-
-
-def from_image(image: QImage, name: str) -> Likeness:
+def from_image(image: QImage, name: str) -> Wanted:
     """A picture from the clipboard."""
     whole = image.convertToFormat(QImage.Format.Format_RGBA8888)
-    if max(whole.width(), whole.height()) > _SIDE:
+    if max(whole.width(), whole.height()) > SIDE:
         whole = whole.scaled(
-            _SIDE, _SIDE, Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
+            SIDE, SIDE, Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
         )
     bits = whole.constBits()
     bits.setsize(whole.sizeInBytes())
     rows = np.frombuffer(bits, np.uint8).reshape(whole.height(), whole.bytesPerLine())
     pixels = rows[:, : whole.width() * 4].reshape(whole.height(), whole.width(), 4).copy()
-    return Likeness("picture", name, picture=Picture(pixels))
+    return Wanted(name, Picture(pixels))
 
 
 class _Well(QWidget):
@@ -89,7 +52,7 @@ class _Well(QWidget):
     def __init__(self, look: Look) -> None:
         super().__init__()
         self._look = look
-        self._shown: Likeness | None = None
+        self._shown: Wanted | None = None
         self._image: QImage | None = None
         self._over = False
         self.setFixedHeight(74)
@@ -101,7 +64,7 @@ class _Well(QWidget):
         )
         look.changed.connect(self.update)
 
-    def show_likeness(self, likeness: Likeness | None) -> None:
+    def show_likeness(self, likeness: Wanted | None) -> None:
         self._shown = likeness
         self._image = (
             to_image(likeness.picture) if likeness is not None and likeness.picture is not None else None
@@ -122,8 +85,6 @@ class _Well(QWidget):
             painter.setPen(look.colour("quiet"))
             words = "Drop a picture, a sound\nor a crop of the game"
             painter.drawText(rect, Qt.AlignmentFlag.AlignCenter, words)
-        elif shown.kind == "colour":
-            painter.fillRect(rect.adjusted(8, 8, -8, -8), QColor(*shown.colour))
         elif self._image is not None:
             size = self._image.size().scaled(self.size(), Qt.AspectRatioMode.KeepAspectRatio)
             box = QRectF(0, 0, size.width(), size.height())
@@ -170,7 +131,7 @@ class LikeBox(QWidget):
 
     def __init__(self, look: Look) -> None:
         super().__init__()
-        self.likeness: Likeness | None = None
+        self.likeness: Wanted | None = None
         self.well = _Well(look)
         self._colour = button("Colour…", "Rank the wall by a colour", "plain")
         self._paste = button("Paste", "A crop from the clipboard  (Ctrl+Shift+V)", "plain")
@@ -191,7 +152,7 @@ class LikeBox(QWidget):
         self._clear.clicked.connect(lambda: self.set(None))
         self.set(None)
 
-    def set(self, likeness: Likeness | None) -> None:
+    def set(self, likeness: Wanted | None) -> None:
         """Look for something else, or for nothing."""
         before, self.likeness = self.likeness, likeness
         self.well.show_likeness(likeness)
@@ -217,4 +178,4 @@ class LikeBox(QWidget):
     def _ask_colour(self) -> None:
         colour = QColorDialog.getColor(QColor(160, 90, 50), self, "A colour to look for")
         if colour.isValid():
-            self.set(Likeness("colour", colour.name(), (colour.red(), colour.green(), colour.blue())))
+            self.set(Wanted(colour.name(), colour=(colour.red(), colour.green(), colour.blue())))

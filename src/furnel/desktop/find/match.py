@@ -14,6 +14,7 @@ from furnel.desktop.look import Look, font, number
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, paint_tile, tile_of
 from furnel.desktop.widgets.basics import button, elided, label, scrolling
+from furnel.desktop.widgets.page import Page
 from furnel.mods.matching import Match, kind_of, match_files, match_folder
 from furnel.progress import Progress
 
@@ -160,10 +161,9 @@ class _Rows(QWidget):
         painter.drawText(QPointF(box.left(), box.center().y() + 14), elided(painter, second, box.width()))
 
 
-class MatchSheet(QWidget):
+class MatchSheet(Page):
     """The page. `closed` when the modder is done with it, `pack_wanted` for a folder to be packed instead."""
 
-    closed = pyqtSignal()
     pack_wanted = pyqtSignal(object)
 
     def __init__(self, look: Look, session: Session, tiles: TileStore) -> None:
@@ -172,7 +172,6 @@ class MatchSheet(QWidget):
         self._paths: list[Path] = []
         self._chosen: dict[Path, Match] = {}
         self.rows = _Rows(look, tiles)
-        self._title, self._said = label("", "title"), label("", "caption")
         self.others = QComboBox()
         self.others.setMinimumWidth(320)
         self.others.setToolTip("Another original for this file; the most likely ones come first")
@@ -186,11 +185,6 @@ class MatchSheet(QWidget):
         self.pack.clicked.connect(lambda: self.pack_wanted.emit(self._paths[0]))
         self.apply.clicked.connect(self._apply)
         self._back.clicked.connect(self.closed)
-        head = QVBoxLayout()
-        head.setContentsMargins(22, 18, 22, 10)
-        head.setSpacing(4)
-        head.addWidget(self._title)
-        head.addWidget(self._said)
         area = scrolling(self.rows, "window")
         foot = QHBoxLayout()
         foot.setContentsMargins(22, 10, 22, 12)
@@ -204,26 +198,20 @@ class MatchSheet(QWidget):
         whole = QVBoxLayout(self)
         whole.setContentsMargins(0, 0, 0, 0)
         whole.setSpacing(0)
-        whole.addLayout(head)
+        whole.addLayout(self.heading())
         whole.addWidget(area, 1)
         whole.addLayout(foot)
         self.rows.changed.connect(self._weigh)
         self.rows.picked.connect(lambda _: self._offer())
 
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        if event is not None and event.key() == Qt.Key.Key_Escape:
-            self.closed.emit()
-        else:
-            super().keyPressEvent(event)
-
     def open(self, paths: list[Path]) -> None:
         """Match a folder's files, or some files, with the game's originals."""
         self._paths, self._chosen = paths, {}
         name = paths[0].name if len(paths) == 1 else f"{len(paths)} files"
-        self._title.setText(f"What {name} is for" if len(paths) == 1 else f"What {name} are for")
+        self.title.setText(f"What {name} is for" if len(paths) == 1 else f"What {name} are for")
         self.pack.setVisible(paths[0].is_dir())
         self.rows.show_matches(self._session, [])
-        self._said.setText("Matching files with originals …")
+        self.said.setText("Matching files with originals …")
         self._session.learn()
         self._match()
 
@@ -273,7 +261,7 @@ class MatchSheet(QWidget):
             parts.append(f"{none} without an original")
         if unsure := sum(bool(match.original) and not match.on for match in matches):
             parts.append(f"{unsure} to be decided")
-        self._said.setText(
+        self.said.setText(
             " · ".join(parts) if matches else "There is no picture, sound or text in this folder"
         )
         self.apply.setText(f"Swap {on}" if on else "Swap")

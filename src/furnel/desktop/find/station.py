@@ -9,10 +9,19 @@ import numpy.typing as npt
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSlider, QVBoxLayout, QWidget
 
-from furnel.catalogue import GROUPINGS, Asset, Facets, Group, Grouper, Ranking, count_facets, noted_original
+from furnel.catalogue import (
+    GROUPINGS,
+    Asset,
+    Facets,
+    Group,
+    Grouper,
+    Ranking,
+    count_facets,
+    noted_original,
+    read_wanted,
+)
 from furnel.catalogue.shelf import Shelf
 from furnel.desktop.find.card import SpecCard
-from furnel.desktop.find.like import likeness_of
 from furnel.desktop.find.sieve import SievePanel
 from furnel.desktop.find.wall import Wall
 from furnel.desktop.look import Look, number
@@ -191,15 +200,7 @@ class FindStation(QWidget):
             return self._grouper.groups(self._kept, GROUPINGS[place], largest)
         if marks is None:
             return []
-        found = np.unique(marks.kin.groups[marks.kin.groups >= 0])
-        codes = np.searchsorted(found, marks.kin.groups)
-        first = np.full(len(found), len(shelf), np.int64)
-        known = np.flatnonzero(marks.kin.groups >= 0)
-        np.minimum.at(first, codes[known], known)
-        names = [shelf.name(int(row)) for row in first]
-        return self._grouper.groups(
-            self._kept, "kin", largest, (names, np.where(marks.kin.groups >= 0, codes, -1))
-        )
+        return self._grouper.groups(self._kept, "kin", largest, marks.kin.codes(shelf))
 
     def _empty(self) -> str:
         """What to say when the wall has nothing."""
@@ -229,7 +230,7 @@ class FindStation(QWidget):
             return
         self._session.jobs.start(
             f"Looking at {asset.name}",
-            lambda _: likeness_of(bytes(catalogue.view(asset)), asset.name, asset.path),
+            lambda _: read_wanted(bytes(catalogue.view(asset)), asset.name, asset.path),
             self.sieve.like.set,
             key="like",
         )
@@ -237,7 +238,7 @@ class FindStation(QWidget):
     def _read_likeness(self, file: Path) -> None:
         self._session.jobs.start(
             f"Looking at {file.name}",
-            lambda _: likeness_of(file.read_bytes(), file.name, file),
+            lambda _: read_wanted(file.read_bytes(), file.name, file),
             self.sieve.like.set,
             key="like",
         )
