@@ -152,8 +152,9 @@ class Window(QWidget):
     @cached_property
     def match_sheet(self) -> MatchSheet:
         """Files and the originals that they are for."""
+        from furnel.desktop.find import match
 
-        page = MatchSheet(self.look, self.session, self.tiles)
+        page = match.MatchSheet(self.look, self.session, self.tiles)
         page.pack_wanted.connect(self.pack_folder)
         self.session.marked.connect(page.look_again)
         return self._added(page)
@@ -161,14 +162,16 @@ class Window(QWidget):
     @cached_property
     def archive_page(self) -> ArchivePage:
         """The archive bench."""
+        from furnel.desktop.archive import page
 
-        return self._added(ArchivePage(self.look, self.session))
+        return self._added(page.ArchivePage(self.look, self.session))
 
     @cached_property
     def new_game_page(self) -> NewGamePage:
         """A game that no profile knows."""
+        from furnel.desktop import newgame
 
-        page = NewGamePage(self.look, self.session)
+        page = newgame.NewGamePage(self.look, self.session)
         page.unknown.connect(self.work_out)
         return self._added(page)
 
