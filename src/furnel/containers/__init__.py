@@ -7,12 +7,12 @@ import tempfile
 from collections.abc import Mapping, Sequence
 from pathlib import Path
 
-from furnel.containers import chained, indexed
-from furnel.containers.anatomy import Anatomy, Fault, Span, dissect
+from furnel.containers import chained, writing
+from furnel.containers.anatomy import Anatomy, Span, dissect
 from furnel.containers.carving import Carved, Find, find_files
-from furnel.containers.container import Changes, Container, Content, Entry, check_path
+from furnel.containers.container import Changes, Container, Content, Entry, Remark, check_path
 from furnel.containers.folder import Folder
-from furnel.containers.guessing import Guess, Guesses, guess
+from furnel.containers.guessing import Guesses, guess
 from furnel.containers.opening import find_layout, open_inside, open_with
 from furnel.containers.schema import (
     InsidePart,
@@ -36,12 +36,11 @@ __all__ = [
     "Container",
     "Content",
     "Entry",
-    "Fault",
     "Find",
-    "Guess",
     "Guesses",
     "InsidePart",
     "Layout",
+    "Remark",
     "Span",
     "check_path",
     "dissect",
@@ -107,7 +106,7 @@ def write_archive(
             write_archive(plain, contents, layout.model_copy(update={"whole": None}), progress)
             write_whole(target, layout, plain, {})
     elif layout.index is not None:
-        indexed.create(target, layout, contents, progress)
+        writing.create(target, layout, contents, progress)
     else:
         chained.create(target, layout, contents, progress)
 

@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-import contextlib
 from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
-from furnel.containers.carving import Find, find_files
 from furnel.containers.chains import chunk_entries, read_chain
-from furnel.containers.container import Entry
+from furnel.containers.container import Entry, Remark
 from furnel.containers.mapped import MappedFile, Source
 from furnel.containers.opening import open_with
 from furnel.containers.reading import read_index
@@ -37,20 +35,12 @@ class Span:
 
 
 @dataclass(frozen=True, slots=True)
-class Fault:
-    """Something that does not add up, and at which byte (-1: nowhere in particular)."""
-
-    text: str
-    at: int = -1
-
-
-@dataclass(frozen=True, slots=True)
 class Anatomy:
     """Spans in the order of the file, the entries found, and the faults."""
 
     spans: tuple[Span, ...] = ()
     entries: tuple[Entry, ...] = ()
-    faults: tuple[Fault, ...] = ()
+    faults: tuple[Remark, ...] = ()
     explained: float = 0.0
 
 
@@ -63,7 +53,7 @@ def dissect(path: Path, layout: Layout, progress: Progress = QUIET) -> Anatomy:
     try:
         source: Source = MappedFile(path)
     except FurnelError as error:
-        return Anatomy(faults=(Fault(error.sentence()),))
+        return Anatomy(faults=(Remark(error.sentence()),))
     spans: list[Span] = []
 
     def trace(group: str, part: FieldPart, start: int, end: int, value: int | bytes) -> None:
@@ -72,16 +62,19 @@ def dissect(path: Path, layout: Layout, progress: Progress = QUIET) -> Anatomy:
         shown = str(value) if isinstance(value, int) else repr(value.split(b"\0", 1)[0])[2:-1]
         spans.append(Span(start, end, "field", part.name, group, shown[:60]))
 
-    faults: list[Fault] = []
+    faults: list[Remark] = []
     entries: tuple[Entry, ...] = ()
     try:
         if layout.whole is not None:
-            faults.append(Fault("the whole file is packed: only what is before the packing is coloured here"))
+            faults.append(
+                Remark("the whole file is packed: only what is before the packing is coloured here")
+            )
         elif layout.index is not None:
             side = source.beside(layout.index.file) if layout.index.file else source
-            with contextlib.suppress(_Enough):
-                read_index(source, side, layout, (), trace)
-            found = read_index(source, side, layout)
+            try:
+                found = read_index(source, side, layout, (), trace)
+            except _Enough:
+                found = read_index(source, side, layout)
             for name, start, size in zip(
                 found.paths, found.offsets.tolist(), found.stored.tolist(), strict=True
             ):
@@ -102,11 +95,13 @@ def dissect(path: Path, layout: Layout, progress: Progress = QUIET) -> Anatomy:
             except _Enough:
                 _, chunks, _, _ = read_chain(source, layout)
             spans += [Span(chunk.start, chunk.end, "data", chunk.path) for chunk in chunk_entries(chunks)]
-        entries, tried = _entries(path, layout, progress)
+        entries, tried = _entries(
+            path, layout, {span.name: span.start for span in spans if span.kind == "data"}, progress
+        )
         faults += tried
     except FurnelError as error:
         faults.append(
-            Fault(f"{error.why or error.what} ({error.where})" if error.where else error.why or error.what)
+            Remark(f"{error.why or error.what} ({error.where})" if error.where else error.why or error.what)
         )
     spans.sort(key=lambda span: (span.start, span.end))
     total = max(len(source.view), 1)
@@ -115,16 +110,9 @@ def dissect(path: Path, layout: Layout, progress: Progress = QUIET) -> Anatomy:
     return Anatomy(tuple(spans), entries, tuple(faults), explained)
 
 
-def carve(path: Path, progress: Progress = QUIET) -> list[Find]:
-    """The files of known kinds in a file."""
-    source = MappedFile(path)
-    try:
-        return find_files(source.view, progress)
-    finally:
-        source.close()
-
-
-def _entries(path: Path, layout: Layout, progress: Progress) -> tuple[tuple[Entry, ...], list[Fault]]:
+def _entries(
+    path: Path, layout: Layout, starts: dict[str, int], progress: Progress
+) -> tuple[tuple[Entry, ...], list[Remark]]:
     """The entries, and for the first of them whether they can be read."""
     opened = open_with(path, layout)
     faults = []
@@ -135,7 +123,7 @@ def _entries(path: Path, layout: Layout, progress: Progress) -> tuple[tuple[Entr
             try:
                 opened.read(entry.path)
             except FurnelError as error:
-                faults.append(Fault(f"{entry.path}: {error.why}"))
+                faults.append(Remark(f"{entry.path}: {error.why}", starts.get(entry.path, -1)))
         return entries, faults
     finally:
         opened.close()

@@ -10,17 +10,15 @@ from furnel.containers import records
 from furnel.containers.chains import Chunk, chunk_entries, read_chain
 from furnel.containers.chainwriting import ChainWriter
 from furnel.containers.container import Changes, Content, Entry, check_path, missing_entry
+from furnel.containers.contents import beginning, content, packing_of
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import MappedFile, Source
-from furnel.containers.packing import unpack, unpack_any, unpack_start
-from furnel.containers.reading import CHECKED_AT_ONCE, Head, check_file_sum, stored_sum
-from furnel.containers.schema import ChainPart, Layout, Packing, fixed_width
-from furnel.containers.sums import sum_of
+from furnel.containers.reading import CHECKED_AT_ONCE, Head, check_file_sum
+from furnel.containers.schema import ChainPart, Layout, Packing
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress
 
 _WHAT, _WRITING = "Reading an archive", "Writing an archive"
-_MOST = 1 << 30
 
 
 class Chained:
@@ -55,11 +53,8 @@ class Chained:
     def read(self, path: str) -> bytes:
         chunk = self._chunk(path)
         raw, where = self._main.view[chunk.start : chunk.end], f"{self.path}, {path}"
-        self._check(chunk, "stored sum", raw, where)
-        packing, size = self._packing(chunk), self._size(chunk)
-        data = unpack_any(raw, packing, _MOST, where) if size < 0 else unpack(raw, packing, size, where)
-        self._check(chunk, "sum", data, where)
-        return data
+        fields = self._chain.fields
+        return content(self.layout, fields, chunk.values, raw, self._packing(chunk), self._size(chunk), where)
 
     def view(self, path: str) -> bytes | memoryview:
         chunk = self._chunk(path)
@@ -67,11 +62,8 @@ class Chained:
 
     def peek(self, path: str, size: int) -> bytes:
         chunk = self._chunk(path)
-        packing, whole = self._packing(chunk), self._size(chunk)
         raw = self._main.view[chunk.start : chunk.end]
-        if packing == "none":
-            return bytes(raw[:size])
-        return unpack_start(raw, packing, size, whole if whole >= 0 else size, f"{self.path}, {path}")
+        return beginning(raw, self._packing(chunk), size, self._size(chunk), f"{self.path}, {path}")
 
     def close(self) -> None:
         self._main.close()
@@ -88,14 +80,11 @@ class Chained:
         made: list[Fresh] = []
         try:
             chunks = writer.changed(self._chunks, changes, made)
-            tail = (self._stop, len(self._main.view) - self._footer_width())
+            tail = (self._stop, len(self._main.view) - self.layout.footer_width)
             writer.write(chunks, self._head, (self._begin, tail), progress)
         finally:
             for fresh in made:
                 fresh.close()
-
-    def _footer_width(self) -> int:
-        return (fixed_width(self.layout.footer.fields) or 0) if self.layout.footer else 0
 
     def _chunk(self, path: str) -> Chunk:
         if path not in self._entries:
@@ -112,24 +101,7 @@ class Chained:
 
     def _packing(self, chunk: Chunk) -> Packing:
         code = records.meaning(self._chain.fields, chunk.values, "packing", self._head.scope)
-        if code is None:
-            return self.layout.entry.packed
-        if int(code) not in self.layout.entry.packings:
-            raise FurnelError(
-                "Reading an entry", where=f"{self.path}, {chunk.path}",
-                why=f"its packing is {code}, and the layout does not say what that is", remedy="Add it to [entry] packings",
-            )  # fmt: skip
-        return self.layout.entry.packings[int(code)]
-
-    def _check(self, chunk: Chunk, role: str, data: bytes | memoryview, where: str) -> None:
-        for part in self._chain.fields:
-            if part.holds == role and part.sum is not None and part.name in chunk.values:
-                wanted = stored_sum(part, chunk.values[part.name], self.layout)
-                if sum_of(part.sum, part.order or self.layout.byte_order, data) != wanted:
-                    raise FurnelError(
-                        "Reading an entry", where=where, why=f"its {part.sum} is not the one in its record",
-                        remedy="The archive is damaged: take a fresh copy of it",
-                    )  # fmt: skip
+        return packing_of(self.layout, None if code is None else int(code), f"{self.path}, {chunk.path}")
 
 
 def create(target: Path, layout: Layout, contents: Mapping[str, Content], progress: Progress = QUIET) -> None:

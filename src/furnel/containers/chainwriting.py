@@ -17,8 +17,8 @@ from furnel.containers.fresh import Fresh, packed
 from furnel.containers.mapped import Source
 from furnel.containers.reading import Head
 from furnel.containers.records import Values
-from furnel.containers.schema import ChainPart, Layout, SumKind, fixed_width
-from furnel.containers.sums import hash_names
+from furnel.containers.schema import ChainPart, Layout
+from furnel.containers.sums import hash_names, sum_value
 from furnel.containers.writing import patch_file_sum
 from furnel.errors import FurnelError
 from furnel.progress import Progress, steps
@@ -140,21 +140,17 @@ class ChainWriter:
 
     def _filled(self, tag: str, content: Content, old: Chunk | None, made: list[Fresh]) -> Chunk:
         fields = self._chain.fields
-        wanted: dict[str, SumKind] = {
-            part.holds: part.sum for part in fields if part.holds in ("sum", "stored sum") and part.sum
-        }
         values = dict(old.values) if old else self._values(tag)
         code = records.meaning(fields, values, "packing", self._scope) if old else None
-        fresh = packed(
-            content, self._layout, None if code is None else int(code), wanted, self._layout.byte_order
-        )
+        fresh = packed(content, self._layout, None if code is None else int(code), fields)
         made.append(fresh)
         if fresh.code is not None:
             records.mean(fields, values, "packing", fresh.code, self._scope)
-        for role, value in fresh.sums.items():
-            part = next(part for part in fields if part.holds == role)
-            number = value if part.type == "bytes" else int.from_bytes(value, self._layout.byte_order)
-            records.mean(fields, values, role, number, self._scope)
+        for part in fields:
+            if part.holds in fresh.sums:
+                values[part.name] = sum_value(
+                    part, fresh.sums[part.holds], part.order or self._layout.byte_order
+                )
         return Chunk(tag, values, 0, 0, 0, 0, fresh=fresh, changed=True)
 
     def _place(self, path: str) -> tuple[int, str, str] | None:
@@ -193,14 +189,16 @@ class ChainWriter:
 
     def _write_head(self, head: Head, count: int, data_end: int, begin: int, out: BinaryIO) -> None:
         layout = self._layout
-        footer_width = (fixed_width(layout.footer.fields) or 0) if layout.footer else 0
-        total = out.tell() + footer_width
+        total = out.tell() + layout.footer_width
         if self._source is None and layout.start is not None:
             begin = len(records.write_record(layout.start.fields, head.start, layout.byte_order, self._scope))
         facts = {
             "entry count": count, "data offset": begin, "data size": data_end - begin, "file size": total,
         }  # fmt: skip
-        ends = (layout.start, dict(head.start), 0), (layout.footer, dict(head.footer), total - footer_width)
+        ends = (
+            (layout.start, dict(head.start), 0),
+            (layout.footer, dict(head.footer), total - layout.footer_width),
+        )
         for record, values, at in ends:
             if record is None:
                 continue
@@ -211,7 +209,7 @@ class ChainWriter:
                     values[part.name] = bytes(part.sum_width) if part.type == "bytes" else 0
             out.seek(at)
             out.write(records.write_record(record.fields, values, layout.byte_order, self._scope))
-        patch_file_sum(layout, out, total - footer_width)
+        patch_file_sum(layout, out, total - layout.footer_width)
 
     def _write_chunk(self, chunk: Chunk, out: BinaryIO) -> None:
         if not chunk.changed:

@@ -29,6 +29,14 @@ class Entry(NamedTuple):
 
 
 @dataclass(frozen=True, slots=True)
+class Remark:
+    """Something to know about a file's bytes, and at which of them (-1: nowhere in particular)."""
+
+    text: str
+    at: int = -1
+
+
+@dataclass(frozen=True, slots=True)
 class Changes:
     """What a rewritten archive has otherwise: contents replaced and added by inner path, entries removed, renamed."""
 

@@ -12,7 +12,7 @@ from typing import BinaryIO, cast
 
 from furnel.containers.container import Content
 from furnel.containers.packing import pack_stream
-from furnel.containers.schema import Layout, Order, Packing, SumKind
+from furnel.containers.schema import Fields, Layout, Order, Packing, SumKind
 from furnel.containers.sums import Sum
 from furnel.errors import FurnelError, reason
 
@@ -39,10 +39,8 @@ class Fresh:
         self.stream.close()
 
 
-def packed(
-    content: Content, layout: Layout, code: int | None, wanted: dict[str, SumKind], order: Order
-) -> Fresh:
-    """Content as the layout packs it; `code` is the packing's number that the entry had. `wanted` sums are by role."""
+def packed(content: Content, layout: Layout, code: int | None, fields: Fields) -> Fresh:
+    """Content as the layout packs it, with the sums that `fields` hold; `code` is the packing's number that the entry had."""
     with _opened(content) as source:
         size = source.seek(0, 2)
         code, packing = choose_packing(layout, code, size)
@@ -57,10 +55,11 @@ def packed(
             out.truncate()
             source.seek(0)
             pack_stream(source, out, "none")
-        sums = {}
-        for role, kind in wanted.items():
-            stream = source if role == "sum" else out
-            sums[role] = _summed(stream, kind, order)
+        sums: dict[str, bytes] = {}
+        for part in fields:
+            if part.holds in ("sum", "stored sum") and part.sum is not None:
+                stream = source if part.holds == "sum" else out
+                sums[part.holds] = _summed(stream, part.sum, part.order or layout.byte_order)
     return Fresh(out, stored, size, code, sums)
 
 

@@ -13,6 +13,7 @@ from pathlib import Path
 import numpy as np
 
 from furnel.containers.carving import Find, find_files
+from furnel.containers.container import Remark
 from furnel.containers.mapped import MappedFile
 from furnel.containers.schema import Order
 from furnel.progress import QUIET, Progress
@@ -24,18 +25,10 @@ _ROOMS = (256, 128, 120, 112, 100, 96, 80, 64, 60, 56, 52, 48, 40, 32, 28, 24, 2
 
 
 @dataclass(frozen=True, slots=True)
-class Guess:
-    """Something that a file's bytes suggest: in a sentence, at which byte (-1: none)."""
-
-    text: str
-    at: int = -1
-
-
-@dataclass(frozen=True, slots=True)
 class Guesses:
     """All guesses, the files found by their signatures, and a layout's text to start from."""
 
-    guesses: tuple[Guess, ...]
+    guesses: tuple[Remark, ...]
     finds: tuple[Find, ...]
     draft: str
 
@@ -63,14 +56,14 @@ def guess(path: Path, progress: Progress = QUIET) -> Guesses:
 
 
 def _guess(data: bytes, size: int, finds: tuple[Find, ...], path: Path) -> Guesses:
-    out: list[Guess] = []
+    out: list[Remark] = []
     magic = _magic(data)
     if magic:
-        out.append(Guess(f"It begins with “{magic}”: a signature", 0))
+        out.append(Remark(f"It begins with “{magic}”: a signature", 0))
     for kind, count in Counter(find.kind for find in finds).most_common():
         first = next(find for find in finds if find.kind == kind)
         out.append(
-            Guess(
+            Remark(
                 f"{count} whole {kind.upper()} file{'s' if count > 1 else ''} stored as they are",
                 first.offset,
             )
@@ -79,7 +72,7 @@ def _guess(data: bytes, size: int, finds: tuple[Find, ...], path: Path) -> Guess
     for kind, places in packed.items():
         if places:
             out.append(
-                Guess(
+                Remark(
                     f"{len(places)} place{'s' if len(places) > 1 else ''} where {kind} data unpacks",
                     places[0],
                 )
@@ -88,14 +81,14 @@ def _guess(data: bytes, size: int, finds: tuple[Find, ...], path: Path) -> Guess
     index = _strided(data, names)
     if index is not None:
         out.append(
-            Guess(
+            Remark(
                 f"{index.count} names of the same room, a record every {index.stride} bytes: an index",
                 index.start,
             )
         )
     elif len(names) > 3:
         out.append(
-            Guess(
+            Remark(
                 f"{len(names)} names one after the other: a name table, or names inside records", names[0][0]
             )
         )
@@ -108,7 +101,7 @@ def _guess(data: bytes, size: int, finds: tuple[Find, ...], path: Path) -> Guess
     for place, role in columns.items():
         assert index is not None
         out.append(
-            Guess(f"The number {place} bytes into each record fits {words[role]}", index.start + place)
+            Remark(f"The number {place} bytes into each record fits {words[role]}", index.start + place)
         )
     counts = (
         _counts(data, index.count if index else len(finds) or len(names), order)
@@ -116,7 +109,7 @@ def _guess(data: bytes, size: int, finds: tuple[Find, ...], path: Path) -> Guess
         else []
     )
     for at in counts[:2]:
-        out.append(Guess("A number that is the count of entries", at))
+        out.append(Remark("A number that is the count of entries", at))
     zipped = any(start in packed["zlib"] for start in _starts(data, index, columns, order))
     draft = _draft(path, data, magic, index, columns, order, counts, zipped)
     return Guesses(tuple(out), finds, draft)

@@ -3,16 +3,16 @@
 from __future__ import annotations
 
 import contextlib
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Sequence
 from pathlib import Path
 
 from furnel.containers import records, writing
-from furnel.containers.container import Changes, Content, Entry, missing_entry
+from furnel.containers.container import Changes, Entry, missing_entry
+from furnel.containers.contents import beginning, content, packing_of
 from furnel.containers.mapped import MappedFile, Source
-from furnel.containers.packing import unpack, unpack_any, unpack_start
-from furnel.containers.reading import CHECKED_AT_ONCE, Index, check_file_sum, read_index, stored_sum
-from furnel.containers.schema import SUM_BYTES, Layout, Packing
-from furnel.containers.sums import sum_of
+from furnel.containers.reading import CHECKED_AT_ONCE, Index, check_file_sum, read_index
+from furnel.containers.schema import SUM_BYTES, Layout, Packing, held
+from furnel.containers.sums import listed_names, sum_of
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, steps
 
@@ -28,6 +28,8 @@ class Indexed:
         if layout.index is None:
             raise FurnelError("Opening an archive", where=layout.name, why="the layout has no index")
         self.path, self.layout, self.kind = path, layout, layout.name
+        self._part = layout.index
+        self._has_sums = bool({"sum", "stored sum"} & held(layout.index.fields))
         self._main: Source = source or MappedFile(path)
         self._side = self._main
         self._sums: bytes | None = None
@@ -57,11 +59,10 @@ class Indexed:
     def read(self, path: str) -> bytes:
         place = self._place(path)
         raw, where = self._raw(place), f"{self.path}, {path}"
-        self._check_stored(place, raw, where)
-        size, packing = self._sizes[place], self._packing(place)
-        data = unpack_any(raw, packing, _MOST, where) if size < 0 else unpack(raw, packing, size, where)
-        self._check_content(place, data, where)
-        return data
+        self._check_side(place, raw, where)
+        values = self._index.table.row(int(self._index.rows[place])) if self._has_sums else {}
+        packing, size = self._packing(place), self._sizes[place]
+        return content(self.layout, self._part.fields, values, raw, packing, size, where)
 
     def view(self, path: str) -> bytes | memoryview:
         place = self._place(path)
@@ -70,10 +71,7 @@ class Indexed:
     def peek(self, path: str, size: int) -> bytes:
         place = self._place(path)
         packing = self._packing(place) if self._index.codes is not None else self.layout.entry.packed
-        whole, raw = self._sizes[place], self._raw(place)
-        if packing == "none":
-            return bytes(raw[:size])
-        return unpack_start(raw, packing, size, whole if whole >= 0 else size, self.path)
+        return beginning(self._raw(place), packing, size, self._sizes[place], self.path)
 
     def close(self) -> None:
         self._main.close()
@@ -84,9 +82,9 @@ class Indexed:
         changes.check(self._rows, self.path)
         if len(self._main.view) > CHECKED_AT_ONCE:
             check_file_sum(self._main, self.layout)
-        for place in steps(range(len(self._rows)), len(self._rows), progress, "Checking the archive"):
-            if self._sums is not None:
-                self._check_stored(place, self._raw(place), f"{self.path}, {self._index.paths[place]}")
+        if self._sums is not None:
+            for path, place in steps(self._rows.items(), len(self._rows), progress, "Checking the archive"):
+                self._check_side(place, self._raw(place), f"{self.path}, {path}")
         writing.rewrite(target, self.layout, self._main, self._side, self._index, changes, progress)
 
     def _place(self, path: str) -> int:
@@ -95,17 +93,8 @@ class Indexed:
         return self._rows[path]
 
     def _packing(self, place: int) -> Packing:
-        if self._index.codes is None:
-            return self.layout.entry.packed
-        code = int(self._index.codes[place])
-        if code not in self.layout.entry.packings:
-            raise FurnelError(
-                "Reading an entry",
-                where=f"{self.path}, {self._index.paths[place]}",
-                why=f"its packing is {code}, and the layout does not say what that is",
-                remedy="Add it to [entry] packings",
-            )
-        return self.layout.entry.packings[code]
+        code = None if self._index.codes is None else int(self._index.codes[place])
+        return packing_of(self.layout, code, f"{self.path}, {self._index.paths[place]}")
 
     def _raw(self, place: int) -> memoryview:
         start = self._starts[place]
@@ -131,40 +120,13 @@ class Indexed:
         if len(self._sums) != len(self._rows) * SUM_BYTES[self.layout.sums.sum]:
             raise _other_sums(side.name, "are not as many as the entries of the archive beside it")
 
-    def _check_stored(self, place: int, raw: memoryview, where: str) -> None:
-        """The stored bytes against the side file's sum and the index's own."""
-        order = self.layout.byte_order
+    def _check_side(self, place: int, raw: memoryview, where: str) -> None:
+        """The stored bytes against the side file's sum."""
         if self._sums is not None and self.layout.sums is not None:
             kind = self.layout.sums.sum
             width = SUM_BYTES[kind]
-            if sum_of(kind, order, raw) != self._sums[place * width : (place + 1) * width]:
+            if sum_of(kind, self.layout.byte_order, raw) != self._sums[place * width : (place + 1) * width]:
                 raise _other_sums(where, "do not match the archive beside it")
-        self._check_sum(place, "stored sum", raw, where)
-
-    def _check_content(self, place: int, data: bytes, where: str) -> None:
-        self._check_sum(place, "sum", data, where)
-
-    def _check_sum(self, place: int, role: str, data: bytes | memoryview, where: str) -> None:
-        for part in self.layout.index.fields if self.layout.index else ():
-            if part.holds == role and part.sum is not None:
-                value = self._index.table.columns[part.name][int(self._index.rows[place])]
-                raw = value.tobytes() if hasattr(value, "tobytes") and part.type == "bytes" else value
-                order = part.order or self.layout.byte_order
-                if sum_of(part.sum, order, data) != stored_sum(part, raw, self.layout):
-                    raise FurnelError(
-                        "Reading an entry",
-                        where=where,
-                        why=f"its {part.sum} is not the one that the index says",
-                        remedy="The archive is damaged: take a fresh copy of it",
-                    )
-
-
-_MOST = 1 << 30
-
-
-def create(target: Path, layout: Layout, contents: Mapping[str, Content], progress: Progress = QUIET) -> None:
-    """A new archive after `layout`; `contents` by inner path, in their order."""
-    writing.create(target, layout, contents, progress)
 
 
 def _listed(source: Source, layout: Layout) -> list[str]:
@@ -175,15 +137,8 @@ def _listed(source: Source, layout: Layout) -> list[str]:
         side = source.beside(layout.names.list)
         text = bytes(side.view).decode("utf-8", "replace")
         side.close()
-        return list(lines(text))
+        return listed_names(text)
     return []
-
-
-def lines(text: str) -> Iterator[str]:
-    """The names in a list: one a line, empty lines and those that begin with # left out."""
-    for line in text.splitlines():
-        if (name := line.strip()) and not name.startswith("#"):
-            yield name
 
 
 def _other_sums(where: object, why: str) -> FurnelError:

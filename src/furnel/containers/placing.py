@@ -13,9 +13,10 @@ from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
 from furnel.containers.packing import pack
 from furnel.containers.reading import Head, Index
-from furnel.containers.records import Table, Values
-from furnel.containers.schema import Fields, IndexPart, Layout, fixed_width, held
-from furnel.containers.sums import hash_names, sum_of
+from furnel.containers.records import Values
+from furnel.containers.schema import WIDTHS, IndexPart, Layout, fixed_width, held
+from furnel.containers.sums import hash_names, sum_of, sum_value
+from furnel.containers.tables import Table
 from furnel.errors import FurnelError
 
 WRITING = "Writing an archive"
@@ -64,13 +65,19 @@ class Plan:
     pad: int = 0
     total: int = 0
 
+    @property
+    def padded(self) -> int:
+        """What stored sizes are a multiple of: where no field tells them, padding counts as a part of the entry."""
+        index = self.layout.index
+        return 1 if index is None or index.tells_sizes else self.layout.entry.align
+
 
 def find_gaps(plan: Plan) -> None:
     """What lies between the old entries and is more than padding has to be carried through."""
     if plan.index is None or plan.source is None:
         return
     index, view, align = plan.index, plan.source.view, plan.layout.entry.align
-    if plan.layout.index is not None and plan.layout.index.place == "front" and not plan.layout.index.file:
+    if plan.layout.index is not None and plan.layout.index.in_front:
         plan.lead = bytes(view[index.head_end : index.index_at])
     order = np.argsort(index.offsets, kind="stable").tolist()
     end = index.data_start
@@ -93,24 +100,21 @@ def place_all(plan: Plan) -> None:
     layout = plan.layout
     index = layout.index
     assert index is not None
-    in_front = index.place == "front" and not index.file
     room = len(plan.index.raw) if plan.index else 0
     most = 0
     for turn in range(_ROUNDS):
         head = (fixed_width(layout.start.fields) if layout.start else 0) or len(plan.start)
-        plan.index_at = head + len(plan.lead) if in_front or index.file else plan.index_at
-        plan.data_start = (plan.index_at + room) if in_front else head
-        if index.file:
-            plan.data_start, plan.index_at = head, 0
+        plan.index_at = head + len(plan.lead) if index.in_front else 0
+        plan.data_start = plan.index_at + room if index.in_front else head
         _place_data(plan)
-        if not in_front and not index.file:
+        if index.behind:
             plan.index_at = plan.data_end
         before = len(plan.start)
         _write_records(plan)
         need = len(plan.raw) + len(plan.names)
         most = max(most, need)
-        plan.pad = room - need if in_front else 0
-        settled = not in_front or need == room or (turn > 4 and plan.pad >= 0)
+        plan.pad = room - need if index.in_front else 0
+        settled = not index.in_front or need == room or (turn > 4 and plan.pad >= 0)
         if settled and before in (0, len(plan.start)):
             return
         room = need if turn < 4 else most
@@ -119,9 +123,6 @@ def place_all(plan: Plan) -> None:
 
 def _place_data(plan: Plan) -> None:
     layout = plan.layout
-    assert layout.index is not None
-    told = bool({"size", "stored size"} & held(layout.index.fields))
-    padded = 1 if told else layout.entry.align
     at = plan.data_start
     shared: dict[tuple[int, int], int] = {}
     for item in plan.order:
@@ -137,7 +138,7 @@ def _place_data(plan: Plan) -> None:
         item.offset = at
         if item.span is not None:
             shared[item.span] = at
-        at += item.length(padded)
+        at += item.length(plan.padded)
     if plan.tail and not tail_is_padding(plan):
         at += len(plan.tail)
     elif plan.tail or layout.entry.pad_last:
@@ -163,10 +164,8 @@ def _write_records(plan: Plan) -> None:
     else:
         head.start, head.footer = dict(old.head.start), dict(old.head.footer)
         head.index_start = dict(old.head.index_start)
-    footer_width = (fixed_width(layout.footer.fields) or 0) if layout.footer else 0
-    in_front = index.place == "front" and not index.file
-    table_bytes = len(plan.raw) + len(plan.names)
-    plan.total = plan.data_end + (0 if in_front or index.file else table_bytes) + footer_width
+    behind = len(plan.raw) + len(plan.names) if index.behind else 0
+    plan.total = plan.data_end + behind + layout.footer_width
     facts: dict[str, int] = {
         "entry count": len(plan.items), "index offset": plan.index_at, "index stored size": len(plan.raw),
         "data offset": plan.data_start, "data size": plan.data_end - plan.data_start, "file size": plan.total,
@@ -185,8 +184,8 @@ def _write_records(plan: Plan) -> None:
         fresh["index size"], fresh["index stored size"] = len(plain), len(plan.raw)
         fresh["names offset"] = plan.index_at + len(plan.raw)
         fresh["names size"] = names_size
-        behind = 0 if in_front or index.file else len(plan.raw) + len(names)
-        fresh["file size"] = plan.total = plan.data_end + behind + footer_width
+        behind = len(plan.raw) + len(names) if index.behind else 0
+        fresh["file size"] = plan.total = plan.data_end + behind + layout.footer_width
         if fresh == facts:
             break
         facts = fresh
@@ -197,8 +196,8 @@ def _write_records(plan: Plan) -> None:
             continue
         for part in record.fields:
             if part.holds == "index sum" and part.sum is not None:
-                found = sum_of(part.sum, part.order or layout.byte_order, plan.raw)
-                values[part.name] = sum_value(record.fields, "index sum", found, layout)
+                order = part.order or layout.byte_order
+                values[part.name] = sum_value(part, sum_of(part.sum, order, plan.raw), order)
             if part.holds == "file sum":
                 values[part.name] = bytes(part.sum_width) if part.type == "bytes" else 0
         made = records.write_record(record.fields, values, layout.byte_order, head.scope)
@@ -230,7 +229,7 @@ def _names_bytes(items: list[Item], layout: Layout) -> tuple[bytes, list[int]]:
         if layout.names.ends == "zero":
             out += raw + b"\0"
         else:
-            width = {"u8": 1, "u16": 2, "u32": 4}[layout.names.ends]
+            width = WIDTHS[layout.names.ends]
             if len(raw) >> 8 * width:
                 raise FurnelError(
                     WRITING, where=name, why=f"names have to be shorter than {1 << 8 * width} bytes"
@@ -308,10 +307,11 @@ def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scop
         _set(table, "stored size", where, [one.stored for one in made], scope)
         if layout.entry.packings:
             _set(table, "packing", where, [one.code or 0 for one in made], scope)
-        for role in ("sum", "stored sum"):
-            if table.holds(role) and all(role in one.sums for one in made):
-                values = [sum_value(layout.index.fields, role, one.sums[role], layout) for one in made]
-                _set(table, role, where, values, scope)
+        for part in layout.index.fields:
+            if part.holds in ("sum", "stored sum") and all(part.holds in one.sums for one in made):
+                order = part.order or layout.byte_order
+                values = [sum_value(part, one.sums[part.holds], order) for one in made]
+                _set(table, part.holds, where, values, scope)
     renamed = [
         (place, item) for place, item in zip(places.tolist(), entries, strict=True)
         if item.old < 0 or old is None or old.paths[item.old] != item.path
@@ -356,10 +356,3 @@ def old_span(layout: Layout, source: Source, index: Index, place: int) -> tuple[
             layout.entry.head, source.view, start, layout.byte_order, source.name, index.head.scope
         )
     return head, start, start + int(index.stored[place])
-
-
-def sum_value(fields: Fields, role: str, value: bytes, layout: Layout) -> int | bytes:
-    part = next((part for part in fields if part.holds == role), None)
-    if part is None or part.type == "bytes":
-        return value
-    return int.from_bytes(value, part.order or layout.byte_order)

@@ -14,9 +14,10 @@ from furnel.containers.container import check_path
 from furnel.containers.expressions import Number, expression
 from furnel.containers.mapped import Source
 from furnel.containers.packing import unpack, unpack_any
-from furnel.containers.records import Table, Trace, Values, no_trace
-from furnel.containers.schema import FieldPart, IndexPart, Layout, fixed_width
-from furnel.containers.sums import Hashes, Sum, hash_names, sum_of
+from furnel.containers.records import Trace, Values, no_trace
+from furnel.containers.schema import WIDTHS, FieldPart, IndexPart, Layout
+from furnel.containers.sums import Hashes, Sum, hash_names, sum_bytes, sum_of
+from furnel.containers.tables import Table
 from furnel.errors import FurnelError
 
 _WHAT = "Reading an archive"
@@ -25,6 +26,7 @@ _MOST_INDEX = 256 << 20
 CHECKED_AT_ONCE = 64 << 20  # larger archives' file sums are checked when they are written anew
 
 Numbers = npt.NDArray[np.int64]
+Span = tuple[int, int]
 
 
 @dataclass
@@ -84,7 +86,7 @@ def read_head(source: Source, layout: Layout, trace: Trace = no_trace) -> tuple[
         )
         head.learn(head.start)
     if layout.footer is not None:
-        end -= fixed_width(layout.footer.fields) or 0
+        end -= layout.footer_width
         head.footer, _ = records.read_record(
             layout.footer.fields, view, end, order, source.name, head.scope, trace, "footer"
         )
@@ -120,26 +122,18 @@ def read_index(
     table, table_end = Table.read(
         index.fields, plain[: max(room, 0)], begin, count, layout.byte_order, where, head.scope, shifted
     )
-    bounded = index.packed != "none" or head.number(layout, "index stored size") is not None
-    bounded = bounded or index.place == "back" or bool(index.file)
+    bounded = (
+        index.packed != "none" or not index.in_front or head.number(layout, "index stored size") is not None
+    )
     names_at = head.number(layout, "names offset")
     names, index_end = _names_block(source, layout, head, plain, table_end, names_at, names_size)
     if not bounded:
         raw, plain = raw[: max(table_end, index_end)], plain[: max(table_end, index_end)]
-        raw = raw[:table_end] if names_at is not None else raw
     if index.packed == "none":
         _check_index_sum(layout, head, raw, where)
-    in_front = index.place == "front" and not index.file
-    data_start = (
-        max(at + len(raw), names_at + len(names) if names_at is not None else 0) if in_front else head_end
-    )
-    if in_front and names_at is None and not bounded:
-        data_start = at + max(table_end, index_end)
-    data_end = end if in_front or index.file else min(at, names_at if names_at is not None else at)
-    told = head.number(layout, "data offset")
-    data_start = data_start if told is None else told
-    told = head.number(layout, "data size")
-    data_end = data_end if told is None else min(data_start + told, len(source.view))
+    index_span = at, at + len(raw)
+    names_span = (names_at, names_at + len(names)) if names_at is not None else index_span
+    data_start, data_end = _data_span(layout, index, head, index_span, names_span, (head_end, end))
     head.scope["data_start"] = data_start
     rows = _entry_rows(index, table, head)
     paths = _paths(layout, index, table, rows, names, known, head, source.name)
@@ -153,6 +147,21 @@ def read_index(
         head, table, rows, paths, offsets, stored, sizes, codes, head_end, at, data_start, data_end,
         bytes(plain), bytes(raw),
     )  # fmt: skip
+
+
+def _data_span(
+    layout: Layout, index: IndexPart, head: Head, index_span: Span, names_span: Span, between: Span
+) -> Span:
+    """Where the data lies: as the head says, otherwise what index and names leave of the span between start and footer."""
+    start, end = between
+    if index.in_front:
+        start = max(index_span[1], names_span[1])
+    elif index.behind:
+        end = min(index_span[0], names_span[0])
+    told = head.number(layout, "data offset")
+    start = start if told is None else told
+    told = head.number(layout, "data size")
+    return start, end if told is None else min(start + told, int(head.scope["file_size"]))
 
 
 def _index_bytes(
@@ -213,8 +222,8 @@ def _check_index_sum(layout: Layout, head: Head, raw: memoryview, where: str) ->
     ):
         for part in fields:
             if part.holds == "index sum" and part.sum is not None:
-                wanted = stored_sum(part, values[part.name], layout)
-                if sum_of(part.sum, part.order or layout.byte_order, raw) != wanted:
+                order = part.order or layout.byte_order
+                if sum_of(part.sum, order, raw) != sum_bytes(part, values[part.name], order):
                     raise FurnelError(
                         _WHAT, where=where, why=f"its {part.sum} is not the one that the file says", remedy=_DAMAGED
                     )  # fmt: skip
@@ -234,7 +243,7 @@ def sum_places(layout: Layout, footer_at: int) -> list[tuple[FieldPart, int]]:
 def check_file_sum(source: Source, layout: Layout) -> None:
     """Refuse an archive whose sum over the whole file is another one."""
     end = len(source.view)
-    footer_at = end - ((fixed_width(layout.footer.fields) or 0) if layout.footer else 0)
+    footer_at = end - layout.footer_width
     for part, at in sum_places(layout, footer_at):
         assert part.sum is not None
         after = at + part.sum_width
@@ -244,15 +253,6 @@ def check_file_sum(source: Source, layout: Layout) -> None:
             raise FurnelError(
                 _WHAT, where=source.name, why=f"its {part.sum} is not the one that it carries", remedy=_DAMAGED
             )  # fmt: skip
-
-
-def stored_sum(part: FieldPart, value: int | bytes, layout: Layout) -> bytes:
-    """A sum field's bytes as they stand in the file."""
-    if isinstance(value, bytes):
-        return value
-    return (int(value) & ((1 << 8 * part.sum_width) - 1)).to_bytes(
-        part.sum_width, part.order or layout.byte_order
-    )
 
 
 def _entry_rows(index: IndexPart, table: Table, head: Head) -> Numbers:
@@ -361,7 +361,7 @@ def name_at(names: bytes, at: int, ends: str, layout: Layout, where: str) -> tup
         stop = names.find(b"\0", at)
         stop = len(names) if stop < 0 else stop
         return names[at:stop], stop + 1
-    width = {"u8": 1, "u16": 2, "u32": 4}[ends]
+    width = WIDTHS[ends]
     start = at + width
     stop = start + int.from_bytes(names[at:start], layout.byte_order)
     if stop > len(names):

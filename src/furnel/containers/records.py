@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Mapping, Sequence
+from collections.abc import Callable, Mapping
 from typing import Any
 
 import numpy as np
-import numpy.typing as npt
 
 from furnel.containers.expressions import Number, expression
-from furnel.containers.schema import WIDTHS, BitsPart, FieldPart, Fields, Order, fixed_width
+from furnel.containers.schema import WIDTHS, BitsPart, FieldPart, Fields, Order
 from furnel.errors import FurnelError
 
 Values = dict[str, int | bytes]
@@ -20,7 +19,6 @@ Trace = Callable[[str, FieldPart, int, int, "int | bytes"], None]
 MOST_RECORDS = 1 << 24
 _WHAT, _WRITING = "Reading an archive", "Writing an archive"
 _CUT = "The archive is cut short or described by the wrong layout"
-_ENDING = {"u8": 1, "u16": 2, "u32": 4}
 
 
 def no_trace(group: str, field: FieldPart, start: int, end: int, value: int | bytes) -> None:
@@ -35,13 +33,13 @@ def read_record(
     values: Values = {}
     begin = at
     for field in fields:
-        known = {**scope, **_numbers(values)} if field.when or isinstance(field.length, str) else scope
+        known = {**scope, **numbers_in(values)} if field.when or isinstance(field.length, str) else scope
         if field.when and not expression(field.when).evaluate(known):
             continue
         start = at
         value, at = _read_field(field, data, at, field.order or order, where, known, begin)
         trace(group, field, start, at, value)
-        if field.value is not None and value != _constant(
+        if field.value is not None and value != constant(
             field, len(value) if isinstance(value, bytes) else 0
         ):
             raise FurnelError(
@@ -64,7 +62,7 @@ def write_record(fields: Fields, values: Values, order: Order, scope: Scope) -> 
             continue
         value = values.get(field.name)
         if value is None:
-            value = _constant(field, _room(field, known))
+            value = constant(field, room_for(field, known))
         if isinstance(value, int):
             for bits in field.bits:
                 part = values.get(bits.name)
@@ -79,7 +77,7 @@ def defaults(fields: Fields) -> Values:
     """The values of a record that nobody wrote yet: constants, and the `new` numbers of the others."""
     values: Values = {}
     for field in fields:
-        value = _constant(field, field.width or 0)
+        value = constant(field, field.width or 0)
         values[field.name] = value
         _split(field, value, values)
     return values
@@ -92,7 +90,7 @@ def meaning(fields: Fields, values: Mapping[str, Any], role: str, scope: Scope) 
             if part.holds == role and part.name in values:
                 value = values[part.name]
                 if part is field and field.means is not None:
-                    return expression(field.means).evaluate({**scope, **_numbers(values), "value": value})
+                    return expression(field.means).evaluate({**scope, **numbers_in(values), "value": value})
                 return value
     return None
 
@@ -103,7 +101,7 @@ def mean(fields: Fields, values: dict[str, Any], role: str, number: Any, scope: 
         for part in _with_bits(field):
             if part.holds == role:
                 if part is field and field.means is not None:
-                    number = expression(field.means).solve(number, {**scope, **_numbers(values)})
+                    number = expression(field.means).solve(number, {**scope, **numbers_in(values)})
                 values[part.name] = number
                 if isinstance(field.length, str) and part is field:
                     _mean_length(field, number, values, scope)
@@ -119,7 +117,7 @@ def _mean_length(field: FieldPart, text: Any, values: dict[str, Any], scope: Sco
     unknown = next((name for name in sorted(length.names) if name in values or name not in scope), None)
     if unknown is not None:
         wanted = len(text) if isinstance(text, bytes) else np.array([len(one) for one in text], np.int64)
-        values[unknown] = length.solve(wanted, {**scope, **_numbers(values)}, unknown)
+        values[unknown] = length.solve(wanted, {**scope, **numbers_in(values)}, unknown)
 
 
 def text_of(raw: object, encoding: str, where: object) -> str:
@@ -129,136 +127,6 @@ def text_of(raw: object, encoding: str, where: object) -> str:
         return data.split(b"\0", 1)[0].decode(encoding)
     except UnicodeDecodeError as error:
         raise FurnelError(_WHAT, where=where, why=f"a name in its index is not {encoding.upper()}") from error
-
-
-class Table:
-    """Many records with the same fields: columns by field name, as numbers (int64, or uint64 where they need it) or bytes."""
-
-    def __init__(self, fields: Fields, order: Order, columns: dict[str, Any], count: int) -> None:
-        self.fields, self.order, self.count = fields, order, count
-        self.columns = columns
-
-    @classmethod
-    def empty(cls, fields: Fields, order: Order, count: int, scope: Scope) -> Table:
-        """Records that have constants and `new` numbers only."""
-        columns: dict[str, Any] = {}
-        for field in fields:
-            value = _constant(field, _room(field, scope))
-            columns[field.name] = (
-                np.full(count, value, _number_type(field)) if isinstance(value, int) else [value] * count
-            )
-            for bits in field.bits:
-                columns[bits.name] = np.zeros(count, np.int64)
-        return cls(fields, order, columns, count)
-
-    @classmethod
-    def read(
-        cls, fields: Fields, data: memoryview, at: int, count: int | None, order: Order, where: object, scope: Scope,
-        trace: Trace = no_trace, group: str = "entry",
-    ) -> tuple[Table, int]:  # fmt: skip
-        """`count` records (or as many as there is room for) from byte `at`, and where they end."""
-        width = fixed_width(fields)
-        left = max(len(data) - at, 0)
-        if count is not None and (count < 0 or count > MOST_RECORDS or count * (width or 1) > left):
-            room = left // width if width else left
-            raise FurnelError(
-                _WHAT,
-                where=where,
-                why=f"its index says {count} entries and has room for {room}",
-                remedy="The archive is damaged or described by the wrong layout",
-            )
-        if width is None or trace is not no_trace:
-            return cls._read_slowly(fields, data, at, count, order, where, scope, trace, group)
-        number = left // width if count is None else count
-        kinds = _record_type(fields, order)
-        rows = np.frombuffer(data, kinds, number, at) if number else np.zeros(0, kinds)
-        columns: dict[str, Any] = {}
-        for field in fields:
-            column = rows[field.name]
-            if field.value is not None:
-                _check_constants(field, column, at, width, where)
-            if column.dtype.kind == "V":
-                columns[field.name] = column
-            else:
-                columns[field.name] = column.astype(_number_type(field))
-                for bits in field.bits:
-                    columns[bits.name] = take_bits(columns[field.name], bits)
-        return cls(fields, order, columns, number), at + number * width
-
-    @classmethod
-    def _read_slowly(
-        cls, fields: Fields, data: memoryview, at: int, count: int | None, order: Order, where: object, scope: Scope,
-        trace: Trace, group: str,
-    ) -> tuple[Table, int]:  # fmt: skip
-        rows: list[Values] = []
-        while len(rows) < count if count is not None else at < len(data):
-            begin = at
-            values, at = read_record(fields, data, at, order, where, scope, trace, f"{group} {len(rows)}")
-            if at == begin:
-                raise FurnelError(_WHAT, where=where, why="its records have no bytes at all")
-            rows.append(values)
-        return cls.of_rows(fields, order, rows), at
-
-    @classmethod
-    def of_rows(cls, fields: Fields, order: Order, rows: Sequence[Values]) -> Table:
-        """A table of records that were read one by one; fields left out by their `when` are 0 or empty."""
-        columns: dict[str, Any] = {}
-        for field in fields:
-            number = field.type in WIDTHS or field.type == "varint"
-            found = [row.get(field.name, 0 if number else b"") for row in rows]
-            columns[field.name] = np.array(found, _number_type(field)) if number else found
-            for bits in field.bits:
-                columns[bits.name] = np.array([row.get(bits.name, 0) for row in rows], np.int64)
-        return cls(fields, order, columns, len(rows))
-
-    def meaning(self, role: str, scope: Scope) -> Any:
-        """The column of what the field with `role` means, or None."""
-        return meaning(self.fields, self.columns, role, scope)
-
-    def mean(self, role: str, column: Any, scope: Scope) -> None:
-        """Store a column of meanings."""
-        mean(self.fields, self.columns, role, column, scope)
-
-    def holds(self, role: str) -> bool:
-        return any(role in field.roles for field in self.fields)
-
-    def take(self, rows: npt.NDArray[np.int64]) -> Table:
-        """Some of the records, in another order; -1 stands for a new one."""
-        fresh = Table.empty(self.fields, self.order, 1, {})
-        columns: dict[str, Any] = {}
-        for name, column in self.columns.items():
-            if isinstance(column, np.ndarray) and column.dtype.kind != "V":
-                with_new = np.append(column, fresh.columns[name]).astype(column.dtype)
-                columns[name] = with_new[np.where(rows >= 0, rows, len(column))]
-            else:
-                held = column.tolist() if isinstance(column, np.ndarray) else column
-                columns[name] = [held[row] if row >= 0 else fresh.columns[name][0] for row in rows.tolist()]
-        return Table(self.fields, self.order, columns, len(rows))
-
-    def write(self, scope: Scope) -> bytes:
-        """The records' bytes."""
-        width = fixed_width(self.fields)
-        if width is None or not self.count:
-            return b"".join(write_record(self.fields, row, self.order, scope) for row in self._rows())
-        rows = np.zeros(self.count, _record_type(self.fields, self.order))
-        for field in self.fields:
-            column = self.columns[field.name]
-            if field.type in ("text", "bytes"):
-                rows[field.name] = _blocks(field, column, width)
-                continue
-            for bits in field.bits:
-                column = put_bits(column, bits, self.columns[bits.name])
-            _check_range(field, column)
-            rows[field.name] = column
-        return rows.tobytes()
-
-    def _rows(self) -> Iterable[Values]:
-        columns = {
-            name: column.tolist() if isinstance(column, np.ndarray) else column
-            for name, column in self.columns.items()
-        }
-        for place in range(self.count):
-            yield {name: column[place] for name, column in columns.items()}
 
 
 def take_bits(number: Any, bits: BitsPart) -> Any:
@@ -290,7 +158,7 @@ def _read_field(
             raise _past(field, at, len(data), where)
         return bytes(data[at : at + found]), at + found + 1
     if field.ends is not None:
-        start = _end(field, at, _ENDING[field.ends], data, where)
+        start = _end(field, at, WIDTHS[field.ends], data, where)
         end = _end(field, start, int.from_bytes(data[at:start], order), data, where)
         return bytes(data[start:end]), end
     length = _length(field, scope)
@@ -318,26 +186,26 @@ def _field_bytes(field: FieldPart, value: int | bytes, order: Order, scope: Scop
         try:
             return value.to_bytes(WIDTHS[field.type], order, signed=field.type[0] == "i")
         except OverflowError as error:
-            raise _too_large(field, value) from error
+            raise too_large(field, value) from error
     if field.ends == "zero":
         return value + b"\0"
     if field.ends is not None:
         try:
-            return len(value).to_bytes(_ENDING[field.ends], order) + value
+            return len(value).to_bytes(WIDTHS[field.ends], order) + value
         except OverflowError as error:
-            raise _no_room(field, value, (1 << 8 * _ENDING[field.ends]) - 1) from error
+            raise no_room(field, value, (1 << 8 * WIDTHS[field.ends]) - 1) from error
     if field.type == "pad":
         room = -done % _length(field, scope)
         return value if len(value) == room else bytes(room)
-    room = _room(field, scope)
+    room = room_for(field, scope)
     if len(value) > room:
-        raise _no_room(field, value, room)
+        raise no_room(field, value, room)
     return value.ljust(room, b"\0")
 
 
 def _varint(field: FieldPart, value: int) -> bytes:
     if value < 0 or value >> 63:
-        raise _too_large(field, value)
+        raise too_large(field, value)
     out = bytearray()
     while value >> 7:
         out.append(value & 0x7F | 0x80)
@@ -352,7 +220,8 @@ def _length(field: FieldPart, scope: Scope) -> int:
     return field.length or 0
 
 
-def _room(field: FieldPart, scope: Scope) -> int:
+def room_for(field: FieldPart, scope: Scope) -> int:
+    """How many bytes a text has room for; 0 where that is not known yet."""
     if field.type not in ("text", "bytes") or field.ends:
         return 0
     return _length(field, scope) if isinstance(field.length, int) or _known(field.length, scope) else 0
@@ -377,14 +246,16 @@ def _past(field: FieldPart, at: int, size: int, where: object) -> FurnelError:
     )
 
 
-def _too_large(field: FieldPart, value: int) -> FurnelError:
+def too_large(field: FieldPart, value: int) -> FurnelError:
+    """The refusal for a number that its field cannot hold."""
     return FurnelError(
         _WRITING, where=field.name, why=f"{value} does not fit into a {field.type}",
         remedy="The archive's kind cannot hold that much: leave something out, or split it",
     )  # fmt: skip
 
 
-def _no_room(field: FieldPart, value: bytes, room: int) -> FurnelError:
+def no_room(field: FieldPart, value: bytes, room: int) -> FurnelError:
+    """The refusal for a text that its field cannot hold."""
     return FurnelError(
         _WRITING,
         where=value.decode("utf-8", "replace"),
@@ -393,7 +264,8 @@ def _no_room(field: FieldPart, value: bytes, room: int) -> FurnelError:
     )
 
 
-def _constant(field: FieldPart, room: int) -> int | bytes:
+def constant(field: FieldPart, room: int) -> int | bytes:
+    """What stands in a field that nobody filled: its constant, its `new` number, or zeros."""
     if field.type in WIDTHS or field.type == "varint":
         return field.value if isinstance(field.value, int) else field.new
     if isinstance(field.value, str):
@@ -407,60 +279,13 @@ def _split(field: FieldPart, value: int | bytes, values: Values) -> None:
             values[bits.name] = take_bits(value, bits)
 
 
-def _numbers(values: Mapping[str, Any]) -> dict[str, Any]:
+def numbers_in(values: Mapping[str, Any]) -> dict[str, Any]:
+    """The values that expressions can use."""
     return {
         name: value
         for name, value in values.items()
         if isinstance(value, int | np.integer) or (isinstance(value, np.ndarray) and value.dtype.kind in "iu")
     }
-
-
-def _number_type(field: FieldPart) -> type[np.signedinteger[Any]] | type[np.unsignedinteger[Any]]:
-    return np.uint64 if field.type == "u64" and "name hash" in field.roles else np.int64
-
-
-def _record_type(fields: Fields, order: Order) -> np.dtype[np.void]:
-    kinds = []
-    for field in fields:
-        sign = "<" if (field.order or order) == "little" else ">"
-        kind = f"{sign}{field.type[0]}{WIDTHS[field.type]}" if field.type in WIDTHS else f"V{field.width}"
-        kinds.append((field.name, kind))
-    return np.dtype(kinds)
-
-
-def _check_constants(field: FieldPart, column: Any, at: int, width: int, where: object) -> None:
-    if column.dtype.kind == "V":
-        wanted = np.void(_constant(field, field.width or 0))
-        wrong = np.flatnonzero(column != wanted)
-    else:
-        wrong = np.flatnonzero(column != field.value)
-    if len(wrong):
-        raise FurnelError(
-            _WHAT,
-            where=where,
-            why=f"the field “{field.name}” of entry {wrong[0]} is not {field.value!r}",
-            remedy="It is another kind of archive, or damaged",
-        )
-
-
-def _check_range(field: FieldPart, column: Any) -> None:
-    bits = 8 * WIDTHS[field.type]
-    low, high = (-(1 << (bits - 1)), (1 << (bits - 1)) - 1) if field.type[0] == "i" else (0, (1 << bits) - 1)
-    if bits == 64:
-        low, high = (low if column.dtype.kind == "i" and field.type[0] == "i" else 0), high
-    for extreme in (int(column.min()), int(column.max())):
-        if not low <= extreme <= high:
-            raise _too_large(field, extreme)
-
-
-def _blocks(field: FieldPart, column: Any, width: int) -> Any:
-    if isinstance(column, np.ndarray):
-        return column
-    room = field.width or 0
-    for value in column:
-        if len(value) > room:
-            raise _no_room(field, value, room)
-    return np.frombuffer(b"".join(value.ljust(room, b"\0") for value in column), f"V{room}")
 
 
 def _shown(value: int | bytes) -> str:

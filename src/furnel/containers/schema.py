@@ -170,6 +170,21 @@ class IndexPart(Part):
     sorted_by: Literal["name hash", "path"] | None = None
     empty: ExpressionText | None = None
 
+    @property
+    def in_front(self) -> bool:
+        """Whether it lies in the archive, before the data."""
+        return self.place == "front" and not self.file
+
+    @property
+    def behind(self) -> bool:
+        """Whether it lies in the archive, behind the data."""
+        return self.place == "back" and not self.file
+
+    @property
+    def tells_sizes(self) -> bool:
+        """Whether sizes are told, or come from where the next entry begins."""
+        return bool({"size", "stored size"} & held(self.fields))
+
 
 class NamesPart(Part):
     """How names are written, and how their hashes are made when there is only that, or that too."""
@@ -272,6 +287,10 @@ class Layout(Part):
         if told and not self.entry.packings:
             raise ValueError("a field holds the packing: [entry] packings says which number means which")
         return self
+
+    @property
+    def footer_width(self) -> int:
+        return (fixed_width(self.footer.fields) or 0) if self.footer is not None else 0
 
     def _row_fields(self) -> tuple[Fields, ...]:
         return tuple(part.fields for part in (self.index, self.chain) if part is not None)

@@ -11,7 +11,7 @@ import numpy as np
 import numpy.typing as npt
 import xxhash
 
-from furnel.containers.schema import SUM_BYTES, HashKind, NamesPart, Order, SumKind
+from furnel.containers.schema import SUM_BYTES, FieldPart, HashKind, NamesPart, Order, SumKind
 
 Hashes = npt.NDArray[np.uint64]
 
@@ -52,6 +52,18 @@ def sum_of(kind: SumKind, order: Order, data: bytes | memoryview) -> bytes:
     return Sum(kind, order).feed(data).value
 
 
+def sum_bytes(part: FieldPart, value: int | bytes, order: Order) -> bytes:
+    """The value of a field that holds a sum, as its bytes in the file."""
+    if isinstance(value, bytes):
+        return value
+    return (int(value) & ((1 << 8 * part.sum_width) - 1)).to_bytes(part.sum_width, order)
+
+
+def sum_value(part: FieldPart, found: bytes, order: Order) -> int | bytes:
+    """A sum's bytes as the value of the field that holds it."""
+    return found if part.type == "bytes" else int.from_bytes(found, order)
+
+
 def hash_names(paths: Sequence[str], names: NamesPart) -> Hashes:
     """The hash of each path, spelled as the archive's game does (letters, slash, encoding)."""
     kind = names.hash or "crc32"
@@ -88,3 +100,9 @@ def _fnv(names: list[bytes], kind: HashKind) -> Hashes:
         inside = column < lengths
         found[inside] = (found[inside] ^ letters[inside, column]) * number(prime)
     return found.astype(np.uint64)
+
+
+def listed_names(text: str) -> list[str]:
+    """The names in a list: one a line, empty lines and those that begin with # left out."""
+    stripped = (line.strip() for line in text.splitlines())
+    return [name for name in stripped if name and not name.startswith("#")]

@@ -23,13 +23,12 @@ from furnel.containers.placing import (
     find_gaps,
     old_span,
     place_all,
-    sum_value,
     tail_is_padding,
 )
 from furnel.containers.reading import Index, sum_places
 from furnel.containers.records import Values
-from furnel.containers.schema import Layout, SumKind, held
-from furnel.containers.sums import Sum, hash_names, sum_of
+from furnel.containers.schema import Layout
+from furnel.containers.sums import Sum, hash_names, sum_of, sum_value
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Part, Progress, steps
 
@@ -54,10 +53,7 @@ def create(target: Path, layout: Layout, contents: Mapping[str, Content], progre
     try:
         for path, content in steps(contents.items(), len(contents), progress, f"Packing {target.name}"):
             check_path(path, target)
-            item = Item(path, fresh=_packed(layout, content, None))
-            assert item.fresh is not None
-            item.head = _entry_head(layout, {}, path, item.fresh, {})
-            items.append(item)
+            items.append(_new_item(layout, path, content, {}))
         _write(target, Plan(layout, items, list(items)), QUIET)
     finally:
         _close(items)
@@ -97,22 +93,18 @@ def _changed_items(
     for path, content in changes.add.items():
         progress.report(done / count, f"Packing {path}")
         done += 1
-        items.append(Item(path, fresh=_packed(layout, content, None)))
-    for item in items:
-        if item.old < 0 and item.fresh is not None:
-            item.head = _entry_head(layout, {}, item.path, item.fresh, index.head.scope)
+        items.append(_new_item(layout, path, content, index.head.scope))
     return items
+
+
+def _new_item(layout: Layout, path: str, content: Content, scope: Mapping[str, Any]) -> Item:
+    fresh = _packed(layout, content, None)
+    return Item(path, fresh=fresh, head=_entry_head(layout, {}, path, fresh, scope))
 
 
 def _packed(layout: Layout, content: Content, code: int | None) -> Fresh:
     assert layout.index is not None
-    wanted: dict[str, SumKind] = {}
-    order = layout.byte_order
-    for part in (*layout.index.fields, *layout.entry.head):
-        if part.holds in ("sum", "stored sum") and part.sum is not None:
-            wanted[part.holds] = part.sum
-            order = part.order or order
-    return packed(content, layout, code, wanted, order)
+    return packed(content, layout, code, (*layout.index.fields, *layout.entry.head))
 
 
 def _kept(data: memoryview, index: Index, place: int) -> Fresh:
@@ -135,8 +127,9 @@ def _entry_head(layout: Layout, old: Values, path: str, fresh: Fresh, scope: Map
     records.mean(fields, values, "stored size", fresh.stored, scope)
     if fresh.code is not None:
         records.mean(fields, values, "packing", fresh.code, scope)
-    for role, value in fresh.sums.items():
-        records.mean(fields, values, role, sum_value(fields, role, value, layout), scope)
+    for part in fields:
+        if part.holds in fresh.sums:
+            values[part.name] = sum_value(part, fresh.sums[part.holds], part.order or layout.byte_order)
     return records.write_record(fields, values, layout.byte_order, scope)
 
 
@@ -180,7 +173,7 @@ def _write_main(plan: Plan, out: BinaryIO, progress: Progress) -> None:
     index = layout.index
     assert index is not None
     out.write(plan.start)
-    if index.place == "front" and not index.file:
+    if index.in_front:
         out.write(plan.lead)
         out.write(plan.raw + plan.names + bytes(plan.pad))
     fill = bytes([layout.entry.fill])
@@ -198,7 +191,7 @@ def _write_main(plan: Plan, out: BinaryIO, progress: Progress) -> None:
     if plan.tail and not tail_is_padding(plan):
         out.write(plan.tail)
     out.write(fill * (plan.data_end - out.tell()))
-    if index.place == "back" and not index.file:
+    if index.behind:
         out.write(plan.raw + plan.names)
     out.write(plan.footer)
 
@@ -206,10 +199,9 @@ def _write_main(plan: Plan, out: BinaryIO, progress: Progress) -> None:
 def _side_sums(plan: Plan, out: BinaryIO) -> bytes:
     layout = plan.layout
     assert layout.sums is not None and layout.index is not None
-    told = bool({"size", "stored size"} & held(layout.index.fields))
     found = []
     for item in plan.items:
-        length = item.length(1 if told else layout.entry.align)
+        length = item.length(plan.padded)
         out.seek(item.offset)
         found.append(sum_of(layout.sums.sum, layout.byte_order, out.read(length)))
     out.seek(0, os.SEEK_END)

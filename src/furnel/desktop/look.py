@@ -86,6 +86,13 @@ def font(pixels: int = CONTENT_PX, weight: QFont.Weight = QFont.Weight.Normal) -
     return made
 
 
+def mono(pixels: int = CONTENT_PX) -> QFont:
+    """Letters of one width, for bytes and code."""
+    made = QFont(font(pixels))
+    made.setFamilies(["DejaVu Sans Mono", "Liberation Mono", "monospace"])
+    return made
+
+
 def number(value: int) -> str:
     """A whole number with thin spaces between thousands."""
     return f"{value:,}".replace(",", "\u2009")

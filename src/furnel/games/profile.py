@@ -13,6 +13,7 @@ from typing import Literal
 
 from pydantic import Field, PrivateAttr, field_validator
 
+from furnel.containers.sums import listed_names
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.schema import Part, parse_toml
@@ -171,9 +172,7 @@ class Profile(Part):
                         why=str(error),
                         remedy="Put it beside the profile",
                     ) from error
-                out += [
-                    line.strip() for line in text.splitlines() if line.strip() and not line.startswith("#")
-                ]
+                out += listed_names(text)
         return out
 
     def beside(self, home: Path | Traversable) -> Profile:

@@ -9,7 +9,6 @@ from collections.abc import Sequence
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QColor,
-    QFont,
     QKeyEvent,
     QMouseEvent,
     QPainter,
@@ -20,7 +19,7 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QAbstractScrollArea, QFrame
 
 from furnel.containers import Span
-from furnel.desktop.look import Look, font
+from furnel.desktop.look import Look, font, mono
 
 _LINE, _ACROSS = 19, 16
 _CELL, _LETTER, _OFFSET, _NAMES = 20, 8, 80, 128
@@ -153,9 +152,8 @@ class BytesView(QAbstractScrollArea):
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter, look = QPainter(self.viewport()), self._look
         painter.fillRect(self.viewport().rect(), look.colour("sunken"))
-        mono = QFont(font(12))
-        mono.setFamilies(["DejaVu Sans Mono", "Liberation Mono", "monospace"])
-        painter.setFont(mono)
+        letters = mono()
+        painter.setFont(letters)
         first = self.verticalScrollBar().value() * _ACROSS
         letters_left = _OFFSET + _ACROSS * _CELL + 18
         for line in range(self._lines() + 1):
@@ -170,7 +168,7 @@ class BytesView(QAbstractScrollArea):
             for at in range(start, min(start + _ACROSS, len(self._data))):
                 self._paint_byte(painter, at, letters_left, y)
             self._paint_names(painter, start, letters_left + _ACROSS * _LETTER + 10, y)
-            painter.setFont(mono)
+            painter.setFont(letters)
 
     def _paint_names(self, painter: QPainter, start: int, left: int, y: int) -> None:
         """What begins in a line, in the colours of its bytes."""
