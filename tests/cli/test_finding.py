@@ -37,6 +37,8 @@ def test_what_looks_like_a_file_a_colour_or_an_asset_is_listed(
     assert "bank0/003.wav" in [row["path"] for row in json.loads(capsys.readouterr().out)]
     assert main(["find", str(forged), "sails", "--like", "a8482f", "--first", "2"]) == 0
     assert any(row.startswith("art/sails/sail_rust.dds") for row in lines(capsys))
+    assert main(["find", str(forged), "--folder", "art/sails/", "--like", "a8482f"]) == 0
+    assert {row.partition("/sails/")[0] for row in lines(capsys)} == {"art"}
     assert main(["find", str(forged), "--like", "reddish"]) == 2
     assert "six hex digits" in capsys.readouterr().err
     assert main(["find", str(forged), "--kin", "ensigns/small/fjell.tga"]) == 0

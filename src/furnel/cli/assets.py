@@ -38,16 +38,17 @@ def open_catalogue(game: Path) -> Catalogue:
 @click.argument("game", type=click.Path(path_type=Path))
 @click.argument("text", default="")
 @click.option("--kind", type=click.Choice(KINDS), help="Only assets of this kind.")
+@click.option("--folder", default="", help="Only what is below this folder of the game.")
 @click.option("--like", help="A picture or sound file, or a colour such as a8482f: the most alike first.")
 @click.option("--kin", help="Only this asset and what is the same picture or sound.")
 @click.option("--first", type=click.IntRange(1), default=20, show_default=True, help="How many, with --like.")
 @click.option("--json", "as_json", is_flag=True, help="For scripts.")
 def find(
-    game: Path, text: str, kind: str | None, like: str | None, kin: str | None, first: int, as_json: bool
-) -> int:
+    game: Path, text: str, kind: str | None, folder: str, like: str | None, kin: str | None, first: int, as_json: bool
+) -> int:  # fmt: skip
     """List GAME's assets whose path has all words of TEXT."""
     catalogue = open_catalogue(game)
-    sieve = Sieve(text=text, kinds=frozenset([kind] if kind else []))
+    sieve = Sieve(text=text, kinds=frozenset([kind] if kind else []), folder=folder.strip("/"))
     kept = sieve.mask(catalogue.assets)
     rows = np.flatnonzero(kept)
     if kin:

@@ -45,13 +45,14 @@ class Item:
 
 @dataclass(slots=True)
 class Plan:
-    """Where everything goes."""
+    """Where everything goes. `ends` tell where each entry of the old `index` ends in its `source`."""
 
     layout: Layout
     items: list[Item]
     order: list[Item]
     source: Source | None = None
     index: Index | None = None
+    ends: list[int] = field(default_factory=list)
     gaps: dict[int, tuple[int, int]] = field(default_factory=dict)
     tail: bytes = b""
     lead: bytes = b""
@@ -85,8 +86,7 @@ def find_gaps(plan: Plan) -> None:
         offset = int(index.offsets[place])
         if offset > end and not _is_padding(plan, view[end:offset], end, align):
             plan.gaps[place] = (end, offset)
-        _, _, stop = old_span(plan.layout, plan.source, index, place)
-        end = max(end, stop)
+        end = max(end, plan.ends[place])
     if end < index.data_end:
         plan.tail = bytes(view[end : index.data_end])
 
@@ -349,6 +349,7 @@ def _set(table: Table, role: str, rows: Any, meanings: Any, scope: Mapping[str, 
 
 
 def old_span(layout: Layout, source: Source, index: Index, place: int) -> tuple[Values, int, int]:
+    """The record before an old entry's data, and where that data begins and ends."""
     start = int(index.offsets[place])
     head: Values = {}
     if layout.entry.head:

@@ -40,9 +40,12 @@ def rewrite(
     if not changes:
         _copy_whole(target, layout, source, side)
         return
-    items = _changed_items(layout, source, index, changes, Part(progress, 0, 0.5))
+    spans = [old_span(layout, source, index, place) for place in range(len(index.paths))]
+    items = _changed_items(layout, source, index, spans, changes, Part(progress, 0, 0.5))
     try:
-        _write(target, Plan(layout, items, _data_order(items, index), source, index), Part(progress, 0.5, 1))
+        ends = [end for _, _, end in spans]
+        plan = Plan(layout, items, _data_order(items, index), source, index, ends)
+        _write(target, plan, Part(progress, 0.5, 1))
     finally:
         _close(items)
 
@@ -60,8 +63,8 @@ def create(target: Path, layout: Layout, contents: Mapping[str, Content], progre
 
 
 def _changed_items(
-    layout: Layout, source: Source, index: Index, changes: Changes, progress: Progress
-) -> list[Item]:
+    layout: Layout, source: Source, index: Index, spans: list[tuple[Values, int, int]], changes: Changes, progress: Progress
+) -> list[Item]:  # fmt: skip
     assert layout.index is not None
     numbered = layout.index.names == "numbers"
     gone = [place for place, path in enumerate(index.paths) if path in changes.remove]
@@ -77,7 +80,7 @@ def _changed_items(
         if path in changes.remove:
             continue
         item = Item(changes.rename.get(path, path), int(index.rows[place]), place)
-        head, start, end = old_span(layout, source, index, place)
+        head, start, end = spans[place]
         if path in changes.replace:
             progress.report(done / count, f"Packing {path}")
             done += 1
