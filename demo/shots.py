@@ -97,7 +97,7 @@ def _finding(hands: Hands, out: Path, folder: Path) -> None:
     station.wall.select("ensigns/large/fjell.tga")
     hands.shot(out / "find-kin.png")
     station._group.setCurrentIndex(0)
-    mine = folder / "for the ferry"
+    mine = folder / "winter paint"
     (mine / "ensigns" / "small").mkdir(parents=True)
     for path, name, gains in (
         ("charts/adder_bay.dds", "IMG_2041.png", (1.2, 0.85, 0.75)), ("portraits/tove.dds", "aunt.png", (1.1, 1.0, 0.8)),

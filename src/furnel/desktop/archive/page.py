@@ -170,7 +170,8 @@ class ArchivePage(Page):
         self.file, self._mapped = file, mapped
         self.bytes.show_bytes(mapped.view)
         self.title.setText(file.name)
-        self.said.setText(f"{byte_size(len(mapped.view))} in {file.parent}")
+        self.said.setText(f"{byte_size(len(mapped.view))} in {'/'.join(file.parent.parts[-2:])}")
+        self.said.setToolTip(str(file))
         self.guesses, self.anatomy = None, Anatomy()
         self.begin.clear()
         self.begin.addItems(["begin from …"])
