@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import shutil
+import time
 from pathlib import Path
 
 import numpy as np
@@ -32,6 +33,20 @@ def first_names(hands: Hands, count: int = 5) -> list[str]:
     wall = hands.window.find_station.wall
     assert wall._shelf is not None
     return [wall._shelf.paths[row] for row in wall._spots.rows[:count].tolist()]
+
+
+def test_another_mod_may_be_opened_while_the_game_is_being_learned(hands: Hands, mod: Path) -> None:
+    session = hands.window.session
+    for _ in range(3):
+        hands.open(mod)
+        session.learn()
+        for _ in range(20):
+            QApplication.processEvents()
+            time.sleep(0.01)
+    hands.open(mod)
+    session.learn()
+    hands.until(lambda: session.marks is not None, "the game to be learned", 90)
+    assert not [notice.text for notice in hands.window.messages if notice.tone == "wrong"]
 
 
 def test_a_crop_of_the_running_game_ranks_the_wall(

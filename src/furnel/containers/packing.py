@@ -16,15 +16,23 @@ _MOST_RATIO = {"none": 1, "zlib": 1100, "deflate": 1100, "lz4": 260, "zstd": 1 <
 _PIECE = 1 << 20
 
 
-def pack(data: bytes, packing: Packing) -> bytes:
-    """`data` packed, the same bytes every time."""
+def pack(data: bytes, packing: Packing, longer: int = 0) -> bytes:
+    """`data` packed, the same bytes every time.
+
+    `longer` makes it a few bytes longer for each of it, for who needs another length: by blocks that hold nothing
+    (RFC 1951, 3.2.6), by a frame that readers skip (RFC 8878, 3.1.2).
+    """
     if packing in ("zlib", "deflate"):
         work = _deflater(packing)
-        return work.compress(data) + work.flush()
+        parts = [work.compress(data[at : at + 1]) + work.flush(zlib.Z_PARTIAL_FLUSH) for at in range(longer)]
+        return b"".join(parts) + work.compress(data[longer:]) + work.flush()
     if packing == "lz4":
+        if longer:  # a search that looks at fewer places finds less
+            return bytes(lz4.block.compress(data, mode="fast", acceleration=longer, store_size=False))
         return bytes(lz4.block.compress(data, mode="high_compression", store_size=False))
     if packing == "zstd":
-        return zstandard.ZstdCompressor(level=12).compress(data)
+        skipped = b"\x50\x2a\x4d\x18" + longer.to_bytes(4, "little") + bytes(longer) if longer else b""
+        return zstandard.ZstdCompressor(level=12).compress(data) + skipped
     return data
 
 

@@ -12,7 +12,7 @@ from furnel.containers import records
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
 from furnel.containers.packing import pack
-from furnel.containers.reading import Head, Index
+from furnel.containers.reading import Head, Index, to_the_next
 from furnel.containers.records import Values
 from furnel.containers.schema import WIDTHS, IndexPart, Layout, fixed_width, held
 from furnel.containers.sums import hash_names, sum_of, sum_value
@@ -20,7 +20,7 @@ from furnel.containers.tables import Table
 from furnel.errors import FurnelError
 
 WRITING = "Writing an archive"
-_ROUNDS = 12
+_ROUNDS, _LENGTHS = 12, 16
 
 
 @dataclass(slots=True)
@@ -64,6 +64,7 @@ class Plan:
     start: bytes = b""
     footer: bytes = b""
     pad: int = 0
+    longer: int = 0
     total: int = 0
 
     @property
@@ -96,12 +97,24 @@ def _is_padding(plan: Plan, gap: memoryview, end: int, align: int) -> bool:
 
 
 def place_all(plan: Plan) -> None:
-    """Find places that agree with each other: packed indexes change their length with the numbers in them."""
+    """Find places that agree with each other: a packed index changes its length with the numbers in it.
+
+    Where they do not settle, room is left behind the index; where offsets count from its end, it is packed longer instead.
+    """
+    for plan.longer in range(_LENGTHS):
+        if _settle(plan):
+            _check_lengths(plan)
+            return
+    raise FurnelError(WRITING, where=plan.layout.name, why="its index does not settle on a size")
+
+
+def _settle(plan: Plan) -> bool:
     layout = plan.layout
     index = layout.index
     assert index is not None
-    room = len(plan.index.raw) if plan.index else 0
-    most = 0
+    relative = any(part.means and "data_start" in part.means for part in index.fields)
+    room = max(plan.index.data_start - plan.index.index_at, 0) if plan.index else 0
+    least, most = 1 << 62, 0
     for turn in range(_ROUNDS):
         head = (fixed_width(layout.start.fields) if layout.start else 0) or len(plan.start)
         plan.index_at = head + len(plan.lead) if index.in_front else 0
@@ -112,13 +125,28 @@ def place_all(plan: Plan) -> None:
         before = len(plan.start)
         _write_records(plan)
         need = len(plan.raw) + len(plan.names)
-        most = max(most, need)
+        least, most = min(least, need), max(most, need)
         plan.pad = room - need if index.in_front else 0
-        settled = not index.in_front or need == room or (turn > 4 and plan.pad >= 0)
-        if settled and before in (0, len(plan.start)):
-            return
-        room = need if turn < 4 else most
-    raise FurnelError(WRITING, where=layout.name, why="its index does not settle on a size")
+        roomy = turn > 4 and plan.pad >= 0 and not relative
+        if (not index.in_front or need == room or roomy) and before in (0, len(plan.start)):
+            return True
+        room = need if turn < 4 else least + turn - 4 if relative else most
+    return False
+
+
+def _check_lengths(plan: Plan) -> None:
+    """Where only the next entry's offset tells where one ends, refuse what could not be told apart when it is read."""
+    index = plan.layout.index
+    if index is None or index.tells_sizes:
+        return
+    entries = [item for item in _sorted_rows(plan, index)[0] if item is not None]
+    told = to_the_next(np.array([item.offset for item in entries], np.int64), plan.data_end)
+    for item, length in zip(entries, told.tolist(), strict=True):
+        if length != item.length(plan.padded):
+            raise FurnelError(
+                WRITING, where=item.path, why="this archive tells no sizes, and its index could not tell where this entry ends",
+                remedy="Leave out empty entries, or put them where their names come in the index",
+            )  # fmt: skip
 
 
 def _place_data(plan: Plan) -> None:
@@ -166,8 +194,9 @@ def _write_records(plan: Plan) -> None:
         head.index_start = dict(old.head.index_start)
     behind = len(plan.raw) + len(plan.names) if index.behind else 0
     plan.total = plan.data_end + behind + layout.footer_width
+    kept_rows = old.table.count - len(old.rows) if old is not None else 0  # records that are no entries
     facts: dict[str, int] = {
-        "entry count": len(plan.items), "index offset": plan.index_at, "index stored size": len(plan.raw),
+        "entry count": len(plan.items) + kept_rows, "index offset": plan.index_at, "index stored size": len(plan.raw),
         "data offset": plan.data_start, "data size": plan.data_end - plan.data_start, "file size": plan.total,
         "names offset": plan.index_at + len(plan.raw), "names size": len(plan.names),
     }  # fmt: skip
@@ -178,7 +207,7 @@ def _write_records(plan: Plan) -> None:
         if old is not None and plain == old.plain:
             plan.raw = old.raw
         else:
-            plan.raw = pack(plain, index.packed)
+            plan.raw = pack(plain, index.packed, plan.longer)
         plan.names = names
         fresh = dict(facts)
         fresh["index size"], fresh["index stored size"] = len(plain), len(plan.raw)

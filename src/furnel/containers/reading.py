@@ -302,14 +302,22 @@ def _sizes(
     if codes is not None:
         plain = np.isin(codes, [code for code, packing in layout.entry.packings.items() if packing == "none"])
     if stored is None:
-        starts = np.unique(offsets)
-        ends = np.append(starts[1:], data_end)
-        stored = ends[np.searchsorted(starts, offsets)] - offsets
+        stored = to_the_next(offsets, data_end)
         if sizes is not None:
             stored = np.where(plain, sizes, stored)
     if sizes is None:
         sizes = np.where(plain, stored, -1)
     return sizes, stored
+
+
+def to_the_next(offsets: Numbers, data_end: int) -> Numbers:
+    """Lengths up to where the next entry begins: the next in the index when it is in the data's order, which lets entries
+    be empty; otherwise the next in the data, which lets entries share theirs."""
+    if (np.diff(offsets) >= 0).all():
+        return np.append(offsets[1:], data_end) - offsets if len(offsets) else offsets
+    starts = np.unique(offsets)
+    ends = np.append(starts[1:], data_end)
+    return np.asarray(ends[np.searchsorted(starts, offsets)] - offsets, np.int64)
 
 
 def _paths(

@@ -308,14 +308,14 @@ class Layout(Part):
         if self.sums is not None and index.names != "numbers" and index.sorted_by:
             raise ValueError("a side file of sums follows the index's order, which cannot be sorted then")
         head = held(self.start.fields if self.start else ()) | held(self.footer.fields if self.footer else ())
-        if (
-            index.packed != "none"
-            and index.place == "front"
-            and not index.file
-            and "index stored size" not in head
-        ):
+        if index.packed != "none" and index.in_front and "index stored size" not in head:
             raise ValueError("a packed index in front needs a start field that holds the index stored size")
-        if index.place == "back" and not index.file and "index offset" not in head:
+        ends = {"index size", "index stored size", "names size", "names offset"}
+        if index.names == "table" and index.in_front and not ends & (head | held(index.start)):
+            raise ValueError(
+                "names behind an index in front need a start field that holds the names size or the index size"
+            )
+        if index.behind and "index offset" not in head:
             raise ValueError(
                 "an index behind the data needs a start or footer field that holds the index offset"
             )

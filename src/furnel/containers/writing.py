@@ -137,11 +137,10 @@ def _entry_head(layout: Layout, old: Values, path: str, fresh: Fresh, scope: Map
 
 
 def _data_order(items: list[Item], index: Index) -> list[Item]:
-    """Items in the order of their data: old ones where they were, new ones behind."""
+    """Items in the order of their data: old ones where they were (empty ones before what follows them), new ones behind."""
     old = [item for item in items if item.old >= 0]
-    return sorted(old, key=lambda item: int(index.offsets[item.old])) + [
-        item for item in items if item.old < 0
-    ]
+    old.sort(key=lambda item: (int(index.offsets[item.old]), int(index.stored[item.old])))
+    return old + [item for item in items if item.old < 0]
 
 
 def _write(target: Path, plan: Plan, progress: Progress) -> None:

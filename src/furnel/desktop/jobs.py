@@ -139,7 +139,12 @@ class JobRunner(QObject):
         try:
             if error is None and newest and not entry.job.cancelled():
                 entry.done(result)
-            elif error is not None and newest and not isinstance(error, Cancelled):
+            elif (
+                error is not None
+                and newest
+                and not entry.job.cancelled()
+                and not isinstance(error, Cancelled)
+            ):
                 self._fail(entry, error)
         finally:
             if entry.job.shown:

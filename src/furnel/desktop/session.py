@@ -9,7 +9,7 @@ from typing import Any
 from PyQt6.QtCore import QFileSystemWatcher, QTimer, pyqtSignal
 
 from furnel.catalogue import Asset, Catalogue, Marks, mark_all
-from furnel.desktop.jobs import JobRunner
+from furnel.desktop.jobs import Job, JobRunner
 from furnel.desktop.swapping import Swapping
 from furnel.errors import FurnelError
 from furnel.games import Clash, Install, InstalledMod, clashes, read_stack, write_order
@@ -51,7 +51,7 @@ class Session(Swapping):
         self._stamps: dict[str, tuple[int, int]] = {}
         self._learn = QTimer(self, singleShot=True, interval=_LEARN_AFTER_MS)
         self._learn.timeout.connect(self.learn)
-        self._learning = False
+        self._learning: Job | None = None
         jobs.refused.connect(self._refuse)
 
     # what is open
@@ -109,7 +109,10 @@ class Session(Swapping):
         )
 
     def close(self) -> None:
-        """Let go of the game's files."""
+        """Let go of the game's files, and of what is being learned from them."""
+        if self._learning is not None:
+            self._learning.cancel()
+            self._learning = None
         if self.catalogue is not None:
             self.catalogue.close()
         self.catalogue = self.space = self.marks = None
@@ -120,19 +123,18 @@ class Session(Swapping):
         catalogue = self.catalogue
         if catalogue is None or self.marks is not None or self._learning:
             return
-        self._learning = True
 
         def done(found: Marks) -> None:
-            self._learning = False
+            self._learning = None
             if self.catalogue is catalogue:
                 self.marks = found
                 self.marked.emit()
 
         def failed(error: FurnelError) -> None:
-            self._learning = False
+            self._learning = None
             self._refuse(error)
 
-        self.jobs.start(
+        self._learning = self.jobs.start(
             "Learning the game",
             lambda progress: mark_all(catalogue, progress, gently=True),
             done,
@@ -267,7 +269,7 @@ class Session(Swapping):
 
     def _take(self, catalogue: Catalogue, space: Workspace | None) -> None:
         self.close()
-        self.catalogue, self.space, self.marks, self._learning = catalogue, space, None, False
+        self.catalogue, self.space = catalogue, space
         self._learn.start()
         self.opened_last = (str(space.file.resolve()) if space else "", str(catalogue.install.folder))
         self.examined, self.stale, self.installed = {}, [], False
