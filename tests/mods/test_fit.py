@@ -16,7 +16,8 @@ from furnel.mods.fit import FitPoint, compare
 from furnel.mods.project import StepUse, Swap
 from furnel.mods.render import apply_steps, render, result_key
 from furnel.mods.single import fit_file
-from furnel.mods.spec import PictureSpec, SoundSpec, TextSpec, spec_of
+from furnel.mods.soundspec import SoundSpec
+from furnel.mods.spec import PictureSpec, TextSpec, spec_of
 from furnel.mods.steps import STEP_TYPES, Around, step_type
 from furnel.mods.workspace import Workspace
 from furnel.sound import Clip, integrated_loudness, read_clip
@@ -191,10 +192,11 @@ def test_every_step_runs_with_its_defaults_and_says_what_it_does(name: str) -> N
     step = step_type(name)
     media: Picture | Clip = Picture(np.full((20, 30, 4), 90, np.uint8))
     if step.kind == "sound":
-        media = Clip(np.sin(np.arange(9000, dtype=np.float32) / 9)[:, None] * np.float32(0.4), 22050)
+        media = Clip(np.sin(np.arange(66150, dtype=np.float32) / 9)[:, None] * np.float32(0.4), 22050)
     original = Picture(np.full((24, 36, 4), (200, 40, 90, 128), np.uint8))
-    around = Around(original, lambda _: original)
-    result = apply_steps(media, [StepUse(do=name)], around=around)[-1]
+    around = Around(original, lambda _: original, lambda _: Clip(np.full((999, 2), 0.1, np.float32), 8000))
+    named = dict.fromkeys(step.file_settings, "beside")
+    result = apply_steps(media, [StepUse(do=name, values=named)], around=around)[-1]
     assert type(result) is type(media)
     if step.uses_original:
         with pytest.raises(FurnelError, match="no original"):

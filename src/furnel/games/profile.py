@@ -16,6 +16,7 @@ from pydantic import Field, PrivateAttr, field_validator
 from furnel.containers.sums import listed_names
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
+from furnel.games.looprecord import LoopRecord
 from furnel.schema import Part, parse_toml
 
 WHAT = "Reading a profile"
@@ -81,9 +82,10 @@ class RoleRule(Part):
     """What the game uses assets of these paths for, and what that demands beyond their bytes.
 
     `channels` says what the channels mean where that is not told by looking, `keep-out` areas (left, top, width, height)
-    that the game covers or never shows. For previews: a gauge's `level` that fills and the `glow` over it, a `tints` list
-    of colours (six hex digits) that the game multiplies with, and what a glow `lights`; inner paths, where `{folder}` and
-    `{stem}` stand for the asset's own.
+    that the game covers or never shows. Of a sound, `length` says whether the game counts its frames, `most-bytes` how large
+    it may be (0: any), `loop-record` where its loop is told. For previews: a gauge's `level` that fills and the `glow` over
+    it, a `tints` list of colours (six hex digits) that the game multiplies with, and what a glow `lights`; inner paths, where
+    `{folder}` and `{stem}` stand for the asset's own.
     """
 
     path: str
@@ -94,6 +96,9 @@ class RoleRule(Part):
     keep_out: tuple[tuple[int, int, int, int], ...] = ()
     level: str = ""
     glow: str = ""
+    length: Literal["free", "exact"] = "free"
+    most_bytes: int = Field(0, ge=0)
+    loop_record: LoopRecord | None = None
     lights: str = ""
     tints: tuple[str, ...] = ()
     why: str = ""

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import hashlib
 import json
+import mmap
 from collections.abc import Sequence
-from dataclasses import dataclass
-from functools import cached_property
+from dataclasses import dataclass, replace
+from functools import cached_property, partial
 from pathlib import Path
+from typing import cast
 
 import numpy as np
 
@@ -22,9 +24,11 @@ from furnel.mods.steps import ALONE, Around, step_type
 from furnel.progress import QUIET, Part, Progress, check
 from furnel.sound import Clip
 
-_CACHE_VERSION = 3
+_CACHE_VERSION = 4
+_LONG = 1 << 25
 
 Media = Picture | Clip
+_LOSSY_QUALITY = {"fast": 0.3, "good": 0.6, "best": 0.9}
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,8 +40,11 @@ class Stage:
 
 
 def read_source(path: Path) -> bytes:
-    """A source file's bytes. Raises FurnelError when it is gone."""
+    """A source file's bytes; a long recording's are mapped, not read. Raises FurnelError when it is gone."""
     try:
+        if path.stat().st_size > _LONG and path.suffix.lower() in sound.SUFFIXES:
+            with path.open("rb") as file:
+                return cast(bytes, memoryview(mmap.mmap(file.fileno(), 0, access=mmap.ACCESS_READ)))
         return path.read_bytes()
     except OSError as error:
         raise FurnelError(
@@ -63,10 +70,12 @@ def apply_steps(
     progress: Progress = QUIET,
     around: Around = ALONE,
     scale: float = 1.0,
+    told: dict[int, str] | None = None,
 ) -> list[Media]:
     """What every step that is on gives, in order; the last one is the result. Empty when none is on.
 
-    `scale` is how large the media (and the original in `around`) is beside the real one: settings in pixels follow.
+    What steps say of their work goes into `told` by their place. `scale` is how large the media (and the original in
+    `around`) is beside the real one: settings in pixels follow.
     """
     kind = "picture" if isinstance(media, Picture) else "sound"
     out: list[Media] = []
@@ -81,15 +90,43 @@ def apply_steps(
             )
         progress.report(number / len(steps), step.title)
         values = use.checked()
+        if told is not None:
+            around = replace(around, tell=partial(told.__setitem__, number))
         media = step.apply(media, values if scale == 1.0 else step.scaled(values, scale), around)
         out.append(media)
     return out
 
 
+def staged(
+    source: bytes, where: object, steps: Sequence[StepUse], progress: Progress = QUIET, around: Around = ALONE,
+    told: dict[int, str] | None = None,
+) -> tuple[Media | None, list[Media]]:  # fmt: skip
+    """A source's media (None when it is neither picture nor sound), and what each step that is on gives.
+
+    When the first step takes a part of a sound, only that part is decoded.
+    """
+    first = next((number for number, use in enumerate(steps) if use.on), None)
+    if first is not None and steps[first].do == "part" and sound.recognises(source):
+        values = steps[first].checked()
+        with sound.SoundStream(source, where) as stream:
+            start = round(float(values["start"]) * stream.info.rate)
+            length = round(float(values["length"]) * stream.info.rate)
+            clip = stream.part(start, start + length if length else stream.info.frames)
+        rest = [
+            use if number != first else use.model_copy(update={"on": False})
+            for number, use in enumerate(steps)
+        ]
+        return clip, [clip, *apply_steps(clip, rest, progress, around, told=told)]
+    media = open_source(source, where).media
+    return media, [] if media is None else apply_steps(media, steps, progress, around, told=told)
+
+
 def encode_media(media: Media, encode: Encode, progress: Progress = QUIET) -> bytes:
     """The file that `encode` asks for. Raises FurnelError when the media is of another kind."""
     if isinstance(media, Clip):
-        return sound.write_clip(media, encode.file, encode.format)
+        tags = {key[4:]: value for key, value in encode.notes.items() if key.startswith("tag ")}
+        quality = _LOSSY_QUALITY[encode.quality]
+        return sound.write_clip(media, encode.file, encode.format, quality, sound.SoundNotes(tags=tags))
     texture = encode_levels(media, encode, progress)
     return imagefiles.write_texture(texture)
 
@@ -159,7 +196,12 @@ class Surroundings:
         picture = None
         if imagefiles.recognises(self._original):
             picture = imagefiles.decode_level(imagefiles.read_texture(self._original, self._where))
-        return Around(picture, self.open_file)
+        return Around(picture, self.open_file, self.open_sound)
+
+    def open_sound(self, name: str) -> Clip:
+        """The sound in a file that a step names."""
+        path = self._folder / name
+        return sound.read_clip(read_source(path), path)[0]
 
     def open_file(self, name: str) -> Picture:
         """The picture in a file that a step names."""
@@ -196,13 +238,12 @@ def render(
     kept = cache / result_key(swap, source, beside) if cache is not None else None
     if kept is not None and kept.is_file():
         return kept.read_bytes()
-    stage = open_source(source, where)
-    if stage.media is None:
+    opened, done = staged(source, where, active, progress, beside.around)
+    if opened is None:
         raise FurnelError(
             "Fitting", where=where, why="it is neither a picture nor a sound", remedy="Remove its steps"
         )
-    done = apply_steps(stage.media, active, progress, beside.around)
-    media = done[-1] if done else stage.media
+    media = done[-1] if done else opened
     check(progress, "Encoding")
     if swap.encode is None:
         raise FurnelError(

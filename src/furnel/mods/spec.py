@@ -16,7 +16,7 @@ from furnel.images.detail import seam
 from furnel.images.picture import Picture
 from furnel.images.texture import Shape, Texture
 from furnel.images.tones import colours_of, contrast
-from furnel.sound import Clip, SoundInfo, integrated_loudness
+from furnel.mods.soundspec import SoundSpec, sound_spec
 from furnel.sprites import background, grid_of
 
 _BINARY = "binary"
@@ -62,24 +62,6 @@ class PictureSpec:
 
 
 @dataclass(frozen=True, slots=True)
-class SoundSpec:
-    """A sound or tune; `loudness` in LUFS, `peak` the largest sample; `loops` when its length has to be exact."""
-
-    file_type: str
-    codec: str
-    rate: int
-    channels: int
-    frames: int
-    loudness: float
-    peak: float
-    loops: bool = False
-
-    @property
-    def length_s(self) -> float:
-        return self.frames / self.rate
-
-
-@dataclass(frozen=True, slots=True)
 class TextSpec:
     """A definition; `fault` says why it cannot be read, or nothing."""
 
@@ -102,8 +84,7 @@ Spec = PictureSpec | SoundSpec | TextSpec | RawSpec
 def spec_of(data: bytes, path: str, role: RoleRule | None = None) -> Spec:
     """The spec of an asset's or a source's bytes. Raises FurnelError when a known kind of file is damaged."""
     if sound.recognises(data):
-        clip, info = sound.read_clip(data, path)
-        return sound_spec(clip, info, role)
+        return sound_spec(data, path, role)
     if (kind := texts.format_of(path)) is not None:
         return _text_spec(data, path, kind)
     if imagefiles.recognises(data):
@@ -177,15 +158,6 @@ def _ink(picture: Picture, keep_out: tuple[tuple[int, int, int, int], ...]) -> f
         total += part.size
         painted += int(np.count_nonzero(part > 8))
     return painted / total if total else 0.0
-
-
-def sound_spec(clip: Clip, info: SoundInfo, role: RoleRule | None) -> SoundSpec:
-    """The spec of a clip that came from a file with this header."""
-    loops = role is not None and role.role == "loop"
-    loudness = integrated_loudness(clip.samples, clip.rate)
-    return SoundSpec(
-        info.file_type, info.codec, info.rate, info.channels, clip.frames, loudness, clip.peak, loops
-    )
 
 
 def _text_spec(data: bytes, path: str, kind: str) -> TextSpec:

@@ -26,12 +26,11 @@ from furnel.mods.project import (
 from furnel.mods.render import (
     Media,
     Surroundings,
-    apply_steps,
     looks_at_original,
-    open_source,
     read_source,
     render,
     result_key,
+    staged,
 )
 from furnel.mods.spec import Spec, spec_of
 from furnel.progress import QUIET, Progress
@@ -199,20 +198,18 @@ class Workspace:
             )
         ]  # fmt: skip
 
-    def stages(self, swap: Swap) -> tuple[Media | None, list[Media]]:
+    def stages(self, swap: Swap, told: dict[int, str] | None = None) -> tuple[Media | None, list[Media]]:
         """A swap's source as media (None when it is neither picture nor sound), and what each step that is on gives.
 
-        Raises FurnelError when the source is gone or damaged, or a step cannot do its work.
+        What steps say of their work goes into `told` by their place. Raises FurnelError when the source is gone or damaged,
+        or a step cannot do its work.
         """
         path = self.source_path(swap)
-        media = open_source(read_source(path), path).media
-        if media is None:
-            return None, []
         original = b""
         if looks_at_original(swap.steps):
             original = self.catalogue.read(self.catalogue.get(swap.original))
         around = Surroundings(swap.steps, original, swap.original, self.folder).around
-        return media, apply_steps(media, swap.steps, around=around)
+        return staged(read_source(path), path, swap.steps, around=around, told=told)
 
     def _key(self, swap: Swap) -> str:
         return hashlib.sha256(repr(swap).encode()).hexdigest()

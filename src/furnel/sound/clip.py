@@ -12,14 +12,19 @@ from furnel.errors import FurnelError
 
 Samples = npt.NDArray[np.float32]
 FillWith = Literal["silence", "repeats"]
+MixLaw = Literal["mean", "power", "left", "right"]
 
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Clip:
-    """`samples` (frames, channels) float32, nominally -1 to 1, at `rate` frames a second."""
+    """`samples` (frames, channels) float32, nominally -1 to 1, at `rate` frames a second.
+
+    `loop` is the span (first frame, end frame) that repeats, or None.
+    """
 
     samples: Samples
     rate: int
+    loop: tuple[int, int] | None = None
 
     def __post_init__(self) -> None:
         if self.samples.ndim != 2 or self.samples.shape[1] < 1 or self.samples.dtype != np.float32:
@@ -29,6 +34,10 @@ class Clip:
             )
         if not 1 <= self.rate <= 768_000:
             raise FurnelError("A clip", why=f"{self.rate} Hz is no sample rate")
+        if self.loop is not None and not 0 <= self.loop[0] < self.loop[1] <= len(self.samples):
+            raise FurnelError(
+                "A clip", why=f"{len(self.samples)} frames cannot repeat {self.loop[0]} to {self.loop[1]}"
+            )
 
     @property
     def frames(self) -> int:
@@ -42,6 +51,10 @@ class Clip:
     def length_s(self) -> float:
         return self.frames / self.rate
 
+    def with_samples(self, samples: Samples) -> Clip:
+        """The same clip with other samples: its loop stays when they are as many."""
+        return Clip(samples, self.rate, self.loop if len(samples) == self.frames else None)
+
     @property
     def peak(self) -> float:
         """The largest sample, without sign."""
@@ -54,17 +67,45 @@ def resampled(clip: Clip, rate: int) -> Clip:
         return clip
     import soxr
 
-    return Clip(np.asarray(soxr.resample(clip.samples, clip.rate, rate, quality="HQ"), np.float32), rate)
+    samples = np.asarray(soxr.resample(clip.samples, clip.rate, rate, quality="HQ"), np.float32)
+    loop = None
+    if clip.loop is not None and len(samples):
+        start, end = (min(round(place * rate / clip.rate), len(samples)) for place in clip.loop)
+        loop = (start, end) if start < end else None
+    return Clip(samples, rate, loop)
 
 
-def with_channels(clip: Clip, channels: int) -> Clip:
-    """Mono is the mean of all channels; more channels than there are repeat the last one."""
+def with_channels(clip: Clip, channels: int, law: MixLaw = "mean") -> Clip:
+    """Mono is the mean of all channels, their sum at equal power, or the first or the second alone.
+
+    More channels than there are repeat the last one.
+    """
     if channels == clip.channels:
         return clip
     if channels == 1:
-        return Clip(clip.samples.mean(axis=1, keepdims=True, dtype=np.float32), clip.rate)
+        if law in ("left", "right"):
+            mixed = clip.samples[:, [0 if law == "left" else min(1, clip.channels - 1)]]
+        else:
+            mixed = clip.samples.mean(axis=1, keepdims=True, dtype=np.float32)
+            if law == "power":
+                mixed = mixed * np.float32(np.sqrt(clip.channels))
+        return Clip(np.ascontiguousarray(mixed), clip.rate, clip.loop)
     picks = np.minimum(np.arange(channels), clip.channels - 1)
-    return Clip(np.ascontiguousarray(clip.samples[:, picks]), clip.rate)
+    return Clip(np.ascontiguousarray(clip.samples[:, picks]), clip.rate, clip.loop)
+
+
+def part_of(clip: Clip, start: int, end: int) -> Clip:
+    """The frames from `start` up to `end`; a loop that lies in them stays. Raises FurnelError when nothing is left."""
+    start, end = max(start, 0), min(end, clip.frames)
+    if start >= end:
+        raise FurnelError(
+            "Taking a part of a sound", why=f"there is nothing from frame {start} to {end}",
+            remedy=f"It has {clip.frames} frames",
+        )  # fmt: skip
+    loop = None
+    if clip.loop is not None and start <= clip.loop[0] and clip.loop[1] <= end:
+        loop = (clip.loop[0] - start, clip.loop[1] - start)
+    return Clip(np.ascontiguousarray(clip.samples[start:end]), clip.rate, loop)
 
 
 def with_length(clip: Clip, frames: int, fill: FillWith, fade_s: float = 0.0) -> Clip:
@@ -85,27 +126,8 @@ def with_length(clip: Clip, frames: int, fill: FillWith, fade_s: float = 0.0) ->
     if clip.frames > frames and fade > 1:
         samples = samples.copy()
         samples[-fade:] *= np.cos(np.linspace(0, np.pi / 2, fade, dtype=np.float32))[:, None]
-    return Clip(np.ascontiguousarray(samples), clip.rate)
-
-
-def with_gain(clip: Clip, gain_db: float, ceiling_db: float = -0.3) -> tuple[Clip, float]:
-    """The clip louder or quieter, held below `ceiling_db` by a look-ahead limiter.
-
-    Returns the clip and how far the limiter had to turn it down at most, in dB (0 when it did nothing).
-    """
-    samples = clip.samples * np.float32(10 ** (gain_db / 20))
-    ceiling = np.float32(10 ** (ceiling_db / 20))
-    if clip.frames == 0 or np.abs(samples).max() <= ceiling:
-        return Clip(samples, clip.rate), 0.0
-    from scipy.ndimage import minimum_filter1d, uniform_filter1d
-
-    wanted = np.minimum(1.0, ceiling / np.maximum(np.abs(samples).max(axis=1), 1e-9))
-    reach = max(clip.rate // 200, 1)  # 5 ms to either side: the mean of the minima never passes a peak
-    gain = uniform_filter1d(
-        minimum_filter1d(wanted, 2 * reach + 1, mode="nearest"), 2 * reach + 1, mode="nearest"
-    )
-    limited = np.clip(samples * gain[:, None], -ceiling, ceiling).astype(np.float32)
-    return Clip(limited, clip.rate), float(-20 * np.log10(gain.min()))
+    loop = clip.loop if clip.loop is not None and clip.loop[1] <= frames else None
+    return Clip(np.ascontiguousarray(samples), clip.rate, loop)
 
 
 def waveform(clip: Clip, columns: int) -> tuple[Samples, Samples]:

@@ -1,18 +1,21 @@
-"""Sound files through libsndfile: WAV, FLAC, Ogg Vorbis, MP3 and AIFF in; WAV and Ogg Vorbis out."""
+"""Sound files through libsndfile: WAV, FLAC, Ogg Vorbis, Ogg Opus, MP3 and AIFF in; all but AIFF out."""
 
 from __future__ import annotations
 
 import io
 import struct
 import zlib
-from dataclasses import dataclass
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import Any
 
 import numpy as np
 
 from furnel.errors import FurnelError, reason
-from furnel.sound.clip import Clip
+from furnel.sound.clip import Clip, Samples
+from furnel.sound.memory import reader
+from furnel.sound.notes import NO_NOTES, SoundNotes, fact_frames, read_notes, wav_chunks, with_notes
 
 WHAT = "Reading a sound"
 SUFFIXES = (".wav", ".flac", ".ogg", ".opus", ".mp3", ".aiff", ".aif")
@@ -34,13 +37,29 @@ _CODECS = {
     "DOUBLE": "float 64", "VORBIS": "Vorbis", "OPUS": "Opus", "MPEG_LAYER_III": "MP3", "IMA_ADPCM": "IMA ADPCM",
     "ALAW": "A-law", "ULAW": "mu-law",
 }  # fmt: skip
-_WAV_SUBTYPES = {
-    "PCM 8": "PCM_U8",
-    "PCM 16": "PCM_16",
-    "PCM 24": "PCM_24",
-    "PCM 32": "PCM_32",
-    "float 32": "FLOAT",
-}
+# (file type, codec): libsndfile's format and subtype, and the rates that the codec has (none: any)
+_WRITTEN: dict[tuple[str, str], tuple[str, str, tuple[int, ...]]] = {
+    ("WAV", "PCM 8"): ("WAV", "PCM_U8", ()), ("WAV", "PCM 16"): ("WAV", "PCM_16", ()),
+    ("WAV", "PCM 24"): ("WAV", "PCM_24", ()), ("WAV", "PCM 32"): ("WAV", "PCM_32", ()),
+    ("WAV", "float 32"): ("WAV", "FLOAT", ()), ("WAV", "float 64"): ("WAV", "DOUBLE", ()),
+    ("WAV", "IMA ADPCM"): ("WAV", "IMA_ADPCM", ()), ("WAV", "A-law"): ("WAV", "ALAW", ()),
+    ("WAV", "mu-law"): ("WAV", "ULAW", ()),
+    ("FLAC", "PCM 8"): ("FLAC", "PCM_S8", ()), ("FLAC", "PCM 16"): ("FLAC", "PCM_16", ()),
+    ("FLAC", "PCM 24"): ("FLAC", "PCM_24", ()),
+    ("Ogg", "Vorbis"): ("OGG", "VORBIS", ()), ("Ogg", "Opus"): ("OGG", "OPUS", (8000, 12000, 16000, 24000, 48000)),
+    ("MP3", "MP3"): ("MP3", "MPEG_LAYER_III", (8000, 11025, 12000, 16000, 22050, 24000, 32000, 44100, 48000)),
+}  # fmt: skip
+LOSSY = ("Vorbis", "Opus", "MP3")
+
+
+def codecs_of(file_type: str) -> tuple[str, ...]:
+    """The codecs that can be written into a type of file."""
+    return tuple(codec for kind, codec in _WRITTEN if kind == file_type)
+
+
+def rates_of(file_type: str, codec: str) -> tuple[int, ...]:
+    """The only sample rates that a codec has; none when it has any."""
+    return _WRITTEN[file_type, codec][2] if (file_type, codec) in _WRITTEN else ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,6 +71,7 @@ class SoundInfo:
     rate: int
     channels: int
     frames: int
+    notes: SoundNotes = NO_NOTES
 
     @property
     def length_s(self) -> float:
@@ -69,10 +89,10 @@ def recognises(data: bytes | memoryview) -> bool:
     )
 
 
-def sound_info(data: bytes, where: object = "") -> SoundInfo:
+def sound_info(data: bytes | memoryview, where: object = "") -> SoundInfo:
     """Type, codec, rate, channels and length, from the header alone."""
-    with _open(data, where) as file:
-        return _info(file)
+    with SoundStream(data, where) as stream:
+        return stream.info
 
 
 def peek_info(head: bytes, size: int) -> SoundInfo | None:
@@ -97,29 +117,93 @@ def peek_info(head: bytes, size: int) -> SoundInfo | None:
     return None
 
 
-def read_clip(data: bytes, where: object = "") -> tuple[Clip, SoundInfo]:
-    """A sound file's samples and header. Raises FurnelError for damage and for what is not a sound."""
-    import soundfile
-
-    with _open(data, where) as file:
-        info = _info(file)
-        parts, count = [], 0
-        try:
-            while len(part := file.read(_SLICE, dtype="float32", always_2d=True)):
-                parts.append(part)
-                count += part.size
-                if count > _MOST_SAMPLES:
-                    raise FurnelError(WHAT, where=where, why="it is longer than Furnel opens at once")
-        except (soundfile.LibsndfileError, RuntimeError) as error:
-            raise _refusal(where, error) from error
-        samples = np.concatenate(parts) if parts else np.zeros((0, info.channels), np.float32)
+def read_clip(data: bytes | memoryview, where: object = "") -> tuple[Clip, SoundInfo]:
+    """A sound file's samples and header, with its notes. Raises FurnelError for damage and for what is not a sound."""
+    with SoundStream(data, where) as stream:
+        if stream.info.frames * stream.info.channels > _MOST_SAMPLES:
+            raise FurnelError(
+                WHAT, where=where, why=f"{stream.info.length_s / 60:.0f} minutes are longer than Furnel opens at once",
+                remedy="Take a part of it: the first step can",
+            )  # fmt: skip
+        samples = stream.rest()
         if not len(samples):
             raise FurnelError(WHAT, where=where, why="there is no sound in it")
+        info = replace(stream.info, frames=len(samples), notes=read_notes(data, len(samples)))
+        return Clip(samples, info.rate, info.notes.loop), info
+
+
+class SoundStream:
+    """A sound file that is read piece by piece: a path, or bytes that may lie in a mapped file. Opening it reads its header."""
+
+    def __init__(self, file: Path | bytes | memoryview, where: object = "") -> None:
+        self._where = where or (file if isinstance(file, Path) else "")
+        try:
+            self._stream: Any = file.open("rb") if isinstance(file, Path) else reader(file)
+        except OSError as error:
+            raise FurnelError(WHAT, where=file, why=reason(error)) from error
+        try:
+            head = self._stream.read(1 << 16)
+            self._stream.seek(0)
+            self._file = _open(self._stream, head, self._where)
+        except FurnelError:
+            self._stream.close()
+            raise
+        info = _info(self._file)
+        told = fact_frames(head)
+        self.info = replace(info, frames=told) if told is not None and told < info.frames else info
+
+    def __enter__(self) -> SoundStream:
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        self.close()
+
+    def close(self) -> None:
+        """Let go of the file."""
+        self._file.close()
+        self._stream.close()
+
+    def read(self, start: int, frames: int) -> Samples:
+        """Frames from `start` on, (frames, channels) float32; fewer at the end."""
+        import soundfile
+
+        frames = max(min(frames, self.info.frames - start), 0)
+        if not frames:
+            return np.zeros((0, self.info.channels), np.float32)
+        try:
+            if self._file.tell() != start:
+                self._file.seek(start)
+            samples: Samples = self._file.read(frames, dtype="float32", always_2d=True)
+        except (soundfile.LibsndfileError, RuntimeError) as error:
+            raise _refusal(self._where, error) from error
         if not np.isfinite(samples).all():
             samples = np.nan_to_num(samples, nan=0.0, posinf=1.0, neginf=-1.0)
-        return Clip(samples, info.rate), SoundInfo(
-            info.file_type, info.codec, info.rate, info.channels, len(samples)
-        )
+        return samples
+
+    def pieces(self, start: int = 0, end: int | None = None, frames: int = _SLICE) -> Iterator[Samples]:
+        """The frames from `start` up to `end` in pieces."""
+        end = self.info.frames if end is None else min(end, self.info.frames)
+        while start < end:
+            piece = self.read(start, min(frames, end - start))
+            if not len(piece):
+                return
+            yield piece
+            start += len(piece)
+
+    def part(self, start: int, end: int) -> Clip:
+        """The frames from `start` up to `end` as a clip. Raises FurnelError when there are none."""
+        parts = list(self.pieces(max(start, 0), end))
+        if not parts:
+            raise FurnelError(
+                WHAT, where=self._where, why=f"there is nothing from {start / self.info.rate:.2f} s on",
+                remedy=f"It is {self.info.length_s:.2f} s long",
+            )  # fmt: skip
+        return Clip(np.concatenate(parts), self.info.rate)
+
+    def rest(self) -> Samples:
+        """All frames."""
+        parts = list(self.pieces())
+        return np.concatenate(parts) if parts else np.zeros((0, self.info.channels), np.float32)
 
 
 def open_clip(path: Path) -> tuple[Clip, SoundInfo]:
@@ -130,36 +214,62 @@ def open_clip(path: Path) -> tuple[Clip, SoundInfo]:
         raise FurnelError(WHAT, where=path, why=reason(error)) from error
 
 
-def write_clip(clip: Clip, file_type: str, codec: str, quality: float = 0.6) -> bytes:
-    """The clip as a file: WAV with PCM 8/16/24/32 or float 32, or Ogg with Vorbis at `quality` 0 to 1.
+def write_clip(
+    clip: Clip, file_type: str, codec: str, quality: float = 0.6, notes: SoundNotes = NO_NOTES
+) -> bytes:
+    """The clip as a file: a type and codec of `codecs_of`, lossy ones at `quality` 0 to 1, with the clip's loop and `notes`.
 
-    The same clip gives the same bytes every time. Raises FurnelError for another type or codec.
+    The same clip gives the same bytes every time. Raises FurnelError for another type or codec, or a rate that it has not.
     """
     import soundfile
 
-    stream = io.BytesIO()
-    if file_type == "WAV" and codec in _WAV_SUBTYPES:
-        options: dict[str, Any] = {"format": "WAV", "subtype": _WAV_SUBTYPES[codec]}
-    elif file_type == "Ogg" and codec == "Vorbis":
-        options = {
-            "format": "OGG",
-            "subtype": "VORBIS",
-            "compression_level": 1.0 - min(max(quality, 0.0), 1.0),
-        }
-    else:
+    if (file_type, codec) not in _WRITTEN:
         raise FurnelError(
-            "Writing a sound", why=f"{file_type} with {codec} is not written", remedy="Use WAV or Ogg Vorbis"
+            "Writing a sound", why=f"{file_type} with {codec} is not written",
+            remedy=f"Use one of {', '.join(dict.fromkeys(kind for kind, _ in _WRITTEN))}",
+        )  # fmt: skip
+    kind, subtype, rates = _WRITTEN[file_type, codec]
+    if rates and clip.rate not in rates:
+        raise FurnelError(
+            "Writing a sound",
+            why=f"{codec} has no {clip.rate} Hz",
+            remedy=f"Resample to {min(rates, key=lambda r: (r < clip.rate, abs(r - clip.rate)))} Hz",
         )
-    with soundfile.SoundFile(stream, "w", clip.rate, clip.channels, **options) as file:
-        for start in range(0, clip.frames, _SLICE):
-            file.write(clip.samples[start : start + _SLICE])
-    return _with_serial(stream.getvalue()) if file_type == "Ogg" else stream.getvalue()
+    options: dict[str, Any] = {"format": kind, "subtype": subtype}
+    if codec in LOSSY:
+        options["compression_level"] = 1.0 - min(max(quality, 0.0), 1.0)
+    stream = io.BytesIO()
+    try:
+        with soundfile.SoundFile(stream, "w", clip.rate, clip.channels, **options) as file:
+            for start in range(0, clip.frames, _SLICE):
+                file.write(clip.samples[start : start + _SLICE])
+    except (soundfile.LibsndfileError, RuntimeError, ValueError) as error:
+        raise FurnelError(
+            "Writing a sound", why=f"{file_type} with {codec} does not take it ({error})",
+            remedy="Use another rate or fewer channels",
+        ) from error  # fmt: skip
+    data = stream.getvalue()
+    told = SoundNotes(clip.loop or notes.loop, notes.cues, notes.tags)
+    if file_type == "WAV":
+        data = _with_fact(data, clip.frames) if codec == "IMA ADPCM" else data
+    if told != NO_NOTES or codec.startswith("float"):
+        data = with_notes(data, told, clip.rate)
+    return _with_serial(data) if file_type == "Ogg" else data
 
 
-def _open(data: bytes, where: object) -> Any:
+def _with_fact(data: bytes, frames: int) -> bytes:
+    """A WAV whose last block is filled up, saying how many frames it really has."""
+    out = bytearray(data)
+    for tag, start, _ in wav_chunks(data):
+        if tag == b"fact":
+            out[start : start + 4] = frames.to_bytes(4, "little")
+    return bytes(out)
+
+
+def _open(stream: Any, head: bytes, where: object) -> Any:
     import soundfile
 
-    if not recognises(data):
+    if not recognises(head):
         raise FurnelError(
             WHAT,
             where=where,
@@ -167,7 +277,7 @@ def _open(data: bytes, where: object) -> Any:
             remedy="Save it as WAV in your sound editor",
         )
     try:
-        return soundfile.SoundFile(io.BytesIO(data))
+        return soundfile.SoundFile(stream)
     except (soundfile.LibsndfileError, RuntimeError, TypeError, ValueError) as error:
         raise _refusal(where, error) from error
 

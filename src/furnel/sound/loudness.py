@@ -1,4 +1,7 @@
-"""Loudness after ITU-R BS.1770-4: K-weighting, 400 ms blocks, gates at -70 LUFS and 10 LU below the rest."""
+"""Loudness after ITU-R BS.1770-4, with EBU Tech 3341 (momentary, short-term) and Tech 3342 (loudness range).
+
+K-weighting, 400 ms blocks, gates at -70 LUFS and 10 LU below the rest.
+"""
 
 from __future__ import annotations
 
@@ -10,60 +13,120 @@ import numpy.typing as npt
 from furnel.parallel import over_rows
 
 _ABSOLUTE_GATE = -70.0
-_RELATIVE_GATE = -10.0
+_RELATIVE_GATE, _RANGE_GATE = -10.0, -20.0
 _CHANNEL_WEIGHTS = (1.0, 1.0, 1.0, 1.41, 1.41)  # left, right, centre, left and right surround
 
 Floats = npt.NDArray[np.floating]
+Curve = npt.NDArray[np.float64]
+
+
+class LoudnessMeter:
+    """Measures a sound that is fed in pieces; it holds ten numbers a second, not the samples."""
+
+    def __init__(self, rate: int, channels: int) -> None:
+        self._sections = np.array([[*b, *a[1:]] for b, a in _k_weighting(rate)])
+        self._state = np.zeros((channels, 4))
+        self._hop = max(round(rate / 10), 1)
+        self._parts: list[Curve] = []
+        self._left = np.zeros((0, channels), np.float32)
+        self._frames = 0
+
+    def feed(self, samples: Floats) -> None:
+        """Take the next (frames, channels)."""
+        data = np.require(samples, np.float32)
+        self._frames += len(data)
+        if len(self._left):
+            data = np.concatenate([self._left, data])
+        whole = len(data) // self._hop * self._hop
+        if whole:
+            self._parts.append(self._power(data[:whole]))
+        self._left = np.array(data[whole:])
+
+    def integrated(self) -> float:
+        """The loudness of everything so far in LUFS; minus infinity for silence.
+
+        A sound shorter than the standard's 400 ms block is measured as one block of its own length.
+        """
+        energies = self._blocks(4)
+        loudness = to_lufs(energies)
+        kept = energies[loudness > _ABSOLUTE_GATE]
+        if kept.size == 0:
+            return -math.inf
+        relative = float(to_lufs(kept.mean())) + _RELATIVE_GATE
+        return float(to_lufs(energies[(loudness > _ABSOLUTE_GATE) & (loudness > relative)].mean()))
+
+    def momentary(self) -> Curve:
+        """Loudness over 400 ms in LUFS, one value each 100 ms."""
+        return to_lufs(self._blocks(4))
+
+    def short_term(self) -> Curve:
+        """Loudness over 3 s in LUFS, one value each 100 ms."""
+        return to_lufs(self._blocks(30))
+
+    def loudness_range(self) -> float:
+        """How far soft and loud parts are apart in LU: the 10th to the 95th percentile of short-term loudness."""
+        energies = self._blocks(30)
+        loudness = to_lufs(energies)
+        kept = loudness > _ABSOLUTE_GATE
+        if len(energies) < 2 or not kept.any():
+            return 0.0
+        relative = float(to_lufs(energies[kept].mean())) + _RANGE_GATE
+        low, high = np.percentile(loudness[kept & (loudness > relative)], (10, 95))
+        return float(high - low)
+
+    def _blocks(self, hops: int) -> Curve:
+        """Mean power of blocks of so many hops; of everything when that is shorter."""
+        sums = np.concatenate(self._parts) if self._parts else np.zeros(0)
+        if len(sums) < hops:
+            if not self._frames:
+                return np.zeros(0)
+            state = self._state.copy()
+            rest = float(self._power(self._left).sum()) if len(self._left) else 0.0
+            self._state = state
+            return np.array([(sums.sum() + rest) / self._frames])
+        whole = np.concatenate([[0.0], np.cumsum(sums)])
+        return np.asarray((whole[hops:] - whole[:-hops]) / (hops * self._hop))
+
+    def _power(self, data: npt.NDArray[np.float32]) -> Curve:
+        return _hop_power(data, self._sections, self._hop, self._state)
 
 
 def integrated_loudness(samples: Floats, rate: int) -> float:
-    """The loudness of a whole sound in LUFS. `samples` (frames, channels) float; minus infinity for silence.
-
-    A sound shorter than the standard's 400 ms block is measured as one block of its own length.
-    """
-    energies = _block_energies(samples, rate)
-    loudness = _to_lufs(energies)
-    kept = energies[loudness > _ABSOLUTE_GATE]
-    if kept.size == 0:
-        return -math.inf
-    relative = float(_to_lufs(kept.mean())) + _RELATIVE_GATE
-    kept = energies[(loudness > _ABSOLUTE_GATE) & (loudness > relative)]
-    return float(_to_lufs(kept.mean()))
+    """The loudness of a whole sound in LUFS. `samples` (frames, channels) float; minus infinity for silence."""
+    meter = LoudnessMeter(rate, samples.shape[1])
+    meter.feed(samples)
+    return meter.integrated()
 
 
-def short_term_loudness(samples: Floats, rate: int, step_s: float = 0.1) -> npt.NDArray[np.float64]:
+def short_term_loudness(samples: Floats, rate: int, step_s: float = 0.1) -> Curve:
     """Loudness over 3 s windows (shorter at the beginning), one value each `step_s`, in LUFS."""
     hop = max(int(rate * step_s), 1)
-    sums = _hop_power(samples, rate, hop)[: len(samples) // hop]
+    sections = np.array([[*b, *a[1:]] for b, a in _k_weighting(rate)])
+    data = np.require(samples, np.float32)
+    sums = _hop_power(data, sections, hop, np.zeros((data.shape[1], 4)))[: len(samples) // hop]
     whole = np.concatenate([[0.0], np.cumsum(sums)])
     ends = np.arange(1, len(whole))
     starts = np.maximum(ends - max(round(3 * rate / hop), 1), 0)
-    return _to_lufs((whole[ends] - whole[starts]) / ((ends - starts) * hop))
+    return to_lufs((whole[ends] - whole[starts]) / ((ends - starts) * hop))
 
 
-def _block_energies(samples: Floats, rate: int) -> npt.NDArray[np.float64]:
-    """Mean power of 400 ms blocks, one each 100 ms."""
-    hop = max(round(rate / 10), 1)
-    sums = _hop_power(samples, rate, hop)
-    if len(samples) < 4 * hop:
-        return np.array([sums.sum() / len(samples)]) if len(samples) else np.zeros(0)
-    whole = sums[: len(samples) // hop]
-    return np.asarray(np.convolve(whole, np.ones(4), "valid") / (4 * hop))
+def to_lufs(energy: npt.ArrayLike) -> Curve:
+    """Mean weighted power as LUFS."""
+    return np.asarray(-0.691 + 10 * np.log10(np.maximum(energy, 1e-20)))
 
 
-def _hop_power(samples: Floats, rate: int, hop: int) -> npt.NDArray[np.float64]:
-    """The K-weighted power of all channels, summed over hops; the last one may be shorter."""
+def _hop_power(data: npt.NDArray[np.float32], sections: Curve, hop: int, state: Curve) -> Curve:
+    """The K-weighted power of all channels, summed over hops; the last one may be shorter. `state` (channels, 4) goes on."""
     from furnel.sound.weighting import add_power
 
-    data = np.require(samples, np.float32, ["W"])
-    sections = np.array([[*b, *a[1:]] for b, a in _k_weighting(rate)])
     count, channels = -(-len(data) // hop), data.shape[1]
     sums = np.zeros((channels, count))
+    data = np.require(data, np.float32, ["W"])
 
     def channel_power(first: int, end: int) -> None:
         for channel in range(first, end):
             weight = _CHANNEL_WEIGHTS[channel] if channel < len(_CHANNEL_WEIGHTS) else 1.0
-            add_power(data, channel, sections, hop, weight, sums[channel])
+            add_power(data, channel, sections, hop, weight, state[channel], sums[channel])
 
     over_rows(channel_power, channels, least=1)
     return np.asarray(sums.sum(axis=0))
@@ -84,7 +147,3 @@ def _k_weighting(rate: int) -> list[tuple[list[float], list[float]]]:
     a0 = 1 + k / q + k * k
     high_pass = ([1.0, -2.0, 1.0], [1.0, 2 * (k * k - 1) / a0, (1 - k / q + k * k) / a0])
     return [shelf, high_pass]
-
-
-def _to_lufs(energy: npt.ArrayLike) -> npt.NDArray[np.float64]:
-    return np.asarray(-0.691 + 10 * np.log10(np.maximum(energy, 1e-20)))

@@ -10,7 +10,8 @@ from furnel.catalogue import Asset
 from furnel.desktop.look import Look, byte_size, number
 from furnel.desktop.tiles import Tile, TileStore, paint_tile
 from furnel.desktop.widgets.basics import as_panel, button, hairline, label
-from furnel.mods.spec import PictureSpec, SoundSpec, Spec
+from furnel.mods.soundspec import SoundSpec
+from furnel.mods.spec import PictureSpec, Spec
 
 
 class _Stage(QWidget):

@@ -14,7 +14,7 @@ from furnel.desktop.fit.picture_content import PictureContent, load_pictures
 from furnel.desktop.tiles import Tile, tile_of
 from furnel.errors import FurnelError
 from furnel.mods.project import Swap
-from furnel.mods.spec import SoundSpec
+from furnel.mods.soundspec import SoundSpec
 from furnel.mods.workspace import Examined, Workspace
 from furnel.sound import Clip, Samples, integrated_loudness, short_term_loudness, waveform
 

@@ -25,6 +25,8 @@ from furnel.mods.steps import Parameter, Value
 _STEPS = 400  # places of a slider
 _WIDEST = 1000  # ranges beyond this have no slider: a pixel of it would be too much
 
+_DECIMALS = {"s": 3, "bpm": 3, "LUFS": 1, "dB": 1, "dBTP": 1, "dBFS": 1, "semitones": 2}
+
 Change = Callable[[Value], Any]
 
 
@@ -96,8 +98,9 @@ def _number(parameter: Parameter, value: float, change: Change, moving: Change) 
     else:
         fine = parameter.high - parameter.low <= 12
         spin.setRange(parameter.low, parameter.high)
-        spin.setDecimals(2 if fine and parameter.unit != "stops" else 1 if fine else 0)
-        spin.setSingleStep(0.1 if fine else 1.0)
+        usual = 2 if fine and parameter.unit != "stops" else 1 if fine else 0
+        spin.setDecimals(_DECIMALS.get(parameter.unit, usual))
+        spin.setSingleStep(0.1 if fine or parameter.unit in ("s", "semitones") else 1.0)
         spin.setValue(value)
     spin.setSuffix(f" {parameter.unit}" if parameter.unit else "")
     spin.setKeyboardTracking(False)

@@ -9,7 +9,8 @@ from furnel.mods.fit.point import STATES, FitPoint, State, insisting, worst
 from furnel.mods.fit.sounds import compare_sounds, fit_sound
 from furnel.mods.fit.texts import compare_texts
 from furnel.mods.project import Encode, StepUse
-from furnel.mods.spec import PictureSpec, RawSpec, SoundSpec, Spec, TextSpec
+from furnel.mods.soundspec import SoundSpec
+from furnel.mods.spec import PictureSpec, RawSpec, Spec, TextSpec
 
 __all__ = [
     "STATES", "FitPoint", "State", "aspect_point", "compare", "fit_all", "insisting", "kind_of", "mended", "stops_between",
@@ -62,7 +63,7 @@ def fit_all(
     if isinstance(original, PictureSpec) and isinstance(source, PictureSpec):
         return fit_picture(original, source, insist, now)
     if isinstance(original, SoundSpec) and isinstance(source, SoundSpec):
-        return fit_sound(original, source)
+        return fit_sound(original, source, insist)
     if kind_of(original) == kind_of(source):
         return (), None
     raise FurnelError(

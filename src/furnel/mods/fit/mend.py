@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from furnel.imagefiles.dds import has_legacy_code
 from furnel.mods.fit.pictures import clear_step, encode_like, seam_step, seams_of, size_step, stops_between
-from furnel.mods.fit.sounds import encode_sound_like
+from furnel.mods.fit.sounds import encode_sound_like, mend_sound
 from furnel.mods.project import StepUse, Swap
-from furnel.mods.spec import PictureSpec, SoundSpec, Spec
+from furnel.mods.soundspec import SoundSpec
+from furnel.mods.spec import PictureSpec, Spec
 
 _ENCODING = {
     "file", "format", "levels", "header", "supercompression", "rows", "run-length", "row alignment", "premultiplied",
@@ -17,9 +18,7 @@ _ENCODING = {
 def mended(swap: Swap, key: str, original: Spec, result: Spec) -> Swap | None:
     """The swap with one point put right, or None when there is no step or setting that does it."""
     if isinstance(original, SoundSpec):
-        if key != "loudness":
-            return None
-        return _with_step(swap, StepUse(do="loudness", values={"target": round(original.loudness, 1)}))
+        return _mended_sound(swap, key, original, result) if isinstance(result, SoundSpec) else None
     if not isinstance(original, PictureSpec) or not isinstance(result, PictureSpec):
         return None
     if key in _ENCODING:
@@ -29,6 +28,26 @@ def mended(swap: Swap, key: str, original: Spec, result: Spec) -> Swap | None:
         return swap.model_copy(update={"encode": encode})
     use = _step(key, original, result)
     return _with_step(swap, use) if use is not None else None
+
+
+def _mended_sound(swap: Swap, key: str, original: SoundSpec, result: SoundSpec) -> Swap | None:
+    if key in ("file", "codec", "tags", "bit rate"):
+        encode = encode_sound_like(original)
+        if key == "bit rate":
+            encode = encode.model_copy(update={"quality": "best"})
+        elif swap.encode is not None:
+            encode = encode.model_copy(update={"quality": swap.encode.quality})
+        return swap.model_copy(update={"encode": encode})
+    uses = mend_sound(key, original, result)
+    if not uses:
+        return None
+    last = (
+        swap.steps[-1:] if swap.steps and swap.steps[-1].do == "loudness" and uses[0].do != "loudness" else ()
+    )
+    steps = [
+        use for use in swap.steps[: len(swap.steps) - len(last)] if use.do not in {new.do for new in uses}
+    ]
+    return swap.model_copy(update={"steps": (*steps, *uses, *last)})
 
 
 def with_encoding(swap: Swap, original: Spec) -> Swap:

@@ -4,125 +4,333 @@ from __future__ import annotations
 
 import math
 
+from furnel import sound
 from furnel.mods.fit.point import FitPoint, State, same_or
 from furnel.mods.project import Encode, StepUse
-from furnel.mods.spec import SoundSpec
+from furnel.mods.soundspec import SoundSpec
+from furnel.mods.steps import Value
+
+_CEILING_DB = -1.0
+_LEAD_S, _DC = 0.03, 0.005
+_FAMILY_LU = 2.0
+_STRETCH_MOST = 0.08
 
 
 def compare_sounds(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
     """The fit table of a sound."""
     points = [
         same_or(
-            "file",
-            "File",
-            original.file_type,
-            yours.file_type,
-            "breaks",
-            "The game reads this kind of file only",
+            "file", "File", original.file_type, yours.file_type, "breaks", "The game reads this kind of file only",
             f"Write it as {original.file_type}",
         ),
         same_or(
-            "codec",
-            "Codec",
-            original.codec,
-            yours.codec,
-            "breaks",
-            "Another codec stays silent",
+            "codec", "Codec", original.codec, yours.codec, "breaks", "Another codec stays silent",
             f"Encode as {original.codec}",
         ),
         same_or(
-            "rate",
-            "Rate",
-            f"{_thousands(original.rate)} Hz",
-            f"{_thousands(yours.rate)} Hz",
-            "breaks",
-            "Played at the original's rate, its pitch changes",
-            f"Resample to {_thousands(original.rate)} Hz",
+            "rate", "Rate", f"{_thousands(original.rate)} Hz", f"{_thousands(yours.rate)} Hz", "breaks",
+            "Played at the original's rate, its pitch changes", f"Resample to {_thousands(original.rate)} Hz",
         ),
         same_or(
-            "channels",
-            "Channels",
-            _channels(original),
-            _channels(yours),
-            "breaks",
-            "The game expects this many channels",
-            f"Mix to {_channels(original)}",
+            "channels", "Channels", _channels(original), _channels(yours), "breaks",
+            "The game expects this many channels", f"Mix to {_channels(original)}",
         ),
         _length(original, yours),
-    ]
+    ]  # fmt: skip
+    if yours.loop is not None or original.loop not in (None, (0, original.frames)):
+        points.append(_loop(original, yours))
+    if original.rhythm is not None and yours.rhythm is not None:
+        points.append(_tempo(original, yours))
+    points += [_loudness(original, yours), _peak(original, yours), _lead(original, yours)]
+    if original.family is not None:
+        points.insert(-2, _family(original, yours))
+    return [*points, *_faults(original, yours), *_file_points(original, yours)]
+
+
+def _length(original: SoundSpec, yours: SoundSpec) -> FitPoint:
+    shown = "length", "Length", length_text(original.length_s), length_text(yours.length_s)
+    if original.exact:
+        same = abs(yours.frames / yours.rate - original.length_s) < 0.5 / original.rate
+        if original.record and yours.loop is not None and not same:
+            why = "Its own loop record goes into the mod with it"
+            return FitPoint(*shown, "differs", why, "Fit all gives it the original's length")
+        state: State = "fits" if same else "breaks" if yours.length_s < original.length_s else "differs"
+        why = (
+            "The loop jumps back at the original's last frame"
+            if original.loops
+            else "The game counts its frames"
+        )
+        return FitPoint(
+            *shown, state, why, "" if same else f"Cut or repeat to {_thousands(original.frames)} frames"
+        )
+    ratio = yours.length_s / max(original.length_s, 1e-6)
+    state = "fits" if 0.5 <= ratio <= 1.5 else "differs"
+    remedy = "" if state == "fits" else f"Cut or fill to {original.length_s:.2f} s"
+    return FitPoint(*shown, state, "Much longer than the original it runs into the next sound", remedy)
+
+
+def _loop(original: SoundSpec, yours: SoundSpec) -> FitPoint:
+    """Whether it repeats, and where; the whole sound when nothing says so."""
+    wanted = original.loop or (0, original.frames)
+    got = yours.loop
+    shown = span_text(wanted, original.rate), span_text(got, yours.rate) if got else "none"
+    same = got is not None and all(
+        abs(a / original.rate - b / yours.rate) < 0.5 / original.rate
+        for a, b in zip(wanted, got, strict=True)
+    )
+    why = "The game jumps back from its end to its start"
+    if same:
+        return FitPoint("loop", "Loop", *shown, "fits", why)
+    if original.record and yours.loop is not None:
+        return FitPoint("loop", "Loop", *shown, "differs", "Its own loop record goes into the mod with it")
+    if original.record and yours.length_s >= original.length_s - 1 / original.rate:
+        return FitPoint(
+            "loop", "Loop", *shown, "differs", why, "Make a loop that ends where the original's does"
+        )
+    return FitPoint("loop", "Loop", *shown, "breaks", why, "Make a loop at the original's place")
+
+
+def _tempo(original: SoundSpec, yours: SoundSpec) -> FitPoint:
+    assert original.rhythm is not None and yours.rhythm is not None
+    return FitPoint(
+        "tempo", "Tempo", f"{original.rhythm.tempo:.1f} bpm", f"{yours.rhythm.tempo:.1f} bpm", "fits",
+        "Only a hint: what the game times by beats has to keep its tempo",
+    )  # fmt: skip
+
+
+def _loudness(original: SoundSpec, yours: SoundSpec) -> FitPoint:
     gap = yours.loudness - original.loudness
     if not math.isfinite(gap):
         gap = 0.0 if yours.loudness == original.loudness else 99.0
     loud = "" if abs(gap) <= 1.5 else f"{'Turn down' if gap > 0 else 'Turn up'} by {min(abs(gap), 99):.1f} LU"
-    points.append(
-        FitPoint(
-            "loudness",
-            "Loudness",
-            _lufs(original),
-            _lufs(yours),
-            "differs" if loud else "fits",
-            "It should sit beside the game's other sounds",
-            loud,
-        )
-    )
-    clips = yours.peak > 0.999 and original.peak <= 0.999
-    points.append(
-        FitPoint(
-            "peak",
-            "Peak",
-            _decibels(original.peak),
-            _decibels(yours.peak),
-            "differs" if clips else "fits",
-            "At full scale it crackles",
-            "Hold it below -0.3 dBFS" if clips else "",
-        )
-    )
-    return points
-
-
-def _length(original: SoundSpec, yours: SoundSpec) -> FitPoint:
-    if original.loops:
-        same = abs(yours.frames / yours.rate - original.length_s) < 0.5 / original.rate
-        state: State = "fits" if same else "breaks" if yours.length_s < original.length_s else "differs"
-        why, remedy = (
-            "The loop jumps back at the original's last frame",
-            f"Cut or repeat to {_thousands(original.frames)} frames",
-        )
-        return FitPoint(
-            "length", "Length", _seconds(original), _seconds(yours), state, why, "" if same else remedy
-        )
-    ratio = yours.length_s / max(original.length_s, 1e-6)
-    state = "fits" if 0.5 <= ratio <= 1.5 else "differs"
-    why, remedy = (
-        "Much longer than the original it runs into the next sound",
-        f"Cut or fill to {original.length_s:.2f} s",
-    )
     return FitPoint(
-        "length", "Length", _seconds(original), _seconds(yours), state, why, "" if state == "fits" else remedy
-    )
+        "loudness", "Loudness", loudness_text(original.loudness), loudness_text(yours.loudness),
+        "differs" if loud else "fits", "It should sit beside the game's other sounds", loud,
+    )  # fmt: skip
 
 
-def fit_sound(original: SoundSpec, source: SoundSpec) -> tuple[tuple[StepUse, ...], Encode]:
-    """The steps and the encoding that make a sound fit."""
+def _family(original: SoundSpec, yours: SoundSpec) -> FitPoint:
+    assert original.family is not None
+    low, high = original.family
+    off = max(low - _FAMILY_LU - yours.loudness, yours.loudness - high - _FAMILY_LU, 0.0)
+    remedy = f"Bring it to {(low + high) / 2:.1f} LUFS" if off else ""
+    return FitPoint(
+        "family", "Family", f"{low:.1f} to {high:.1f} LUFS", loudness_text(yours.loudness), "differs" if off else "fits",
+        "The event plays its sounds in turn: one that stands out is heard at once", remedy,
+    )  # fmt: skip
+
+
+def _peak(original: SoundSpec, yours: SoundSpec) -> FitPoint:
+    over = yours.measures.true_peak > 1.0 and original.measures.true_peak <= 1.0
+    return FitPoint(
+        "peak", "True peak", _decibels(original.measures.true_peak), _decibels(yours.measures.true_peak),
+        "differs" if over else "fits", "Above full scale it crackles when it is played",
+        f"Hold it below {_CEILING_DB:g} dBTP" if over else "",
+    )  # fmt: skip
+
+
+def _lead(original: SoundSpec, yours: SoundSpec) -> FitPoint:
+    late = yours.measures.lead_s - original.measures.lead_s
+    off = late > _LEAD_S and not original.loops
+    return FitPoint(
+        "lead-in", "Lead-in", f"{original.measures.lead_s * 1000:.0f} ms", f"{yours.measures.lead_s * 1000:.0f} ms",
+        "differs" if off else "fits", "Silence before a sound makes it come late", "Cut it off" if off else "",
+    )  # fmt: skip
+
+
+def _faults(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
+    """What is only worth a line when it is there."""
+    out = []
+    if yours.measures.clipped and not original.measures.clipped:
+        out.append(
+            FitPoint(
+                "clipping", "Clipping", "none", f"{_thousands(yours.measures.clipped)} frames", "differs",
+                "Flat tops were recorded too loud: they crackle at any loudness", "Record it again, quieter",
+            )
+        )  # fmt: skip
+    if yours.measures.dc > _DC and yours.measures.dc > 2 * original.measures.dc:
+        out.append(
+            FitPoint(
+                "dc", "DC", f"{original.measures.dc:.2%}", f"{yours.measures.dc:.2%}", "differs",
+                "A wave beside zero clicks when it begins and ends", "Centre it on zero",
+            )
+        )  # fmt: skip
+    if yours.channels >= 2 and yours.measures.correlation < -0.3 <= original.measures.correlation:
+        out.append(
+            FitPoint(
+                "phase", "Left and right", f"{original.measures.correlation:+.2f}", f"{yours.measures.correlation:+.2f}",
+                "differs", "Opposite channels cancel each other on one loudspeaker", "Use one of its channels for both",
+            )
+        )  # fmt: skip
+    return out
+
+
+def _file_points(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
+    out = []
+    if original.codec in sound.LOSSY and yours.codec == original.codec:
+        thin = yours.kilobits < 0.5 * original.kilobits
+        out.append(
+            FitPoint(
+                "bit rate", "Bit rate", f"{original.kilobits:.0f} kbit/s", f"{yours.kilobits:.0f} kbit/s",
+                "differs" if thin else "fits", "Too few bits are heard as a gurgle", "Encode it better" if thin else "",
+            )
+        )  # fmt: skip
+    if original.tags:
+        missing = [name for name, value in original.tags if dict(yours.tags).get(name) is None]
+        out.append(
+            FitPoint(
+                "tags", "Tags", ", ".join(name for name, _ in original.tags),
+                ", ".join(name for name, _ in yours.tags) or "none", "differs" if missing else "fits",
+                "Some games read them", "Take over the original's" if missing else "",
+            )
+        )  # fmt: skip
+    if original.most_bytes:
+        over = yours.size > original.most_bytes
+        out.append(
+            FitPoint(
+                "size", "Size", f"up to {_thousands(original.most_bytes)} bytes", f"{_thousands(yours.size)} bytes",
+                "breaks" if over else "fits", "The game has no room for more", "Shorten it or encode it smaller" if over else "",
+            )
+        )  # fmt: skip
+    return out
+
+
+def fit_sound(
+    original: SoundSpec, source: SoundSpec, insist: tuple[str, ...] = ()
+) -> tuple[tuple[StepUse, ...], Encode]:
+    """The steps and the encoding that make a sound fit. What `insist` names is left alone."""
     steps: list[StepUse] = []
-    if source.channels != original.channels:
-        steps.append(StepUse(do="channels", values={"channels": original.channels}))
-    if source.rate != original.rate:
+    if _lead(original, source).state != "fits" and "lead-in" not in insist:
+        steps.append(trim_step(original))
+    if source.measures.dc > _DC and source.measures.dc > 2 * original.measures.dc:
+        steps.append(StepUse(do="dc"))
+    if source.channels != original.channels and "channels" not in insist:
+        steps.append(StepUse(do="channels", values={"channels": original.channels, "law": "mean"}))
+    if source.rate != original.rate and "rate" not in insist:
         steps.append(StepUse(do="rate", values={"rate": original.rate}))
-    frames = round(source.frames * original.rate / source.rate)
-    if frames != original.frames and (original.loops or not 0.5 <= frames / max(original.frames, 1) <= 1.5):
-        fill = "repeats" if original.loops else "silence"
-        fade = 0 if original.loops else 30
-        if original.loops or frames > original.frames:
-            steps.append(StepUse(do="length", values={"frames": original.frames, "fill": fill, "fade": fade}))
-    if math.isfinite(original.loudness):
-        steps.append(StepUse(do="loudness", values={"target": round(original.loudness, 1)}))
+    if "length" not in insist:
+        steps += (
+            loop_steps(original, source)
+            if original.exact and original.loops
+            else _length_steps(original, source)
+        )
+    if math.isfinite(original.loudness) and "loudness" not in insist:
+        steps.append(loudness_step(original))
     return tuple(steps), encode_sound_like(original)
 
 
+def loudness_step(original: SoundSpec) -> StepUse:
+    """Matching the original's loudness, inside what its event's other sounds have."""
+    target = original.loudness
+    if original.family is not None:
+        low, high = original.family
+        target = min(max(target, low - _FAMILY_LU / 2), high + _FAMILY_LU / 2)
+    return StepUse(do="loudness", values={"target": round(target, 1), "ceiling": _CEILING_DB})
+
+
+def trim_step(original: SoundSpec) -> StepUse:
+    """Cutting off the silence at the ends, down to what the original has before its sound."""
+    return StepUse(do="trim", values={"lead": float(round(original.measures.lead_s * 1000))})
+
+
+def _length_steps(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
+    frames = round(source.frames * original.rate / source.rate)
+    if original.exact and frames != original.frames:
+        return [StepUse(do="length", values={"frames": original.frames, "fill": "silence", "fade": 30})]
+    if 0.5 <= frames / max(original.frames, 1) <= 1.5:
+        return []
+    if frames > original.frames:
+        return [StepUse(do="length", values={"frames": original.frames, "fill": "silence", "fade": 60})]
+    return [StepUse(do="length", values={"frames": original.frames, "fill": "silence", "fade": 30})]
+
+
+def loop_steps(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
+    """What makes a tune exactly as long as the original's loop, at the original's rate.
+
+    With a steady beat: as many whole bars as come nearest, stretched by a few percent. Without one: a stretch of it whose
+    ends are alike, or repeats when it is too short.
+    """
+    have = round(source.frames * original.rate / source.rate)
+    start, end = original.loop or (0, original.frames)
+    if have == original.frames and source.loop == original.loop:
+        return []
+    if original.loop is not None and original.loop[0] > 0:  # an intro, then what repeats
+        out = []
+        if have < original.frames:
+            out.append(StepUse(do="length", values={"frames": original.frames, "fill": "repeats", "fade": 0}))
+        return [
+            *out,
+            StepUse(do="loop", values={"start": start, "length": end - start, "search": 0.0, "only": False}),
+            *([StepUse(do="length", values={"frames": original.frames, "fade": 0})] if end != original.frames else []),
+        ]  # fmt: skip
+    rhythm = source.rhythm
+    if rhythm is not None and rhythm.steady >= 0.6:
+        bar_s = rhythm.meter * 60 / rhythm.tempo
+        bars = max(round(original.length_s / bar_s), 1)
+        frames = sound.frames_of_bars(bars, rhythm.meter, rhythm.tempo, original.rate)
+        if abs(frames / original.frames - 1) <= _STRETCH_MOST and source.length_s - rhythm.first_s >= bar_s:
+            values: dict[str, Value] = {
+                "tempo": round(rhythm.tempo, 3), "first": round(rhythm.first_s, 3), "meter": rhythm.meter, "bars": bars,
+            }  # fmt: skip
+            out = [StepUse(do="bars", values=values)]
+            if frames != original.frames:
+                out.append(StepUse(do="stretch", values={"frames": original.frames}))
+            return out
+    if have > original.frames:
+        lead = round(source.measures.lead_s * original.rate)
+        begin = min(lead, have - original.frames)
+        wanted: dict[str, Value] = {"start": begin, "length": original.frames, "search": 1500.0}
+        return [StepUse(do="loop", values=wanted)]
+    if have == original.frames:
+        return []
+    return [StepUse(do="length", values={"frames": original.frames, "fill": "repeats", "fade": 0})]
+
+
+def mend_sound(key: str, original: SoundSpec, result: SoundSpec) -> list[StepUse] | None:
+    """The steps that put one point right after all others, or None when none do."""
+    if key in ("loudness", "family", "peak"):
+        return [loudness_step(original)]
+    if key == "lead-in":
+        return [trim_step(original)]
+    if key == "dc":
+        return [StepUse(do="dc")]
+    if key == "rate":
+        return [StepUse(do="rate", values={"rate": original.rate})]
+    if key in ("channels", "phase"):
+        to_mono = StepUse(do="channels", values={"channels": 1, "law": "left" if key == "phase" else "mean"})
+        out = [to_mono] if key == "phase" or original.channels == 1 else []
+        return out + (
+            [StepUse(do="channels", values={"channels": original.channels})] if original.channels > 1 else []
+        )
+    if key in ("length", "loop"):
+        return loop_steps(original, result) if original.loops else _length_steps(original, result)
+    return None
+
+
 def encode_sound_like(original: SoundSpec) -> Encode:
-    """The encoding that gives a file like the original."""
-    return Encode(file=original.file_type, format=original.codec, levels=1)
+    """The encoding that gives a file like the original, tags included."""
+    codec = original.codec if original.codec in sound.codecs_of(original.file_type) else ""
+    if not codec:
+        file_type = original.file_type if sound.codecs_of(original.file_type) else "WAV"
+        return Encode(file=file_type, format=sound.codecs_of(file_type)[1], levels=1)
+    notes = {f"tag {name}": value for name, value in original.tags if name != "encoder"}
+    return Encode(file=original.file_type, format=codec, levels=1, notes=notes)
+
+
+def length_text(seconds: float) -> str:
+    """A length as people say it: `0.84 s`, `1:04.00`."""
+    minutes, rest = divmod(seconds, 60)
+    return f"{int(minutes)}:{rest:05.2f}" if minutes else f"{rest:.2f} s"
+
+
+def span_text(span: tuple[int, int], rate: int) -> str:
+    """A span of frames in time."""
+    return f"{length_text(span[0] / rate)} to {length_text(span[1] / rate)}"
+
+
+def loudness_text(loudness: float) -> str:
+    """A loudness in LUFS, or that there is none."""
+    return f"{loudness:.1f} LUFS" if math.isfinite(loudness) else "silent"
 
 
 def _thousands(value: int) -> str:
@@ -133,14 +341,5 @@ def _channels(spec: SoundSpec) -> str:
     return {1: "mono", 2: "stereo"}.get(spec.channels, f"{spec.channels} channels")
 
 
-def _seconds(spec: SoundSpec) -> str:
-    minutes, seconds = divmod(spec.length_s, 60)
-    return f"{int(minutes)}:{seconds:05.2f}" if minutes else f"{seconds:.2f} s"
-
-
-def _lufs(spec: SoundSpec) -> str:
-    return f"{spec.loudness:.1f} LUFS" if math.isfinite(spec.loudness) else "silent"
-
-
 def _decibels(peak: float) -> str:
-    return f"{20 * math.log10(peak):.1f} dBFS" if peak > 0 else "silent"
+    return f"{sound.to_decibels(peak):.1f} dBTP" if peak > 0 else "silent"

@@ -18,10 +18,15 @@ Kind = Literal["picture", "sound"]
 
 @dataclass(frozen=True, slots=True)
 class Around:
-    """What a step may look at beside what it is given: the original, and files that it names."""
+    """What a step may look at beside what it is given: the original, and files that it names.
+
+    With `tell` it says in a few words what it did, where its settings do not.
+    """
 
     original: Picture | None = None
     open_file: Callable[[str], Picture] | None = None
+    open_sound: Callable[[str], Clip] | None = None
+    tell: Callable[[str], None] = lambda text: None
 
     def needed_original(self, what: str) -> Picture:
         """The original. Raises FurnelError when there is none."""
@@ -34,6 +39,12 @@ class Around:
         if self.open_file is None or not name:
             raise FurnelError(what, why="no file is chosen", remedy="Choose a picture in the step's settings")
         return self.open_file(name)
+
+    def clip(self, name: str, what: str) -> Clip:
+        """The sound in a file that a step names. Raises FurnelError when it cannot be read."""
+        if self.open_sound is None or not name:
+            raise FurnelError(what, why="no file is chosen", remedy="Choose a sound in the step's settings")
+        return self.open_sound(name)
 
 
 ALONE = Around()

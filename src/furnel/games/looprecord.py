@@ -1,0 +1,57 @@
+"""Loop records: small files beside a tune that tell the game where it jumps back."""
+
+from __future__ import annotations
+
+from pydantic import field_validator
+
+from furnel.containers import records
+from furnel.containers.schema import FieldPart, Order
+from furnel.errors import FurnelError
+from furnel.schema import Part
+
+WHAT = "Reading a loop record"
+
+
+class LoopRecord(Part):
+    """Where a tune's loop record lies and what is in it.
+
+    `path` is an inner path in which `{folder}` and `{stem}` stand for the tune's own. Of its `fields`, `start` and `end` (or
+    `length`) are frames, `rate` is in Hz; all others stay as they are.
+    """
+
+    path: str
+    byte_order: Order = "little"
+    fields: tuple[FieldPart, ...]
+
+    @field_validator("fields")
+    @classmethod
+    def _enough(cls, fields: tuple[FieldPart, ...]) -> tuple[FieldPart, ...]:
+        names = {field.name for field in fields}
+        if "start" not in names or not names & {"end", "length"}:
+            raise ValueError("it needs fields called start and end, or start and length")
+        return fields
+
+    def of(self, path: str) -> str:
+        """The record's inner path for a tune's."""
+        folder, _, name = path.rpartition("/")
+        return self.path.format(folder=folder, stem=name.rpartition(".")[0])
+
+    def read(self, data: bytes, where: object) -> tuple[int, int]:
+        """First and end frame of the loop. Raises FurnelError for a record that is too short or makes no sense."""
+        values = self._values(data, where)
+        start = int(values["start"])
+        end = int(values["end"]) if "end" in values else start + int(values["length"])
+        if not start < end:
+            raise FurnelError(WHAT, where=where, why=f"it goes from frame {start} to {end}")
+        return start, end
+
+    def write(self, data: bytes, start: int, end: int, rate: int, where: object) -> bytes:
+        """The record `data` with another loop; whatever else is in it stays."""
+        values = self._values(data, where)
+        told = {"start": start, "end": end, "length": end - start, "rate": rate}
+        values |= {name: value for name, value in told.items() if name in values}
+        fresh = records.write_record(self.fields, values, self.byte_order, {})
+        return fresh + data[len(fresh) :]
+
+    def _values(self, data: bytes, where: object) -> records.Values:
+        return records.read_record(self.fields, memoryview(data), 0, self.byte_order, where, {})[0]

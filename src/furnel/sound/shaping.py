@@ -1,0 +1,116 @@
+"""Changes to a sound's level and colour: fades, filters, silence, several sounds on one time line."""
+
+from __future__ import annotations
+
+from typing import Literal, get_args
+
+import numpy as np
+
+from furnel.errors import FurnelError
+from furnel.sound.clip import Clip, Samples, part_of
+
+FadeCurve = Literal["straight", "even power", "slow start", "fast start"]
+FADE_CURVES: tuple[str, ...] = get_args(FadeCurve)
+
+
+def fade_gains(frames: int, curve: str) -> Samples:
+    """The gains of a fade-in, (frames,), from 0 up to 1."""
+    x = np.linspace(0, 1, max(frames, 0), dtype=np.float32)
+    if curve == "even power":
+        return np.asarray(np.sin(x * np.pi / 2), np.float32)
+    if curve == "slow start":
+        return x**2
+    return np.asarray(1 - (1 - x) ** 2, np.float32) if curve == "fast start" else x
+
+
+def faded(clip: Clip, in_s: float, out_s: float, curve: str = "straight") -> Clip:
+    """The clip with its beginning and its end faded."""
+    samples = clip.samples.copy()
+    first, last = (min(int(length * clip.rate), clip.frames) for length in (in_s, out_s))
+    samples[:first] *= fade_gains(first, curve)[:, None]
+    if last:
+        samples[-last:] *= fade_gains(last, curve)[::-1, None]
+    return Clip(samples, clip.rate, clip.loop)
+
+
+def without_dc(clip: Clip) -> Clip:
+    """Every channel moved so that its mean is zero."""
+    mean = clip.samples.mean(axis=0, dtype=np.float64).astype(np.float32) if clip.frames else 0
+    return Clip(clip.samples - mean, clip.rate, clip.loop)
+
+
+def filtered(clip: Clip, kind: Literal["highpass", "lowpass"], hertz: float, slope_db: int = 24) -> Clip:
+    """Without what lies below or above `hertz`: a Butterworth filter, run both ways so that nothing moves in time.
+
+    `slope_db` per octave counts both ways together: 12, 24 or 48. Raises FurnelError when the sound has no such frequency.
+    """
+    if hertz >= clip.rate / 2:
+        if kind == "lowpass":
+            return clip
+        raise FurnelError(
+            "Filtering a sound",
+            why=f"at {clip.rate} Hz it has nothing above {clip.rate // 2} Hz",
+            remedy="Choose less",
+        )
+    from scipy.signal import butter, sosfiltfilt
+
+    sections = butter(max(slope_db // 12, 1), hertz, kind, fs=clip.rate, output="sos")
+    pad = min(clip.frames - 1, int(clip.rate * 0.2))
+    if pad < 1:
+        return clip
+    samples = sosfiltfilt(sections, clip.samples, axis=0, padlen=pad)
+    return Clip(np.ascontiguousarray(samples, np.float32), clip.rate, clip.loop)
+
+
+def sounding_span(clip: Clip, floor_db: float = -60.0) -> tuple[int, int]:
+    """The first and the end frame of what is louder than `floor_db` below full scale; (0, 0) for silence."""
+    loud = np.flatnonzero((np.abs(clip.samples) > 10 ** (floor_db / 20)).any(axis=1))
+    return (int(loud[0]), int(loud[-1]) + 1) if len(loud) else (0, 0)
+
+
+def trimmed(clip: Clip, floor_db: float = -60.0, lead_s: float = 0.0, tail_s: float = 0.0) -> Clip:
+    """Without the silence at both ends, but for `lead_s` before (made of silence when there is less) and `tail_s` behind."""
+    start, end = sounding_span(clip, floor_db)
+    if start == end:
+        return clip
+    lead = round(lead_s * clip.rate)
+    part = part_of(clip, max(start - lead, 0), end + round(tail_s * clip.rate))
+    missing = lead - start
+    if missing <= 0:
+        return part
+    samples = np.concatenate([np.zeros((missing, clip.channels), np.float32), part.samples])
+    loop = (part.loop[0] + missing, part.loop[1] + missing) if part.loop else None
+    return Clip(samples, clip.rate, loop)
+
+
+def layered(
+    base: Clip,
+    over: Clip,
+    at: int,
+    gain_db: float = 0.0,
+    fade_in: int = 0,
+    fade_out: int = 0,
+    cross: bool = False,
+) -> Clip:
+    """`over` mixed into `base` from frame `at` on, with a gain and fades in frames; the result lasts as long as both need.
+
+    With `cross`, what lies under the fades of `over` fades the other way, and what lies between is replaced. Both need
+    the same rate and channels.
+    """
+    if base.rate != over.rate or base.channels != over.channels:
+        raise FurnelError("Layering sounds", why="they have other rates or channels")
+    frames = max(base.frames, at + over.frames)
+    out = np.zeros((frames, base.channels), np.float32)
+    out[: base.frames] = base.samples
+    gains = np.full(over.frames, 10 ** (gain_db / 20), np.float32)
+    shape = np.ones(over.frames, np.float32)
+    first, last = min(fade_in, over.frames), min(fade_out, over.frames)
+    if first:
+        shape[:first] *= fade_gains(first, "even power")
+    if last:
+        shape[over.frames - last :] *= fade_gains(last, "even power")[::-1]
+    span = slice(at, at + over.frames)
+    if cross:
+        out[span] *= np.sqrt(np.maximum(1 - shape**2, 0))[:, None]
+    out[span] += over.samples * (gains * shape)[:, None]
+    return Clip(out, base.rate, base.loop)

@@ -1,0 +1,168 @@
+"""Time-stretching without a change of pitch, and the reverse: a phase vocoder with locked phases and care for attacks.
+
+J. Laroche and M. Dolson, "Improved Phase Vocoder Time-Scale Modification of Audio" (1999) for the locking of every bin to
+the peak that it belongs to; attacks are kept at their own speed with their own phases, in the manner of A. Roebel, "A new
+approach to transient processing in the phase vocoder" (2003).
+"""
+
+from __future__ import annotations
+
+import numpy as np
+import numpy.typing as npt
+
+from furnel.errors import FurnelError
+from furnel.progress import QUIET, Progress, check
+from furnel.sound.beats import onset_strength
+from furnel.sound.clip import Clip, Samples
+
+Floats = npt.NDArray[np.float64]
+Spectra = npt.NDArray[np.complex128]
+_WHAT = "Stretching a sound"
+_WINDOW_S = 0.046
+_ATTACK_BEFORE_S, _ATTACK_AFTER_S = 0.008, 0.035
+
+
+def stretched(clip: Clip, frames: int, progress: Progress = QUIET) -> Clip:
+    """The clip made to last exactly `frames` at the same pitch; a loop is moved along. Between a quarter and four times."""
+    if frames == clip.frames:
+        return clip
+    if not clip.frames / 4 <= frames <= clip.frames * 4 or clip.frames < 64:
+        raise FurnelError(
+            _WHAT, why=f"from {clip.frames} to {frames} frames is more than four times",
+            remedy="Cut or repeat it first, then stretch what is missing",
+        )  # fmt: skip
+    size = 1 << int(np.round(np.log2(max(clip.rate * _WINDOW_S, 64))))
+    hop = size // 4
+    count = -(-frames // hop) + 4
+    attacks = _attacks(clip)
+    wanted = (np.arange(count) * hop).astype(np.float64)
+    places, held = _time_map(clip.frames, frames, attacks, clip.rate, wanted)
+    out = _vocoded(clip.samples, places, held, size, hop, progress)
+    loop = None
+    if clip.loop is not None:
+        start, end = (min(round(place * frames / clip.frames), frames) for place in clip.loop)
+        loop = (start, end) if start < end else None
+    return Clip(np.ascontiguousarray(out[:frames]), clip.rate, loop)
+
+
+def shifted(clip: Clip, semitones: float, progress: Progress = QUIET) -> Clip:
+    """The clip higher or lower by `semitones`, as long as before to the frame."""
+    if not semitones:
+        return clip
+    import soxr
+
+    factor = 2.0 ** (semitones / 12)
+    longer = stretched(Clip(clip.samples, clip.rate), max(round(clip.frames * factor), 1), progress)
+    samples = np.asarray(soxr.resample(longer.samples, longer.frames, clip.frames, quality="HQ"), np.float32)
+    if len(samples) < clip.frames:
+        samples = np.concatenate([samples, np.zeros((clip.frames - len(samples), clip.channels), np.float32)])
+    return Clip(np.ascontiguousarray(samples[: clip.frames]), clip.rate, clip.loop)
+
+
+def _attacks(clip: Clip) -> Floats:
+    """Frames where something begins hard."""
+    onsets = onset_strength(clip)
+    if len(onsets) < 5 or onsets.max() <= 1e-9:
+        return np.zeros(0)
+    level = max(onsets.mean() + 1.5 * onsets.std(), 0.25 * onsets.max())
+    mid = onsets[1:-1]
+    places = np.flatnonzero((mid >= onsets[:-2]) & (mid > onsets[2:]) & (mid > level)) + 1
+    return places * clip.rate / 100.0
+
+
+def _time_map(
+    have: int, want: int, attacks: Floats, rate: int, wanted: Floats
+) -> tuple[Floats, npt.NDArray[np.bool_]]:
+    """For every place in the result the place in the source, running at its own speed around attacks; and whether it is
+    on one."""
+    before, after = _ATTACK_BEFORE_S * rate, _ATTACK_AFTER_S * rate
+    spans: list[tuple[float, float]] = []
+    for attack in attacks:
+        start, end = max(attack - before, 0.0), min(attack + after, float(have))
+        if not spans or start >= spans[-1][1]:
+            spans.append((start, end))
+    kept = sum(end - start for start, end in spans)
+    ratio = (want - kept) / (have - kept) if have > kept else 0.0
+    if not 0.15 < ratio < 8:  # too many attacks to spare them all
+        return wanted * have / want, np.zeros(len(wanted), bool)
+    source, result, inside = [0.0], [0.0], [False]
+    for start, end in spans:
+        result += [result[-1] + (start - source[-1]) * ratio, 0.0]
+        result[-1] = result[-2] + end - start
+        source += [start, end]
+        inside += [False, True]
+    result.append(float(want))
+    source.append(float(have))
+    inside.append(False)
+    held = np.array(inside)[np.minimum(np.searchsorted(result, wanted, "right"), len(inside) - 1)]
+    return np.interp(wanted, result, source), held
+
+
+def _vocoded(
+    samples: Samples, places: Floats, held: npt.NDArray[np.bool_], size: int, hop: int, progress: Progress
+) -> Samples:
+    channels = samples.shape[1]
+    window = np.sqrt(np.hanning(size + 1)[:size]).astype(np.float32)
+    pad = size
+    padded = np.concatenate([np.zeros((pad, channels)), samples, np.zeros((2 * pad, channels))]).astype(
+        np.float32
+    )
+    length = len(places) * hop + 2 * size
+    out, norm = np.zeros((length, channels), np.float32), np.zeros(length, np.float32)
+    offset = pad - size // 2
+    spin = np.zeros(size // 2 + 1)
+    for number in range(len(places)):
+        if number % 64 == 0:
+            check(progress, _WHAT)
+            progress.report(number / len(places), _WHAT)
+        at = round(places[number]) + offset
+        now = _spectra(padded, at, window)
+        if number:
+            last_at = round(places[number - 1]) + offset
+            if at - last_at != hop:
+                spin = _locked(padded, now, at, last_at, hop, window, spin)
+            if held[number] and not held[number - 1]:
+                spin = np.where(_risen(padded, now, at, hop, window), 0.0, spin)
+        grain = np.fft.irfft(now * np.exp(1j * spin), size, axis=1).T.astype(np.float32) * window[:, None]
+        start = number * hop
+        out[start : start + size] += grain
+        norm[start : start + size] += window**2
+    out /= np.maximum(norm, 1e-3)[:, None]
+    return out[size // 2 :]
+
+
+def _locked(
+    padded: Samples,
+    now: Spectra,
+    at: int,
+    last_at: int,
+    hop: int,
+    window: npt.NDArray[np.float32],
+    spin: Floats,
+) -> Floats:
+    """By how much every bin's phase has to be turned: each peak goes on where it was, its neighbours turn with it."""
+    power = (np.abs(now) ** 2).sum(axis=0)
+    mid = power[2:-2]
+    higher = (mid > power[1:-3]) & (mid >= power[3:-1]) & (mid > power[:-4]) & (mid >= power[4:])
+    peaks = np.flatnonzero(higher) + 2
+    if not len(peaks):
+        return spin
+    # the phase of the last grain, plus how far it goes in one hop here, less what it is here
+    back, last = _spectra(padded, at - hop, window), _spectra(padded, last_at, window)
+    turn = np.angle((last * np.conj(back)).sum(axis=0)[peaks])
+    owner = np.searchsorted((peaks[1:] + peaks[:-1] + 1) // 2, np.arange(len(power)), "right")
+    return np.asarray((spin[peaks] + turn)[owner])
+
+
+def _risen(
+    padded: Samples, now: Spectra, at: int, hop: int, window: npt.NDArray[np.float32]
+) -> npt.NDArray[np.bool_]:
+    """The bins in which something begins: they keep their own phases."""
+    before = (np.abs(_spectra(padded, at - hop, window)) ** 2).sum(axis=0)
+    return np.asarray((np.abs(now) ** 2).sum(axis=0) > 2 * before)
+
+
+def _spectra(padded: Samples, at: int, window: npt.NDArray[np.float32]) -> Spectra:
+    """The spectrum of every channel from a frame on, (channels, bins)."""
+    part = padded[max(at, 0) : max(at, 0) + len(window)]
+    return np.asarray(np.fft.rfft(part.T * window, axis=1))
