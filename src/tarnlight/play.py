@@ -20,6 +20,7 @@ QWidget { background: #10202b; color: #d9cba6; font-size: 13px }
 QPushButton { background: #1b3442; border: 1px solid #35505c; border-radius: 3px; padding: 5px 14px }
 QPushButton:hover { border-color: #d9a45a } QPushButton:pressed { background: #0d1a2b }
 """
+_LISTENER_M = {"quay": 8.0, "open water": 45.0, "lamp store": 4.0, "chart room": 4.0}
 _SOUNDS = {"Bell": "bell_near", "Horn": "horn", "Otter": "otter", "Gull": "gull", "Oar": "oar_wet"}
 
 
@@ -106,11 +107,14 @@ class Game(QWidget):
 
     def sound(self, event: str) -> None:
         """Play an event's next variation."""
-        files = json.loads(self._world.winner("rules/sound-events.json")[1])[event]["sounds"]
+        files = self._world.events[event]["sounds"]
         self._counts[event] = self._counts.get(event, -1) + 1
         path = files[self._counts[event] % len(files)]
         self._says.setText(f"{path} from {self._world.winner(path)[0]}")
         if self._player is not None:
+            output = self._player.audioOutput()
+            if output is not None:
+                output.setVolume(self._world.loudness(event, _LISTENER_M[self._scene]))
             self._start(self._player, path)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:

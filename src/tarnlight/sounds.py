@@ -131,7 +131,7 @@ _MAKERS = {
 
 # tune: beats a minute, root (midi), chord roots by bar (scale degrees), lead notes, colour
 TUNES = {
-    "reel_night": (112, 62, (0, 5, 3, 4, 0, 5, 3, 0), "bright"),
+    "reel_night": (120, 62, (0, 5, 3, 4, 0, 5, 3, 0, 0, 3, 4, 4, 5, 3, 4, 0) * 2, "bright"),
     "slow_water": (72, 57, (0, 3, 4, 3, 0, 3), "soft"),
     "lantern_waltz": (96, 60, (0, 4, 5, 3, 0, 4, 4, 0), "bright"),
     "fog": (60, 55, (0, 2, 3, 0), "soft"),

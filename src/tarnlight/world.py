@@ -9,6 +9,7 @@ import tomllib
 from dataclasses import dataclass
 from functools import cached_property
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 import numpy.typing as npt
@@ -50,6 +51,10 @@ class World:
                 return name, files[path]
         return "game", self.originals[path]
 
+    def has(self, path: str) -> bool:
+        """Whether the game or a mod provides an asset."""
+        return path in self.originals or any(path in files for _, files in self.mods)
+
     def picture(self, path: str, level: int = 0) -> Pixels:
         """An asset's picture as the game shows it, wrong or not."""
         key = f"{path}#{level}"
@@ -62,13 +67,36 @@ class World:
 
     def verdicts(self) -> list[Verdict]:
         """The game's word on every asset."""
-        return [self._verdict(path) for path in sorted(self.originals)]
+        return [self._verdict(path) for path in sorted({*self.originals, *self._added()})]
 
     def strays(self) -> list[str]:
         """Files in mods that no asset of the game is named like."""
         return [
-            f"{name}: {path}" for name, files in self.mods for path in files if path not in self.originals
+            f"{name}: {path}"
+            for name, files in self.mods
+            for path in files
+            if path not in self.originals and path not in self._added()
         ]
+
+    @cached_property
+    def events(self) -> dict[str, dict[str, Any]]:
+        """The sound events by name, as they are with mods on."""
+        loaded: dict[str, dict[str, Any]] = json.loads(self.winner("rules/sound-events.json")[1])
+        return loaded
+
+    def loudness(self, event: str, distance_m: float) -> float:
+        """How loud an event is for a listener at a distance: its volume, less and less until it is silent."""
+        rule = self.events[event]
+        start, end = float(rule["fade_from_m"]), float(rule["silent_at_m"])
+        return float(rule["volume"]) * min(max((end - distance_m) / max(end - start, 1e-9), 0.0), 1.0)
+
+    def _added(self) -> set[str]:
+        """Sounds that mods bring and an event plays, beyond the game's own."""
+        try:
+            played = {path for rule in self.events.values() for path in rule["sounds"]}
+        except (ValueError, KeyError, TypeError, AttributeError):
+            return set()
+        return {path for path in played if path not in self.originals and self.has(path)}
 
     @cached_property
     def palette(self) -> dict[str, object]:
@@ -175,8 +203,17 @@ class World:
     def _verdict(self, path: str) -> Verdict:
         winner, data = self.winner(path)
         try:
-            fault, effect = self._judge(path, data, self.originals[path])
-        except (Broken, OSError, ValueError, SyntaxError, struct.error) as error:
+            fault, effect = self._judge(path, data, self.originals.get(path, b""))
+        except (
+            Broken,
+            OSError,
+            ValueError,
+            SyntaxError,
+            KeyError,
+            TypeError,
+            AttributeError,
+            struct.error,
+        ) as error:
             return Verdict(
                 path,
                 winner,
@@ -208,7 +245,24 @@ class World:
             if not start < end or rate != 44100:
                 raise Broken("a loop record that makes no sense")
             return "", f"loops from {start / rate:.2f} s to {end / rate:.2f} s"
+        if path == "rules/sound-events.json":
+            _judge_text(path, data)
+            return self._judge_events(json.loads(data))
         return _judge_text(path, data)
+
+    def _judge_events(self, events: dict[str, Any]) -> tuple[str, str]:
+        for name, rule in events.items():
+            if not rule["sounds"]:
+                raise Broken(f"{name} has no sound")
+            for path in rule["sounds"]:
+                if not self.has(path):
+                    raise Broken(f"{name} plays {path}, which is nowhere")
+            if not 0 <= rule["volume"] <= 1 or not 0 <= rule["fade_from_m"] < rule["silent_at_m"]:
+                raise Broken(f"{name} is heard at distances that make no sense")
+        return (
+            "",
+            f"plays {sum(len(rule['sounds']) for rule in events.values())} sounds for {len(events)} events",
+        )
 
     def _judge_tune(self, path: str, data: bytes) -> tuple[str, str]:
         rate, channels, frames = loaders.ogg_format(data)

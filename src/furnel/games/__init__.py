@@ -2,6 +2,7 @@
 
 from furnel.games.describing import Sighting, Survey, keep_profile, profile_text, survey
 from furnel.games.install import Archive, Install, Place
+from furnel.games.looprecord import LoopRecord
 from furnel.games.profile import (
     Profile,
     RoleRule,
@@ -21,6 +22,7 @@ __all__ = [
     "GameWord",
     "Install",
     "InstalledMod",
+    "LoopRecord",
     "Place",
     "Profile",
     "Report",

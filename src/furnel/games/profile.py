@@ -18,6 +18,7 @@ from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.games.looprecord import LoopRecord
 from furnel.schema import Part, parse_toml
+from furnel.texts import EventKeys
 
 WHAT = "Reading a profile"
 _MOST_VERSION = 1 << 20
@@ -120,6 +121,36 @@ class ModRule(Part):
     layout: str = "zip"
 
 
+class EventsRule(Part):
+    """Where a game says which sounds it plays for what: a JSON `file` with an object for every event, and what it calls
+    their parts there.
+
+    An event may have `least` to `most` sounds (0: any number). `new-sound` is the inner path of sounds that a mod adds, with
+    `{number}` in it; without it there are none. Distances are in `unit`.
+    """
+
+    file: str
+    sounds: str = "sounds"
+    volume: str = ""
+    fade_from: str = ""
+    silent_at: str = ""
+    unit: str = "m"
+    least: int = Field(1, ge=1)
+    most: int = Field(0, ge=0)
+    new_sound: str = ""
+
+    @field_validator("new_sound")
+    @classmethod
+    def _numbered(cls, path: str) -> str:
+        if path and path == path.format(number=7):
+            raise ValueError("it needs {number} in it")
+        return path
+
+    @property
+    def keys(self) -> EventKeys:
+        return EventKeys(self.sounds, self.volume, self.fade_from, self.silent_at)
+
+
 class Recognise(Part):
     """Files that an install of this game has."""
 
@@ -147,6 +178,7 @@ class Profile(Part):
     version: VersionRule | None = None
     names: tuple[NamesRule, ...] = ()
     roles: tuple[RoleRule, ...] = ()
+    events: EventsRule | None = None
     mods: ModRule
     start: StartRule = StartRule()
     titles: dict[str, str] = {}

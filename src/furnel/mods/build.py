@@ -15,6 +15,7 @@ from furnel.atomic import sync_folder, write_bytes, write_text
 from furnel.containers import write_zip
 from furnel.errors import FurnelError, reason
 from furnel.mods.fit import compare, worst
+from furnel.mods.generated import generated_files
 from furnel.mods.spec import spec_of
 from furnel.mods.workspace import Examined, Workspace
 from furnel.mods.wrapping import wrap
@@ -78,8 +79,9 @@ def build(space: Workspace, progress: Progress = QUIET, anyway: bool = False) ->
     fresh = final.with_name(f".{final.name}.next")
     shutil.rmtree(fresh, ignore_errors=True)
     try:
-        files = _write(space, examined, fresh, Part(progress, 0.7, 0.9))
-        _verify(space, examined, fresh, Part(progress, 0.9, 0.95))
+        made = generated_files(space, examined)
+        files = _write(space, examined, made, fresh, Part(progress, 0.7, 0.9))
+        _verify(space, examined, made, fresh, Part(progress, 0.9, 0.95))
         wrap(space, fresh, [file.path for file in files], Part(progress, 0.95, 1.0))
         _swap_in(fresh, final)
     except OSError as error:
@@ -107,11 +109,23 @@ def last_build(space: Workspace) -> Build | None:
 
 
 def stale(space: Workspace, built: Build | None, examined: list[Examined]) -> list[str]:
-    """Paths whose content is not what a build has: swaps, removed ones, and the file about the mod."""
+    """Paths whose content is not what a build has: swaps, what they bring with them, removed ones, the file about the mod."""
     kept = {file.path: file.key for file in built.files} if built else {}
-    changed = [item.swap.original for item in examined if kept.pop(item.swap.original, None) != item.key]
+    try:
+        made = generated_files(space, examined)
+    except FurnelError:  # building will say what is wrong with it
+        made = {}
+    changed = [path for path, key in _keys(examined, made).items() if kept.pop(path, None) != key]
     about = [space.profile.mods.about] if built is not None and built.about != _about_mark(space) else []
     return changed + sorted(kept) + about
+
+
+def _keys(examined: list[Examined], made: dict[str, bytes]) -> dict[str, str]:
+    """By inner path, what tells one content from another."""
+    keys = {item.swap.original: item.key for item in examined}
+    for path, data in made.items():
+        keys[path] = keys.get(path, "") + hashlib.sha256(data).hexdigest()
+    return keys
 
 
 def about_text(space: Workspace) -> str:
@@ -155,39 +169,37 @@ def package(space: Workspace, target: Path | None = None) -> Path:
     return target
 
 
-def _write(space: Workspace, examined: list[Examined], folder: Path, progress: Progress) -> list[BuiltFile]:
+def _write(
+    space: Workspace, examined: list[Examined], made: dict[str, bytes], folder: Path, progress: Progress
+) -> list[BuiltFile]:
     files = []
-    for number, item in enumerate(sorted(examined, key=lambda item: item.swap.original)):
+    results = {item.swap.original: item for item in examined}
+    for number, (path, key) in enumerate(sorted(_keys(examined, made).items())):
         check(progress, WHAT)
-        path = item.swap.original
-        progress.report(number / len(examined), f"Writing {path}")
-        if item.data:
-            write_bytes(folder / path, item.data)
-            before = space.catalogue.get(path).size if space.catalogue.has(path) else 0
-        else:
-            source = space.source_path(item.swap)
+        progress.report(number / (len(results) + len(made)), f"Writing {path}")
+        data = made.get(path) or results[path].data
+        if not data:
+            source = space.source_path(results[path].swap)
             if not source.is_file():
                 continue
-            write_bytes(folder / path, source.read_bytes())
-            before = 0
-        written = folder / path
-        files.append(
-            BuiltFile(
-                path,
-                before,
-                written.stat().st_size,
-                hashlib.sha256(written.read_bytes()).hexdigest(),
-                item.key,
-            )
-        )
+            data = source.read_bytes()
+        write_bytes(folder / path, data)
+        before = space.catalogue.get(path).size if space.catalogue.has(path) else 0
+        digest = hashlib.sha256((folder / path).read_bytes()).hexdigest()
+        files.append(BuiltFile(path, before, len(data), digest, key))
     write_text(folder / space.profile.mods.about, about_text(space))
     return files
 
 
-def _verify(space: Workspace, examined: list[Examined], folder: Path, progress: Progress) -> None:
+def _verify(
+    space: Workspace, examined: list[Examined], made: dict[str, bytes], folder: Path, progress: Progress
+) -> None:
     """Read every file back, decode it and compare it with what was asked for."""
+    for path, data in made.items():
+        if (folder / path).read_bytes() != data:
+            raise _not_as_written(path)
     for number, item in enumerate(examined):
-        if not item.data or item.original is None or item.result is None:
+        if not item.data or item.original is None or item.result is None or item.swap.original in made:
             continue
         check(progress, WHAT)
         path = item.swap.original
@@ -199,12 +211,16 @@ def _verify(space: Workspace, examined: list[Examined], folder: Path, progress: 
         if data != item.data or worst(compare(item.original, again)) != worst(
             compare(item.original, item.result)
         ):
-            raise FurnelError(
-                WHAT,
-                where=path,
-                why="what was read back is not what was written",
-                remedy="Check the disk, then build again",
-            )
+            raise _not_as_written(path)
+
+
+def _not_as_written(path: str) -> FurnelError:
+    return FurnelError(
+        WHAT,
+        where=path,
+        why="what was read back is not what was written",
+        remedy="Check the disk, then build again",
+    )
 
 
 def _swap_in(fresh: Path, final: Path) -> None:

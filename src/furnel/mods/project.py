@@ -73,11 +73,13 @@ class Encode(Part):
 class Swap(Part):
     """One replacement: the original it is for, the source, the steps between, and how the result is written.
 
-    `insist` names points of the fit that stay as they are, against the original.
+    `insist` names points of the fit that stay as they are, against the original. `like` is set for an asset that the game
+    does not have: another one that it has to match.
     """
 
     original: str
     source: str
+    like: str = ""
     made_for: str = ""
     credit: str = ""
     insist: tuple[str, ...] = ()
@@ -92,6 +94,26 @@ class Swap(Part):
             raise ValueError("an inner path has no '..', no leading '/' and no backslash")
         return path
 
+    @property
+    def base(self) -> str:
+        """The asset of the game that the result has to match."""
+        return self.like or self.original
+
+
+class EventUse(Part):
+    """What a mod changes of a sound event: the sounds that it plays, its volume, how far it is heard."""
+
+    name: str
+    sounds: tuple[str, ...] = ()
+    volume: float | None = Field(None, ge=0, le=16)
+    fade_from: float | None = Field(None, ge=0)
+    silent_at: float | None = Field(None, ge=0)
+
+    @property
+    def empty(self) -> bool:
+        """Whether it changes nothing."""
+        return not self.sounds and self.volume is None and self.fade_from is None and self.silent_at is None
+
 
 class Project(Part):
     """A mod in the making."""
@@ -100,6 +122,7 @@ class Project(Part):
     mod: About
     game: GameRef
     swaps: tuple[Swap, ...] = ()
+    events: tuple[EventUse, ...] = ()
 
     def swap_for(self, original: str) -> Swap | None:
         """The swap of an original, or None."""
@@ -113,10 +136,36 @@ class Project(Part):
         return self.model_copy(update={"swaps": kept})
 
     def without_swap(self, original: str) -> Project:
-        """The project without the swap of an original."""
-        return self.model_copy(
+        """The project without the swap of an original; a sound that the mod added is taken out of its events, too."""
+        gone = self.swap_for(original)
+        kept = self.model_copy(
             update={"swaps": tuple(swap for swap in self.swaps if swap.original != original)}
         )
+        if gone is None or not gone.like:
+            return kept
+        uses = tuple(
+            use.model_copy(update={"sounds": tuple(path for path in use.sounds if path != original)})
+            for use in self.events
+        )
+        return kept.model_copy(update={"events": tuple(use for use in uses if not use.empty)})
+
+    def event_for(self, name: str) -> EventUse | None:
+        """What the mod changes of an event, or None."""
+        return next((use for use in self.events if use.name == name), None)
+
+    def with_event(self, use: EventUse) -> Project:
+        """The project with an event changed so; one that changes nothing is left out."""
+        others = tuple(old for old in self.events if old.name != use.name)
+        events = others if use.empty else tuple(sorted((*others, use), key=lambda use: use.name))
+        return self.model_copy(update={"events": events})
+
+    def without_added(self, name: str, game: set[str]) -> Project:
+        """The project without the sounds that it added to an event beyond the game's."""
+        use, project = self.event_for(name), self
+        for path in use.sounds if use is not None else ():
+            if path not in game:
+                project = project.without_swap(path)
+        return project
 
 
 def load_project(path: Path) -> Project:
@@ -175,6 +224,15 @@ def save_project(path: Path, project: Project) -> None:
     document.pop("swap", None)
     if project.swaps:
         document["swap"] = tables
+    document.pop("event", None)
+    if project.events:
+        events = tomlkit.aot()
+        for use in project.events:
+            table = tomlkit.table()
+            for key, value in use.model_dump(exclude_defaults=True, by_alias=True).items():
+                table.add(key, list(value) if isinstance(value, tuple) else value)
+            events.append(table)
+        document["event"] = events
     write_text(path, re.sub(r"\n{3,}", "\n\n", tomlkit.dumps(document)))
 
 
@@ -192,6 +250,8 @@ def _from_file(raw: dict[str, Any]) -> dict[str, Any]:
     """TOML's tables as the model's: `swap` to `swaps`, a step's settings gathered in `values`."""
     out = dict(raw)
     swaps = out.pop("swap", [])
+    if "event" in out:
+        out["events"] = out.pop("event")
     if isinstance(swaps, list):
         out["swaps"] = [_swap_from_file(swap) if isinstance(swap, dict) else swap for swap in swaps]
     return out
@@ -214,7 +274,7 @@ def _swap_table(swap: Swap) -> Any:
     table = tomlkit.table()
     table.add("original", swap.original)
     table.add("source", swap.source)
-    for key, value in (("made-for", swap.made_for), ("credit", swap.credit)):
+    for key, value in (("like", swap.like), ("made-for", swap.made_for), ("credit", swap.credit)):
         if value:
             table.add(key, value)
     if swap.insist:

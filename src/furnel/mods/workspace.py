@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import hashlib
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import cached_property
 from pathlib import Path
 
 from furnel import imagefiles
@@ -11,7 +12,8 @@ from furnel.catalogue import Asset, Catalogue
 from furnel.catalogue.marks import content_digest
 from furnel.errors import FurnelError
 from furnel.folders import cache_folder
-from furnel.games import Install, Profile, recognise
+from furnel.games import Install, LoopRecord, Profile, recognise
+from furnel.mods.events import family_of, game_events
 from furnel.mods.fit import FitPoint, aspect_point, compare, fit_all, insisting, worst
 from furnel.mods.project import (
     About,
@@ -32,8 +34,10 @@ from furnel.mods.render import (
     result_key,
     staged,
 )
+from furnel.mods.soundspec import SoundSpec
 from furnel.mods.spec import Spec, spec_of
 from furnel.progress import QUIET, Progress
+from furnel.texts import SoundEvent
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,9 +93,12 @@ class Workspace:
         """Where a swap's source is."""
         return (self.folder / swap.source).resolve()
 
-    def new_swap(self, original: str, source: Path) -> Swap:
-        """A swap with no steps yet. Raises FurnelError for an unknown original or a source that is not there."""
-        asset = self.catalogue.get(original)
+    def new_swap(self, original: str, source: Path, like: str = "") -> Swap:
+        """A swap with no steps yet; `like` is what an asset that the game does not have has to match.
+
+        Raises FurnelError for an unknown original or a source that is not there.
+        """
+        asset = self.catalogue.get(like or original)
         if not source.is_file():
             raise FurnelError(
                 "Adding a swap", where=source, why="there is no such file", remedy="Check the path"
@@ -99,11 +106,11 @@ class Workspace:
         source = source.resolve()
         inside = source.is_relative_to(self.folder.resolve())
         shown = source.relative_to(self.folder.resolve()).as_posix() if inside else str(source)
-        return Swap(original=original, source=shown, made_for=self.fingerprint(asset))
+        return Swap(original=original, source=shown, like=like, made_for=self.fingerprint(asset))
 
     def fitted(self, swap: Swap) -> Swap:
         """The swap with the steps and the encoding that make its source fit."""
-        original = self.original_spec(swap.original)
+        original = self.original_spec(swap.base)
         path = self.source_path(swap)
         source = spec_of(read_source(path), str(path), self.profile.role_of(swap.original))
         steps, encode = fit_all(original, source, swap.insist, swap.encode)
@@ -111,7 +118,34 @@ class Workspace:
 
     def original_spec(self, path: str) -> Spec:
         """What an original demands."""
+        return self._beyond(path, self.plain_spec(path))
+
+    def plain_spec(self, path: str) -> Spec:
+        """What an original's bytes and role say, without what other files say of it."""
         return self._spec_of(path, self.catalogue.read(self.catalogue.get(path)))
+
+    @cached_property
+    def game_events(self) -> dict[str, SoundEvent]:
+        """The game's sound events by name."""
+        return game_events(self)
+
+    def loop_record(self, path: str) -> tuple[LoopRecord, str] | None:
+        """A tune's loop record and its inner path, when the game has one."""
+        role = self.profile.role_of(path)
+        if role is None or role.loop_record is None:
+            return None
+        where = role.loop_record.of(path)
+        return (role.loop_record, where) if self.catalogue.has(where) else None
+
+    def _beyond(self, path: str, spec: Spec) -> Spec:
+        """The spec with what other files of the game say: where it loops, how loud its event's other sounds are."""
+        if not isinstance(spec, SoundSpec):
+            return spec
+        record, loop = self.loop_record(path), spec.loop
+        if record is not None:
+            start, end = record[0].read(self.catalogue.read(self.catalogue.get(record[1])), record[1])
+            loop = (start, end) if end <= spec.frames else loop
+        return replace(spec, loop=loop, record=record is not None, family=family_of(self, path))
 
     def _spec_of(self, path: str, data: bytes) -> Spec:
         """An original's spec from its bytes, worked out once for the same ones."""
@@ -127,14 +161,14 @@ class Workspace:
     def examine(self, swap: Swap, progress: Progress = QUIET) -> Examined:
         """The swap's result and how it fits. What cannot be read becomes a point that breaks, not an error."""
         try:
-            asset = self.catalogue.get(swap.original)
+            asset = self.catalogue.get(swap.base)
         except FurnelError as error:
             moved = self.moved_to(swap)
             remedy = f"Its content is {moved} now: Match it points the swap there" if moved else error.remedy
             point = FitPoint("name", "Name", "not in the game", swap.original, "breaks", error.why, remedy)
             return Examined(swap, (point,), key=self._key(swap))
         shipped = self.catalogue.read(asset)
-        original = self._spec_of(swap.original, shipped)
+        original = self._beyond(swap.base, self._spec_of(swap.base, shipped))
         path = self.source_path(swap)
         try:
             source = read_source(path)
@@ -207,7 +241,7 @@ class Workspace:
         path = self.source_path(swap)
         original = b""
         if looks_at_original(swap.steps):
-            original = self.catalogue.read(self.catalogue.get(swap.original))
+            original = self.catalogue.read(self.catalogue.get(swap.base))
         around = Surroundings(swap.steps, original, swap.original, self.folder).around
         return staged(read_source(path), path, swap.steps, around=around, told=told)
 

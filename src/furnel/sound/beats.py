@@ -75,8 +75,10 @@ def onset_strength(clip: Clip) -> Floats:
         rise = np.diff(np.concatenate([before, logs]), axis=0)
         out[at : at + len(rise)] = np.maximum(rise, 0).mean(axis=1)
         last = logs[-1:]
-    smooth = np.convolve(out, np.hanning(7) / np.hanning(7).sum(), "same")
-    around = np.convolve(smooth, np.ones(_STEPS_S) / _STEPS_S, "same")
+    from scipy.ndimage import convolve1d, uniform_filter1d
+
+    smooth = convolve1d(out, np.hanning(7) / np.hanning(7).sum(), mode="constant")
+    around = uniform_filter1d(smooth, _STEPS_S, mode="constant")
     return np.asarray(np.maximum(smooth - around, 0))
 
 

@@ -18,6 +18,7 @@ _INFO = {
     b"ICOP": "copyright", b"ISFT": "software", b"ITRK": "tracknumber",
 }  # fmt: skip
 _INFO_TAGS = {name: tag for tag, name in _INFO.items()}
+_WRITER_TAGS = ("encoder", "encodersettings")
 _LOOP_TAGS = ("loopstart", "looplength", "loopend")
 _MOST_TEXT, _MOST_CUES = 1 << 16, 4096
 
@@ -182,7 +183,7 @@ def _tag_notes(data: bytes | memoryview) -> SoundNotes:
         first = numbers["loopstart"]
         end = first + numbers["looplength"] if "looplength" in numbers else numbers.get("loopend")
         loop = (first, end) if end is not None else None
-    return SoundNotes(loop, (), {n: v for n, v in tags.items() if n not in _LOOP_TAGS})
+    return SoundNotes(loop, (), {n: v for n, v in tags.items() if n not in (*_LOOP_TAGS, *_WRITER_TAGS)})
 
 
 def _with_tags(data: bytes, notes: SoundNotes) -> bytes:

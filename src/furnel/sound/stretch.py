@@ -14,18 +14,25 @@ from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, check
 from furnel.sound.beats import onset_strength
 from furnel.sound.clip import Clip, Samples
+from furnel.sound.loops import closed_loop
 
 Floats = npt.NDArray[np.float64]
 Spectra = npt.NDArray[np.complex128]
 _WHAT = "Stretching a sound"
 _WINDOW_S = 0.046
+_SEAM_S = 0.06
 _ATTACK_BEFORE_S, _ATTACK_AFTER_S = 0.008, 0.035
 
 
 def stretched(clip: Clip, frames: int, progress: Progress = QUIET) -> Clip:
-    """The clip made to last exactly `frames` at the same pitch; a loop is moved along. Between a quarter and four times."""
+    """The clip made to last exactly `frames` at the same pitch, between a quarter and four times of its length.
+
+    A loop is moved along; one that goes to the end has its seam closed again.
+    """
     if frames == clip.frames:
         return clip
+    if clip.loop is not None and clip.loop[1] == clip.frames:
+        return _stretched_loop(clip, clip.loop[0], frames, progress)
     if not clip.frames / 4 <= frames <= clip.frames * 4 or clip.frames < 64:
         raise FurnelError(
             _WHAT, why=f"from {clip.frames} to {frames} frames is more than four times",
@@ -43,6 +50,16 @@ def stretched(clip: Clip, frames: int, progress: Progress = QUIET) -> Clip:
         start, end = (min(round(place * frames / clip.frames), frames) for place in clip.loop)
         loop = (start, end) if start < end else None
     return Clip(np.ascontiguousarray(out[:frames]), clip.rate, loop)
+
+
+def _stretched_loop(clip: Clip, start: int, frames: int, progress: Progress) -> Clip:
+    """A clip that repeats from `start`: what follows its end is stretched with it, and faded over the loop's beginning."""
+    more = min(max(int(clip.rate * _SEAM_S), 1), clip.frames - start)
+    samples = np.concatenate([clip.samples, clip.samples[start : start + more]])
+    extra = max(round(more * frames / clip.frames), 2)
+    longer = stretched(Clip(samples, clip.rate), frames + extra, progress)
+    first = min(round(start * frames / clip.frames), frames - 2)
+    return closed_loop(longer, first, frames, extra)
 
 
 def shifted(clip: Clip, semitones: float, progress: Progress = QUIET) -> Clip:

@@ -189,7 +189,8 @@ def _file_points(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
         out.append(
             FitPoint(
                 "size", "Size", f"up to {_thousands(original.most_bytes)} bytes", f"{_thousands(yours.size)} bytes",
-                "breaks" if over else "fits", "The game has no room for more", "Shorten it or encode it smaller" if over else "",
+                "breaks" if over else "fits", "The game has no room for more",
+                "Shorten it or encode it smaller" if over else "",
             )
         )  # fmt: skip
     return out
@@ -313,7 +314,7 @@ def encode_sound_like(original: SoundSpec) -> Encode:
     if not codec:
         file_type = original.file_type if sound.codecs_of(original.file_type) else "WAV"
         return Encode(file=file_type, format=sound.codecs_of(file_type)[1], levels=1)
-    notes = {f"tag {name}": value for name, value in original.tags if name != "encoder"}
+    notes = {f"tag {name}": value for name, value in original.tags}
     return Encode(file=original.file_type, format=codec, levels=1, notes=notes)
 
 
