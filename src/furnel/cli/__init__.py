@@ -16,7 +16,7 @@ class _Commands(click.Group):
     _MODULES = {
         "find": "assets", "take": "assets", "match": "assets", "spec": "fitting", "fit": "fitting", "compare": "fitting",
         "formats": "fitting", "pack": "archives", "unpack": "archives", "guess": "archives", "carve": "archives",
-        "describe": "archives", "mod": "modding", "desktop": "window",
+        "describe": "archives", "level": "hearing", "mod": "modding", "desktop": "window",
     }  # fmt: skip
 
     def list_commands(self, ctx: click.Context) -> list[str]:

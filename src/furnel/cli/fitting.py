@@ -7,6 +7,7 @@ from pathlib import Path
 
 import click
 
+from furnel import sound
 from furnel.atomic import write_bytes
 from furnel.blocks import QUALITIES, Quality
 from furnel.cli.assets import open_catalogue
@@ -177,13 +178,34 @@ def formats(picture: Path, quality: Quality, file_type: str, as_json: bool) -> i
 @click.argument("b", type=click.Path(path_type=Path))
 @click.option("--json", "as_json", is_flag=True, help="For scripts.")
 def compare(a: Path, b: Path, as_json: bool) -> int:
-    """Compare file B with file A, as a replacement with its original."""
-    points = compare_specs(spec_of(read_source(a), str(a)), spec_of(read_source(b), str(b)))
+    """Compare file B with file A, as a replacement with its original; sounds also by alignment, level and spectrum."""
+    data = read_source(a), read_source(b)
+    points = compare_specs(spec_of(data[0], str(a)), spec_of(data[1], str(b)))
+    heard = None
+    if all(sound.recognises(one) for one in data):
+        heard = sound.compare_clips(sound.read_clip(data[0], a)[0], sound.read_clip(data[1], b)[0])
     if as_json:
-        say_json(points_json(points))
+        say_json({"points": points_json(points), "heard": heard} if heard else points_json(points))
     else:
         say_points(points)
+        if heard is not None:
+            _say_heard(heard)
     return 1 if worst(points) == "breaks" else 0
+
+
+def _say_heard(heard: sound.Comparison) -> None:
+    side = "later" if heard.offset_s >= 0 else "earlier"
+    click.echo(
+        f"  alignment  B begins {abs(heard.offset_s):.4f} s {side}; the waves are {heard.alike:.0%} alike there"
+    )
+    click.echo(
+        f"  level      B is {abs(heard.level_lu):.1f} LU {'louder' if heard.level_lu >= 0 else 'quieter'}"
+    )
+    off = sorted(heard.bands, key=lambda band: -abs(band[1]))[:3]
+    said = ", ".join(f"{hertz:.0f} Hz {value:+.1f} dB" for hertz, value in off if abs(value) >= 1)
+    click.echo(
+        f"  spectrum   {heard.spectral_db:.1f} dB apart on average" + (f"; most at {said}" if said else "")
+    )
 
 
 def _decibels(value: float) -> str:

@@ -8,6 +8,7 @@ from pathlib import Path
 
 import click
 
+from furnel.cli.hearing import change_event, lay_album, say_events
 from furnel.cli.output import Bar, points_json, say_json, say_points
 from furnel.errors import FurnelError
 from furnel.mods.build import build as build_mod
@@ -182,3 +183,45 @@ def _step(text: str) -> StepUse:
     use = StepUse(do=name, values=values)
     use.checked()
     return use
+
+
+@mod.command()
+@PROJECT
+@click.option("--json", "as_json", is_flag=True, help="For scripts.")
+@GAME
+def events(project: Path, as_json: bool, game: Path | None) -> int:
+    """List the game's sound events as the mod makes them."""
+    with opened(project, game) as space:
+        say_events(space, as_json)
+    return 0
+
+
+@mod.command()
+@PROJECT
+@click.argument("name")
+@click.argument("files", nargs=-1, type=click.Path(path_type=Path))
+@click.option("--volume", type=click.FloatRange(0, 16), help="An amplitude: 1 is full.")
+@click.option("--fade-from", type=click.FloatRange(0), help="The distance from which on it fades.")
+@click.option("--silent-at", type=click.FloatRange(0), help="The distance at which it falls silent.")
+@GAME
+def event(
+    project: Path, name: str, files: tuple[Path, ...], volume: float | None, fade_from: float | None,
+    silent_at: float | None, game: Path | None,
+) -> int:  # fmt: skip
+    """Fill the event NAME from FILES, one sound each, and set its volume and distances."""
+    with opened(project, game) as space:
+        change_event(space, name, files, volume, fade_from, silent_at)
+        say_events(space, False)
+    return 0
+
+
+@mod.command()
+@PROJECT
+@click.argument("songs", nargs=-1, type=click.Path(path_type=Path))
+@click.option("--plan", is_flag=True, help="Only say what would become of them.")
+@click.option("--json", "as_json", is_flag=True, help="For scripts.")
+@GAME
+def tunes(project: Path, songs: tuple[Path, ...], plan: bool, as_json: bool, game: Path | None) -> int:
+    """List the game's tunes; with SONGS, swap them in their order."""
+    with opened(project, game) as space:
+        return lay_album(space, songs, plan, as_json)

@@ -79,9 +79,21 @@ def say_outcomes(outcomes: Iterable[Outcome], left: Iterable[Path], folder: Path
 
 def say_spec(spec: Spec) -> None:
     """A spec, a line a field."""
-    say_rows(
-        [(field.name.replace("_", " "), getattr(spec, field.name)) for field in dataclasses.fields(spec)]
-    )
+    say_rows(_rows_of(spec))
+
+
+def _rows_of(value: Any) -> list[tuple[str, object]]:
+    """Name and value of every field, those of parts in their place."""
+    rows: list[tuple[str, object]] = []
+    for field in dataclasses.fields(value):
+        part = getattr(value, field.name)
+        if dataclasses.is_dataclass(part):
+            rows += _rows_of(part)
+        elif field.name != "beats":
+            rows.append(
+                (field.name.replace("_", " "), part if not isinstance(part, float) else round(part, 4))
+            )
+    return rows
 
 
 def points_json(points: Iterable[FitPoint]) -> list[dict[str, Any]]:

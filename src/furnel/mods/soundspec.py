@@ -53,15 +53,16 @@ class SoundSpec:
         return self.size * 8 / 1000 / max(self.length_s, 1e-6)
 
 
-def sound_spec(data: bytes, path: str, role: RoleRule | None, progress: Progress = QUIET) -> SoundSpec:
-    """The spec of a sound file, read once in pieces. Raises FurnelError for a damaged one."""
+def sound_spec(
+    data: bytes, path: str, role: RoleRule | None, progress: Progress = QUIET, with_rhythm: bool = False
+) -> SoundSpec:
+    """The spec of a sound file, read once in pieces; its rhythm when it loops or `with_rhythm`. FurnelError for damage."""
     with sound.SoundStream(data, path) as stream:
         measured = sound.measures_of_file(stream, progress)
         info = stream.info
         loops = role is not None and role.role == "loop"
-        rhythm = (
-            sound.rhythm_of(stream.part(0, int(_RHYTHM_S * info.rate))) if loops and info.frames else None
-        )
+        wanted = (loops or with_rhythm) and info.frames > 0
+        rhythm = sound.rhythm_of(stream.part(0, int(_RHYTHM_S * info.rate))) if wanted else None
     notes = sound.read_notes(data, info.frames)
     return SoundSpec(
         info.file_type, info.codec, info.rate, info.channels, info.frames, measured, len(data), notes.loop,

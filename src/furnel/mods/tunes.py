@@ -1,0 +1,122 @@
+"""A game's tunes as a set: their lengths and loops, and what becomes of an album that is laid over them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Literal
+
+from furnel import sound
+from furnel.errors import FurnelError
+from furnel.mods.fit import fit_all
+from furnel.mods.fit.sounds import length_text
+from furnel.mods.project import StepUse
+from furnel.mods.render import read_source
+from furnel.mods.soundspec import SoundSpec, sound_spec
+from furnel.mods.workspace import Workspace
+from furnel.parallel import cores
+from furnel.progress import QUIET, Progress, check
+
+Outlook = Literal["fits", "differs", "breaks"]
+
+
+@dataclass(frozen=True, slots=True)
+class Tune:
+    """One of the game's tunes."""
+
+    path: str
+    spec: SoundSpec
+
+    @property
+    def name(self) -> str:
+        return self.path.rpartition("/")[2].rpartition(".")[0]
+
+
+@dataclass(frozen=True, slots=True)
+class Forecast:
+    """What would become of a song in a tune's place: `says` in words, and whether that is worth a look."""
+
+    song: SoundSpec | None
+    outlook: Outlook
+    says: str
+
+
+def tunes_of(space: Workspace, progress: Progress = QUIET) -> list[Tune]:
+    """The game's tunes: what its profile calls loops, or what is music; in the order of their paths."""
+    found = []
+    paths = [asset.path for asset in space.catalogue.assets if asset.facts.kind == "music"]
+    for number, path in enumerate(sorted(paths)):
+        check(progress, "Listing tunes")
+        progress.report(number / len(paths), f"Listening to {path}")
+        spec = space.original_spec(path)
+        if isinstance(spec, SoundSpec):
+            found.append(Tune(path, spec))
+    return found
+
+
+def read_song(file: Path) -> SoundSpec:
+    """A song's spec, with its rhythm. Raises FurnelError when it is no sound."""
+    data = read_source(file)
+    if not sound.recognises(data):
+        raise FurnelError(
+            "Reading a song",
+            where=file,
+            why="it is not a sound file",
+            remedy="Drop WAV, FLAC, Ogg or MP3 files",
+        )
+    return sound_spec(data, str(file), None, with_rhythm=True)
+
+
+def forecast(tune: Tune, song: SoundSpec) -> Forecast:
+    """What a song would become in a tune's place."""
+    steps, _ = fit_all(tune.spec, song)
+    by_name = {use.do: use for use in steps}
+    ratio = song.length_s / max(tune.spec.length_s, 1e-6)
+    if "bars" in by_name:
+        says = _bars_words(by_name, tune.spec, song, ratio)
+        return Forecast(song, "fits" if ratio >= 1 else "differs", says)
+    if "loop" in by_name:
+        return Forecast(
+            song,
+            "differs",
+            f"no steady beat: {length_text(tune.spec.length_s)} of it, cross-faded where they are most alike",
+        )
+    if "length" in by_name:
+        if ratio < 1:
+            return Forecast(
+                song,
+                "breaks" if ratio < 0.25 else "differs",
+                f"too short: repeated {1 / ratio:.1f} times, the joins may be heard",
+            )
+        return Forecast(song, "differs", f"too long: cut to {length_text(tune.spec.length_s)}")
+    return Forecast(song, "fits", "as long as the tune")
+
+
+def _bars_words(uses: dict[str, StepUse], tune: SoundSpec, song: SoundSpec, ratio: float) -> str:
+    bars = uses["bars"].values
+    part = sound.frames_of_bars(int(bars["bars"]), int(bars["meter"]), float(bars["tempo"]), tune.rate)
+    out = f"{bars['bars']} bars at {float(bars['tempo']):g} bpm"
+    if "stretch" in uses:
+        out += f", {tune.frames / part - 1:+.1%} in length"
+    return out + (", repeated: it is too short" if ratio < 1 else f" of {length_text(song.length_s)}")
+
+
+def forecasts(tunes: Sequence[Tune], files: Sequence[Path], progress: Progress = QUIET) -> list[Forecast]:
+    """What would become of each file in its tune's place, on all cores; a file that cannot be read says why."""
+
+    def one(pair: tuple[Tune, Path]) -> Forecast:
+        try:
+            return forecast(pair[0], read_song(pair[1]))
+        except FurnelError as error:
+            return Forecast(None, "breaks", error.why)
+
+    pairs = list(zip(tunes, files, strict=False))
+    out = []
+    with ThreadPoolExecutor(max_workers=cores(), thread_name_prefix="furnel-songs") as pool:
+        for number, (pair, found) in enumerate(zip(pairs, pool.map(one, pairs), strict=True)):
+            check(progress, "Listening to songs")
+            progress.report(number / len(pairs), f"Listening to {pair[1].name}")
+            out.append(found)
+    return out
