@@ -58,7 +58,7 @@ def test_both_lanes_are_heard_at_the_quieter_ones_loudness(
     hands.window.fit_station.pick("bank0/000.wav")
     hands.settle()
     bench = hands.window.fit_station.benches.sound
-    content = bench._content
+    content = bench.content
     assert content is not None
     heard = [lane.loudness + bench._gain(lane) for lane in (content.original, content.yours)]
     assert heard[0] == pytest.approx(heard[1])
@@ -66,7 +66,7 @@ def test_both_lanes_are_heard_at_the_quieter_ones_loudness(
     assert bench._gain(content.yours) == 0.0
     played: list[tuple[float, int]] = []
     monkeypatch.setattr(
-        Player, "play", lambda self, name, make, start_s=0.0: played.append((start_s, make().frames)) or True
+        Player, "play", lambda self, name, make, start_s, *_: played.append((start_s, make().frames)) or True
     )
     bench._play_from(1.0)
     bench.hear("yours")

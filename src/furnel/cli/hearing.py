@@ -124,7 +124,8 @@ def change_event(
     )
     if event.fade_from is not None and event.silent_at is not None and event.fade_from >= event.silent_at:
         raise FurnelError(
-            "Changing an event", where=name, why=f"it would fade from {event.fade_from:g} on and be silent at {event.silent_at:g}",
+            "Changing an event", where=name,
+            why=f"it would fade from {event.fade_from:g} on and be silent at {event.silent_at:g}",
             remedy="Let it fall silent farther away than where it begins to fade",
         )  # fmt: skip
     space.save(set_event(space.project, game, event))

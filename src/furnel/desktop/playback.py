@@ -33,6 +33,7 @@ class Player(QObject):
         self._clock = QTimer(self, interval=33)
         self._clock.timeout.connect(self._tick)
         self.playing = False
+        self._again, self._volume = False, 1.0
 
     @property
     def device(self) -> bool:
@@ -41,12 +42,20 @@ class Player(QObject):
 
         return bool(QMediaDevices.audioOutputs())
 
-    def play(self, name: str, make: Callable[[], Clip], start_s: float = 0.0) -> bool:
-        """Play what `make` gives (in a worker) from a second on; False when there is no sound device.
+    def play(
+        self,
+        name: str,
+        make: Callable[[], Clip],
+        start_s: float = 0.0,
+        again: bool = False,
+        volume: float = 1.0,
+    ) -> bool:
+        """Play what `make` gives (in a worker) from a second on, again and again if wanted; False without a sound device.
 
         The clip is kept under its `name`: playing the same again, from elsewhere, begins at once.
         """
         self.stop()
+        self._again, self._volume = again, volume
         if not self.device:
             return False
         if self._ready[0] == name:
@@ -74,11 +83,20 @@ class Player(QObject):
             self._player = QMediaPlayer(self)
             self._player.setAudioOutput(QAudioOutput(self))
         self._player.setSource(QUrl.fromLocalFile(str(self._ready[1])))
+        self._player.setLoops(QMediaPlayer.Loops.Infinite if self._again else 1)
+        self.set_volume(self._volume)
         self._player.setPosition(int(start_s * 1000))
         self._player.play()
         self.playing = True
         self._clock.start()
         self.started.emit()
+
+    def set_volume(self, volume: float) -> None:
+        """How loud it is heard, an amplitude up to 1; at once when something plays."""
+        self._volume = volume
+        output = self._player.audioOutput() if self._player is not None else None
+        if output is not None:
+            output.setVolume(min(max(volume, 0.0), 1.0))
 
     def stop(self) -> None:
         """Be quiet."""

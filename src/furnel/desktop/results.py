@@ -26,7 +26,8 @@ class ResultTiles(QObject):
         return kept[1] if kept else None
 
     def _fitted(self, original: str) -> None:
-        found, asset = self._session.examined.get(original), self._session.asset(original)
+        found = self._session.examined.get(original)
+        asset = self._session.asset(found.swap.base) if found is not None else None
         if (
             found is None
             or asset is None

@@ -60,6 +60,16 @@ class Session(Swapping):
         """An asset of the open game, or None."""
         return self.catalogue.get(path) if self.catalogue and self.catalogue.has(path) else None
 
+    def name_of(self, path: str) -> str:
+        """How an asset is called; a sound that the mod adds is called after its event."""
+        asset = self.asset(path)
+        if asset is not None:
+            return asset.name
+        for use in self.project.events if self.project else ():
+            if path in use.sounds:
+                return f"{use.name} {use.sounds.index(path) + 1}"
+        return path.rpartition("/")[2]
+
     def count(self) -> dict[str, int]:
         """How many swaps there are in each state; `waiting` ones are not examined yet."""
         counts = {"all": 0, "fits": 0, "differs": 0, "breaks": 0, "waiting": 0}
@@ -148,7 +158,9 @@ class Session(Swapping):
         if self.marks is None or self.catalogue is None:
             return []
         shelf = self.catalogue.assets
-        return [shelf.paths[row] for row in self.marks.kin.of(shelf.row(path))]
+        return (
+            [shelf.paths[row] for row in self.marks.kin.of(shelf.row(path))] if shelf.row(path) >= 0 else []
+        )
 
     # changing the mod
 

@@ -6,39 +6,14 @@ import difflib
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-import numpy as np
-
 from furnel import imagefiles, sound, texts
 from furnel.catalogue import Catalogue, media_preview
 from furnel.desktop.fit.picture_content import PictureContent, load_pictures
+from furnel.desktop.fit.sound_content import SoundContent, load_sounds
 from furnel.desktop.tiles import Tile, tile_of
 from furnel.errors import FurnelError
 from furnel.mods.project import Swap
-from furnel.mods.soundspec import SoundSpec
 from furnel.mods.workspace import Examined, Workspace
-from furnel.sound import Clip, Samples, integrated_loudness, short_term_loudness, waveform
-
-WAVE_COLUMNS = 900
-
-
-@dataclass(frozen=True, slots=True, eq=False)
-class Lane:
-    """One side's sound, with what its lane draws."""
-
-    clip: Clip
-    wave: Samples
-    curve: Samples
-    loudness: float
-    label: str
-
-
-@dataclass(frozen=True, slots=True, eq=False)
-class SoundContent:
-    """Both lanes of a sound."""
-
-    original: Lane
-    yours: Lane
-    loops: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,9 +36,11 @@ class NoContent:
 Content = PictureContent | SoundContent | TextContent | NoContent
 
 
-def load_content(catalogue: Catalogue, examined: Examined, results: Mapping[str, bytes]) -> Content:
+def load_content(
+    catalogue: Catalogue, examined: Examined, results: Mapping[str, bytes], space: Workspace | None = None
+) -> Content:
     """Decode an examined swap for its bench; `results` are the other swaps'. Damage becomes `NoContent`."""
-    path = examined.swap.original
+    path = examined.swap.base
     if not catalogue.has(path):
         return NoContent(f"The game has no {path}")
     try:
@@ -73,11 +50,7 @@ def load_content(catalogue: Catalogue, examined: Examined, results: Mapping[str,
             return NoContent(examined.points[0].why if examined.points else "There is no result yet")
         name = path if examined.swap.encode is not None else examined.swap.source
         if sound.recognises(original):
-            return SoundContent(
-                _lane(original, path),
-                _lane(yours, name),
-                isinstance(examined.original, SoundSpec) and examined.original.loops,
-            )
+            return load_sounds(original, examined, name, space)
         if texts.format_of(path):
             return _texts(texts.read_text(original, path), texts.read_text(yours, name))
         if imagefiles.recognises(original):
@@ -101,13 +74,3 @@ def _texts(original: str, yours: str) -> TextContent:
     return TextContent(
         original, yours, tuple((op[1], op[2]) for op in blocks), tuple((op[3], op[4]) for op in blocks)
     )
-
-
-def _lane(data: bytes, name: str) -> Lane:
-    clip, info = sound.read_clip(data, name)
-    columns = min(WAVE_COLUMNS, clip.frames)
-    loudness = integrated_loudness(clip.samples, clip.rate)
-    channels = {1: "mono", 2: "stereo"}.get(info.channels, f"{info.channels} channels")
-    label = f"{info.codec}  {info.rate / 1000:g} kHz  {channels}"
-    curve = short_term_loudness(clip.samples, clip.rate, max(clip.length_s / 300, 0.02)).astype(np.float32)
-    return Lane(clip, np.stack(waveform(clip, columns)), curve, loudness, label)

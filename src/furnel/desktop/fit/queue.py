@@ -54,8 +54,7 @@ class _Rows(QWidget):
 
     def _name(self, original: str) -> str:
         """The asset's name; with its folder where another swap has the same name."""
-        asset = self._session.asset(original)
-        name = asset.name if asset is not None else original.rpartition("/")[2]
+        name = self._session.name_of(original)
         parts = original.split("/")
         twins = sum(other.endswith(f"/{parts[-1]}") for other in self.order)
         return f"{name}, {parts[-2]}" if twins > 1 and len(parts) > 1 else name

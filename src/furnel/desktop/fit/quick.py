@@ -47,7 +47,7 @@ class QuickLook:
         stamp = path.stat().st_mtime_ns if path.exists() else 0
         if self._of == (swap.original, path, stamp):
             return
-        asset = space.catalogue.get(swap.original)
+        asset = space.catalogue.get(swap.base)
         whole = imagefiles.decode_level(imagefiles.read_texture(space.catalogue.read(asset), swap.original))
         media = open_source(read_source(path), path).media
         self._scale = min(_SIDE / max(whole.size), 1.0)

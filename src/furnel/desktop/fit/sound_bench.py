@@ -6,184 +6,128 @@ import math
 from collections.abc import Callable
 
 import numpy as np
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QFont, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
-from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QHBoxLayout, QSizePolicy, QVBoxLayout, QWidget
+from PyQt6.QtCore import QTimer, pyqtSignal
+from PyQt6.QtGui import QImage
+from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
-from furnel.desktop.fit.content import Lane, SoundContent
-from furnel.desktop.look import Look, font
+from furnel.desktop.fit.event_panel import EventPanel
+from furnel.desktop.fit.lanes import Lanes
+from furnel.desktop.fit.measure_table import MeasureTable
+from furnel.desktop.fit.meter import Meter
+from furnel.desktop.fit.sound_content import Lane, SoundContent
+from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
-from furnel.desktop.tiles import paint_waveform
-from furnel.desktop.widgets.basics import as_panel, button, label
+from furnel.desktop.widgets.basics import as_panel, button, label, scrolling
 from furnel.sound import Clip, with_gain
+from furnel.sound.spectrum import spectrogram
 
 _SEAM_S = 1.0
-
-
-class _Lanes(QWidget):
-    """Both waveforms with their loudness over them. `asked` tells where in time (seconds) was clicked."""
-
-    asked = pyqtSignal(float)
-
-    def __init__(self, look: Look) -> None:
-        super().__init__()
-        self._look = look
-        self.content: SoundContent | None = None
-        self.head_s = -1.0
-        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
-        self.setMinimumHeight(220)
-        self.setAccessibleName("Lanes")
-        self.setToolTip("Click to play from there")
-        look.changed.connect(self.update)
-
-    def sizeHint(self) -> QSize:
-        return QSize(640, 400)
-
-    def _length(self) -> float:
-        assert self.content is not None
-        return max(self.content.original.clip.length_s, self.content.yours.clip.length_s, 1e-3)
-
-    def _x(self, seconds: float) -> float:
-        return 16 + seconds / self._length() * (self.width() - 32)
-
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.fillRect(self.rect(), self._look.colour("window"))
-        if self.content is None:
-            return
-        tall = (self.height() - 30) / 2
-        self._ruler(painter, self.height() - 24)
-        self._lane(painter, QRectF(0, 0, self.width(), tall), self.content.original, "original", "tarn")
-        self._lane(painter, QRectF(0, tall, self.width(), tall), self.content.yours, "yours", "ember")
-        painter.fillRect(QRectF(0, tall, self.width(), 1), self._look.colour("hairline"))
-        if self.head_s >= 0:
-            painter.fillRect(
-                QRectF(self._x(self.head_s), 0, 1.5, self.height() - 24), self._look.colour("selection")
-            )
-
-    def _lane(self, painter: QPainter, area: QRectF, lane: Lane, word: str, role: str) -> None:
-        look = self._look
-        painter.setFont(font(12, QFont.Weight.Medium))
-        painter.setPen(look.colour(role))
-        painter.drawText(QPointF(16, area.top() + 20), word)
-        painter.setFont(font(11))
-        painter.setPen(look.colour("quiet"))
-        loud = f"{lane.loudness:.1f} LUFS" if math.isfinite(lane.loudness) else "silent"
-        painter.drawText(QPointF(84, area.top() + 20), f"{lane.label}   {lane.clip.length_s:.2f} s   {loud}")
-        left, right = self._x(0), self._x(lane.clip.length_s)
-        box = QRectF(left, area.top() + 30, right - left, area.height() - 42)
-        painter.fillRect(box, look.colour("panel"))
-        painter.fillRect(QRectF(left, box.center().y(), box.width(), 1), look.colour("hairline"))
-        assert self.content is not None
-        loudest = max(self.content.original.clip.peak, self.content.yours.clip.peak, 0.05)
-        paint_waveform(painter, box.adjusted(0, 4, 0, -4), lane.wave, look.colour(role, 0.85), loudest)
-        self._curve(painter, box, lane)
-        if self.content.loops:
-            painter.setPen(QPen(look.colour("text"), 2))
-            for x, turn in ((box.left() + 1, 7), (box.right() - 1, -7)):
-                painter.drawLine(QPointF(x, box.top()), QPointF(x, box.bottom()))
-                painter.drawLine(QPointF(x, box.top() + 1), QPointF(x + turn, box.top() + 1))
-                painter.drawLine(QPointF(x, box.bottom() - 1), QPointF(x + turn, box.bottom() - 1))
-
-    def _curve(self, painter: QPainter, box: QRectF, lane: Lane) -> None:
-        if len(lane.curve) < 2:
-            return
-        height = np.clip((lane.curve + 50) / 50, 0, 1)
-        path = QPainterPath()
-        for place, value in enumerate(height):
-            point = QPointF(
-                box.left() + place / (len(height) - 1) * box.width(),
-                box.bottom() - float(value) * box.height(),
-            )
-            path.lineTo(point) if place else path.moveTo(point)
-        painter.setBrush(Qt.BrushStyle.NoBrush)
-        painter.setPen(QPen(self._look.colour("text", 0.75), 1.4))
-        painter.drawPath(path)
-
-    def _ruler(self, painter: QPainter, y: float) -> None:
-        length = self._length()
-        step = next(s for s in (0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 30, 60, 300, 1e9) if length / s <= 12)
-        painter.fillRect(QRectF(0, y, self.width(), 1), self._look.colour("hairline"))
-        painter.setFont(font(10))
-        for number in range(int(length / step) + 1):
-            x = self._x(number * step)
-            painter.fillRect(QRectF(x, y, 1, 5), self._look.colour("hairline-strong"))
-            painter.setPen(self._look.colour("quiet"))
-            if x < self.width() - 40:
-                painter.drawText(QPointF(x + 4, y + 14), f"{number * step:g} s")
-
-    def mousePressEvent(self, event: QMouseEvent | None) -> None:
-        if event is not None and self.content is not None:
-            self.asked.emit(
-                min(max((event.position().x() - 16) / (self.width() - 32), 0), 1) * self._length()
-            )
+_SPECTRUM_ROWS, _SPECTRUM_WAIT_MS = 220, 120
 
 
 class SoundBench(QWidget):
-    """Compares two sounds by eye and by ear."""
+    """Compares two sounds by eye and by ear. `spectrum_wanted` asks for a job that draws both spectrograms."""
 
     silent = pyqtSignal()
+    spectrum_wanted = pyqtSignal(object)
 
     def __init__(self, look: Look, player: Player) -> None:
         super().__init__()
-        self._player = player
-        self._content: SoundContent | None = None
-        self._lanes = _Lanes(look)
+        self._look, self._player = look, player
+        self.content: SoundContent | None = None
+        self.lanes, self.meter = Lanes(look), Meter(look)
+        self.panel, self.measures = EventPanel(look), MeasureTable(look)
         self._side = "original"
         self._offset = self._length_s = 0.0
-        bar = as_panel(QWidget(), name="stagebar")
-        row = QHBoxLayout(bar)
-        row.setContentsMargins(10, 4, 14, 4)
-        row.setSpacing(4)
         self._play = button("Play", "Play or stop  (Space)", "plain")
         self._play.setShortcut("Space")
         self._play.clicked.connect(self._turn)
-        row.addWidget(self._play)
-        row.addSpacing(10)
         self.sides = QButtonGroup(self)
-        for word in ("original", "yours"):
-            part = button(
-                word,
-                f"Hear {'the original' if word == 'original' else 'yours'}; switches in mid-play  (Tab then Space)",
-                "plain",
-            )
-            part.setCheckable(True)
-            part.setChecked(word == "original")
-            part.clicked.connect(lambda _=False, word=word: self.hear(word))
-            self.sides.addButton(part)
-            row.addWidget(part)
         self._equal = QCheckBox("at equal loudness")
         self._equal.setChecked(True)
         self._equal.setToolTip("Turns the louder one down, so that you compare the sound and not the level")
-        row.addSpacing(10)
-        row.addWidget(self._equal)
-        self._seam = button("Hear the seam", "The last second and the first, as the loop joins them", "plain")
+        self._seam = button(
+            "Hear the seam", "The last second and the first, again and again, as the loop joins them", "plain"
+        )
         self._seam.clicked.connect(self._hear_seam)
-        row.addWidget(self._seam)
-        row.addStretch(1)
+        self._spectrum = self._toggle(
+            "Pitches", "Show how strong every pitch is over time, instead of the waves", False
+        )
+        self._spectrum.toggled.connect(self._show_spectra)
+        self._beats = self._toggle("Beats", "Show the beats; clicks and loop ends snap to yours", True)
+        self._beats.toggled.connect(self._show_beats)
+        self._figures = self._toggle("Measures", "Show everything that is measured of both", False)
         self._says = label("", "caption")
-        row.addWidget(self._says)
+        self._says.setWordWrap(True)
+        side = scrolling(self.measures)
+        side.setFixedWidth(self.measures.width() + 2)
+        side.setVisible(False)
+        self._figures.toggled.connect(side.setVisible)
+        middle = QHBoxLayout()
+        middle.setSpacing(0)
+        middle.addWidget(self.lanes, 1)
+        middle.addWidget(side)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
-        column.addWidget(bar)
-        column.addWidget(self._lanes, 1)
-        self._lanes.asked.connect(self._play_from)
+        column.addWidget(self._bar())
+        column.addLayout(middle, 1)
+        column.addWidget(self.panel)
+        self._later = QTimer(self, singleShot=True, interval=_SPECTRUM_WAIT_MS)
+        self._later.timeout.connect(self._want_spectra)
+        self.lanes.asked.connect(self._play_from)
+        self.lanes.looked.connect(lambda *_: self._later.start() if self._spectrum.isChecked() else None)
+        self.panel.heard.connect(self._hear_event)
         player.started.connect(lambda: self._play.setText("Stop"))
         player.moved.connect(self._moved)
         player.stopped.connect(self._stopped)
 
+    def _toggle(self, text: str, tip: str, on: bool) -> QPushButton:
+        made = button(text, tip, "plain")
+        made.setCheckable(True)
+        made.setChecked(on)
+        return made
+
+    def _bar(self) -> QWidget:
+        bar = as_panel(QWidget(), name="stagebar")
+        row = QHBoxLayout(bar)
+        row.setContentsMargins(10, 4, 14, 4)
+        row.setSpacing(4)
+        row.addWidget(self._play)
+        row.addSpacing(8)
+        for word in ("original", "yours"):
+            whose = "the original" if word == "original" else "yours"
+            part = self._toggle(
+                word, f"Hear {whose}; switches in mid-play  (Tab then Space)", word == "original"
+            )
+            part.clicked.connect(lambda _=False, word=word: self.hear(word))
+            self.sides.addButton(part)
+            row.addWidget(part)
+        row.addSpacing(8)
+        for widget in (self._equal, self._seam, self._beats, self._spectrum, self._figures):
+            row.addWidget(widget)
+        row.addStretch(1)
+        row.addWidget(self._says)
+        row.addWidget(self.meter)
+        return bar
+
     def show_content(self, content: SoundContent, keep_view: bool) -> None:
         """Show two sounds."""
-        self._content = self._lanes.content = content
-        self._seam.setVisible(content.loops)
-        self._says.setText("" if self._player.device else "no sound device: everything but hearing works")
-        self._lanes.update()
+        self.content = content
+        self.lanes.show_content(content, keep_view)
+        self.measures.show_content(content)
+        self.panel.show_event(content.event, content.swap.original)
+        self._seam.setVisible(content.loops or content.yours.clip.loop is not None)
+        self._beats.setVisible(content.original.rhythm is not None or content.yours.rhythm is not None)
+        self._says.setText("" if self._player.device else "no sound device")
+        self._says.setToolTip(
+            "" if self._player.device else "There is no sound device: everything but hearing works"
+        )
+        self.meter.rest()
 
     def hear(self, side: str) -> None:
         """Choose what is heard; in mid-play it goes on from the same moment."""
-        going, at = self._player.playing, max(self._lanes.head_s, 0.0)
+        going, at = self._player.playing, max(self.lanes.head_s, 0.0)
         self._side = side
         for part in self.sides.buttons():
             part.setChecked(part.text() == side)
@@ -191,56 +135,133 @@ class SoundBench(QWidget):
             self._play_from(at)
 
     def _lane(self) -> Lane | None:
-        if self._content is None:
+        if self.content is None:
             return None
-        return self._content.original if self._side == "original" else self._content.yours
+        return self.content.original if self._side == "original" else self.content.yours
 
     def _turn(self) -> None:
         if self._player.playing:
             self._player.stop()
         else:
-            self._play_from(0.0)
+            self._play_from(max(self.lanes.head_s, 0.0))
 
     def _play_from(self, seconds: float) -> None:
         lane = self._lane()
         if lane is not None:
             gain = self._gain(lane)
             self._offset, self._length_s = 0.0, lane.clip.length_s
+            self.lanes.head_s = seconds
+            self.meter.show_at(lane, seconds, self._side == "yours", gain)
+            self.lanes.update()
             self._start(
                 f"{id(lane)} {gain}", lambda: with_gain(lane.clip, gain)[0], min(seconds, lane.clip.length_s)
             )
 
     def _hear_seam(self) -> None:
+        """The last second of the loop and its first, again and again."""
         lane = self._lane()
         if lane is not None:
             clip, gain = lane.clip, self._gain(lane)
-            around = min(int(_SEAM_S * clip.rate), clip.frames)
-            self._offset, self._length_s = clip.length_s - around / clip.rate, 2 * around / clip.rate
-            seam = Clip(np.concatenate([clip.samples[-around:], clip.samples[:around]]), clip.rate)
-            self._start(f"{id(lane)} {gain} seam", lambda: with_gain(seam, gain)[0], 0.0)
+            start, end = clip.loop or (0, clip.frames)
+            around = min(int(_SEAM_S * clip.rate), end - start)
+            self._offset, self._length_s = (end - around) / clip.rate, 2 * around / clip.rate
+            seam = Clip(
+                np.concatenate([clip.samples[end - around : end], clip.samples[start : start + around]]),
+                clip.rate,
+            )
+            self._start(f"{id(lane)} {gain} seam", lambda: with_gain(seam, gain)[0], 0.0, True)
 
-    def _start(self, name: str, make: Callable[[], Clip], start_s: float) -> None:
-        if not self._player.play(name, make, start_s):
+    def _hear_event(self, path: str, volume: float) -> None:
+        """The bench's sound as a listener hears it; one that plays already only changes its volume."""
+        content = self.content
+        if self._player.playing:
+            self._player.set_volume(volume)
+            return
+        lane = content.yours if content is not None and path == content.swap.original else None
+        if lane is not None:
+            self._side = "yours"
+            self._offset, self._length_s = 0.0, lane.clip.length_s
+            self._start(f"{id(lane)} 0.0", lambda: lane.clip, 0.0, False, volume)
+
+    def _start(
+        self, name: str, make: Callable[[], Clip], start_s: float, again: bool = False, volume: float = 1.0
+    ) -> None:
+        if not self._player.play(name, make, start_s, again, volume):
             self.silent.emit()
 
     def _gain(self, lane: Lane) -> float:
         """What brings a lane down to the quieter one's loudness, in dB; 0 when they are not to be levelled."""
-        assert self._content is not None
-        levels = (self._content.original.loudness, self._content.yours.loudness)
+        assert self.content is not None
+        levels = (self.content.original.loudness, self.content.yours.loudness)
         if not self._equal.isChecked() or not all(math.isfinite(level) for level in levels):
             return 0.0
         return min(levels) - lane.loudness
 
     def _moved(self, fraction: float) -> None:
-        if self.isVisible():
-            seconds = self._offset + fraction * self._length_s
-            lane = self._lane()
-            self._lanes.head_s = (
-                seconds % lane.clip.length_s if lane is not None and self._offset else seconds
-            )
-            self._lanes.update()
+        lane = self._lane()
+        if not self.isVisible() or lane is None:
+            return
+        seconds = self._offset + fraction * self._length_s
+        if self._offset:
+            start, end = lane.clip.loop or (0, lane.clip.frames)
+            over = seconds - end / lane.clip.rate
+            seconds = start / lane.clip.rate + over if over > 0 else seconds
+        self.lanes.head_s = seconds
+        self.meter.show_at(lane, seconds, self._side == "yours", self._gain(lane))
+        self.lanes.update()
 
     def _stopped(self) -> None:
         self._play.setText("Play")
-        self._lanes.head_s = -1.0
-        self._lanes.update()
+        self.lanes.head_s = -1.0
+        self.meter.rest()
+        self.lanes.update()
+
+    # beats and pitches
+
+    def _show_beats(self, on: bool) -> None:
+        self.lanes.beats = on
+        self.lanes.update()
+
+    def _show_spectra(self, on: bool) -> None:
+        self.lanes.spectra = {} if on else None
+        self.lanes.update()
+        if on:
+            self._want_spectra()
+
+    def _want_spectra(self) -> None:
+        """Ask for both spectrograms of the span that is shown."""
+        content, span = self.content, self.lanes.span
+        if content is None:
+            return
+        columns = max(self.lanes.width() // 2, 100)
+        grounds = {word: _ramp(self._look, role) for word, role in (("original", "tarn"), ("yours", "ember"))}
+
+        def work(_: object) -> dict[str, tuple[tuple[float, float], QImage]]:
+            out = {}
+            for word, lane in (("original", content.original), ("yours", content.yours)):
+                start, end = (round(second * lane.clip.rate) for second in span)
+                strengths = spectrogram(lane.clip, start, end, columns, _SPECTRUM_ROWS)
+                colours = grounds[word][(strengths * 255).astype(np.uint8)]
+                image = QImage(
+                    colours.tobytes(), columns, _SPECTRUM_ROWS, columns * 4, QImage.Format.Format_RGBA8888
+                )
+                out[word] = (span, image.copy())
+            return out
+
+        self.spectrum_wanted.emit(work)
+
+    def take_spectra(self, made: dict[str, tuple[tuple[float, float], QImage]]) -> None:
+        """Show spectrograms that came."""
+        if self.lanes.spectra is not None:
+            self.lanes.spectra = made
+            self.lanes.update()
+
+
+def _ramp(look: Look, role: str) -> np.ndarray:
+    """256 colours (RGBA) from the panel's through a side's own to the text's."""
+    stops = [look.colour(name) for name in ("panel", role, "text")]
+    codes = np.array([[one.red(), one.green(), one.blue(), 255] for one in stops], np.float32)
+    places = np.linspace(0, 1, 256)
+    return np.stack([np.interp(places, (0, 0.62, 1), codes[:, part]) for part in range(4)], axis=1).astype(
+        np.uint8
+    )

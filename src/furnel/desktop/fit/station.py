@@ -12,10 +12,10 @@ from PyQt6.QtWidgets import QFrame, QHBoxLayout, QScrollArea, QStackedWidget, QV
 from furnel.desktop.fit.content import (
     Content,
     NoContent,
-    SoundContent,
     load_content,
     step_tiles,
 )
+from furnel.desktop.fit.hearing import Hearing
 from furnel.desktop.fit.kin import KinOffer
 from furnel.desktop.fit.picture_bench import PictureBench
 from furnel.desktop.fit.picture_content import PictureContent, channel_images, difference_image
@@ -23,6 +23,7 @@ from furnel.desktop.fit.queue import SwapQueue
 from furnel.desktop.fit.quick import QuickLook
 from furnel.desktop.fit.sheet_bench import SheetBench
 from furnel.desktop.fit.sound_bench import SoundBench
+from furnel.desktop.fit.sound_content import SoundContent
 from furnel.desktop.fit.steps import StepsPanel
 from furnel.desktop.fit.table import FitTable
 from furnel.desktop.fit.text_bench import TextBench
@@ -35,6 +36,7 @@ from furnel.desktop.widgets.basics import hairline, label
 from furnel.images.picture import Picture
 from furnel.mods.fit import mended, with_encoding, with_format
 from furnel.mods.project import Swap
+from furnel.mods.soundspec import SoundSpec
 from furnel.mods.spec import PictureSpec
 from furnel.mods.trials import Trial, allowed_formats, try_formats
 from furnel.mods.workspace import Examined
@@ -128,9 +130,7 @@ class FitStation(QWidget):
         self.queue.picked.connect(self._picked)
         self.queue.dropped.connect(lambda original, file: session.swap_with(original, file))
         self.benches.dropped.connect(self._drop)
-        self.benches.sound.silent.connect(
-            lambda: session.tell("calm", "There is no sound device: everything but hearing works")
-        )
+        self.hearing = Hearing(self.benches.sound, session, lambda: session.swap(self.current), self.pick)
         self.table.wanted.connect(self.wanted)
         self.table.mend.connect(self._mend)
         self.table.insist.connect(self._insist)
@@ -166,7 +166,8 @@ class FitStation(QWidget):
             self._session.swap_with(self.current, file)
 
     def _fitted(self, original: str) -> None:
-        if original == self.current:
+        panel = self.benches.sound.panel
+        if original == self.current or (panel.isVisible() and original in panel.paths):
             self._show()
 
     def _show(self) -> None:
@@ -183,13 +184,13 @@ class FitStation(QWidget):
                 False,
             )
             return
-        asset = self._session.asset(swap.original)
+        asset = self._session.asset(swap.base)
         kind = {"texture": "picture", "sheet": "picture", "sound": "sound", "music": "sound"}.get(
             asset.facts.kind if asset else "", ""
         )
         self.steps.show_swap(swap, kind)
         examined = self._session.examined.get(swap.original)
-        name = asset.name if asset else swap.original.rpartition("/")[2]
+        name = self._session.name_of(swap.original)
         self.table.show_swap(
             name, swap.source, examined.points if examined else (), _mendable(swap, examined)
         )
@@ -219,7 +220,8 @@ class FitStation(QWidget):
     def _load(self, examined: Examined) -> None:
         catalogue = self._session.catalogue
         original = examined.swap.original
-        if catalogue is None or self._shown == (original, examined.key):
+        shown = original, f"{examined.key} {self._neighbours(examined)}"
+        if catalogue is None or self._shown == shown:
             return
         keep_view = self._shown[0] == original
         results = {name: found.data for name, found in self._session.examined.items() if found.data}
@@ -228,16 +230,26 @@ class FitStation(QWidget):
             if self.current == original:
                 if not keep_view and self._player.playing:
                     self._player.stop()
-                self._shown = (original, examined.key)
+                self._shown = shown
                 self.benches.show_content(content, keep_view)
 
         self._session.jobs.start(
             "Opening the bench",
-            lambda _: load_content(catalogue, examined, results),
+            lambda _: load_content(catalogue, examined, results, self._session.space),
             done,
             key="bench",
             shown=False,
         )
+
+    def _neighbours(self, examined: Examined) -> str:
+        """What else the sound bench shows: the event's settings and its other sounds."""
+        project = self._session.project
+        if project is None or not isinstance(examined.original, SoundSpec):
+            return ""
+        keys = [
+            found.key for found in self._session.examined.values() if isinstance(found.original, SoundSpec)
+        ]
+        return f"{project.events} {keys}"
 
     def _change(self, swap: Swap, text: str) -> None:
         """Take changed steps; the first ones bring an encoding like the original's with them."""

@@ -1,0 +1,131 @@
+"""What the sound bench asks for, as changes of the mod: loops, the part of the source, the event's sounds and distances."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PyQt6.QtCore import QObject
+
+from furnel.desktop.fit.sound_bench import SoundBench
+from furnel.desktop.session import Session
+from furnel.mods.events import fill_event, mod_events, set_event
+from furnel.mods.fit import with_encoding
+from furnel.mods.project import Project, StepUse, Swap
+from furnel.mods.shapes import moved_part
+from furnel.texts import SoundEvent
+
+
+class Hearing(QObject):
+    """Carries out the wishes of the sound bench; `current` gives the swap on it, `pick` puts another one there."""
+
+    def __init__(
+        self,
+        bench: SoundBench,
+        session: Session,
+        current: Callable[[], Swap | None],
+        pick: Callable[[str], None],
+    ) -> None:
+        super().__init__(bench)
+        self._bench, self._session, self._current, self._pick = bench, session, current, pick
+        bench.silent.connect(
+            lambda: session.tell("calm", "There is no sound device: everything but hearing works")
+        )
+        bench.spectrum_wanted.connect(
+            lambda work: session.jobs.start(
+                "Drawing the pitches", work, bench.take_spectra, lambda _: None, key="pitches", shown=False
+            )
+        )
+        bench.lanes.looped.connect(self._loop)
+        bench.lanes.taken.connect(self._take)
+        bench.panel.picked.connect(self._picked)
+        bench.panel.filled.connect(self.fill)
+        bench.panel.removed.connect(self._remove)
+        bench.panel.changed.connect(self._set_event)
+
+    def _change(self, swap: Swap, text: str) -> None:
+        examined = self._session.examined.get(swap.original)
+        if examined is not None and examined.original is not None:
+            swap = with_encoding(swap, examined.original)
+        self._session.set_swap(swap, text)
+
+    def _loop(self, start: int, end: int) -> None:
+        """Let a loop of the result, in its frames, be made by a step: the last loop step, or a new one before the loudness."""
+        swap = self._current()
+        if swap is None:
+            return
+        steps = list(swap.steps)
+        place = next((n for n in reversed(range(len(steps))) if steps[n].on and steps[n].do == "loop"), None)
+        if place is None:
+            use = StepUse(do="loop", values={"start": start, "length": end - start, "search": 0.0})
+            levels = [n for n, step in enumerate(steps) if step.do == "loudness"]
+            steps.insert(levels[-1] if levels else len(steps), use)
+        else:
+            values = steps[place].checked()
+            first = start + int(values["start"]) if values["only"] else start
+            fresh = {**steps[place].values, "start": first, "length": end - start, "search": 0.0}
+            steps[place] = steps[place].model_copy(update={"values": fresh})
+        self._change(swap.model_copy(update={"steps": tuple(steps)}), "Move the loop")
+
+    def _take(self, start_s: float) -> None:
+        """Take the part of the source that begins at a second."""
+        swap, content = self._current(), self._bench.content
+        if swap is None or content is None:
+            return
+        rate = content.yours.clip.rate
+        steps = moved_part(swap.steps, rate, start_s, content.original.clip.length_s)
+        if steps != swap.steps:
+            self._change(swap.model_copy(update={"steps": steps}), "Take another part of the source")
+
+    def _picked(self, path: str) -> None:
+        if self._session.swap(path) is not None:
+            self._pick(path)
+        else:
+            self._session.tell(
+                "calm", f"{path} is the game's own: drop a file on it in Find, or all takes on the event"
+            )
+
+    def fill(self, name: str, files: list[Path]) -> None:
+        """Fill an event from files, one sound each."""
+        space = self._session.space
+        if space is None:
+            return
+
+        def done(project: Project) -> None:
+            self._session.edit(project, f"Fill {name} with {len(files)} sounds")
+            self._pick(mod_events(space)[name].sounds[0])
+
+        self._session.jobs.start(
+            f"Filling {name}",
+            lambda progress: fill_event(space, name, sorted(files), progress),
+            done,
+            lane="write",
+        )
+
+    def _remove(self, name: str, path: str) -> None:
+        """Take a sound out of an event; one that the mod added leaves the mod, too."""
+        space = self._session.space
+        rule = space.profile.events if space is not None else None
+        if space is None or rule is None:
+            return
+        event = mod_events(space)[name]
+        left = tuple(one for one in event.sounds if one != path)
+        if len(left) < rule.least:
+            self._session.tell(
+                "wrong", f"{name} needs {rule.least} sound{'s' if rule.least > 1 else ''} at least"
+            )
+            return
+        project = set_event(space.project, space.game_events[name], _with_sounds(event, left)).without_swap(
+            path
+        )
+        self._session.edit(project, f"Take {path.rpartition('/')[2]} out of {name}")
+
+    def _set_event(self, event: SoundEvent) -> None:
+        space = self._session.space
+        if space is not None:
+            game = space.game_events[event.name]
+            self._session.edit(set_event(space.project, game, event), f"Change how far {event.name} is heard")
+
+
+def _with_sounds(event: SoundEvent, sounds: tuple[str, ...]) -> SoundEvent:
+    return SoundEvent(event.name, sounds, event.volume, event.fade_from, event.silent_at)

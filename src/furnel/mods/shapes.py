@@ -1,0 +1,97 @@
+"""The shapes of sources: what a long recording looks like as a whole, kept for the next time."""
+
+from __future__ import annotations
+
+import hashlib
+import io
+from dataclasses import dataclass
+from pathlib import Path
+
+import numpy as np
+
+from furnel.atomic import write_bytes
+from furnel.errors import FurnelError
+from furnel.folders import cache_folder
+from furnel.mods.project import StepUse
+from furnel.sound import Overview, SoundStream, frames_of_bars, overview_of_file
+
+_KEPT = 1500  # columns that are kept of a source
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class SourceShape:
+    """A source as a whole: lowest and highest samples in (2, columns), and its length in seconds."""
+
+    wave: np.ndarray
+    length_s: float
+
+
+def source_shape(file: Path) -> SourceShape:
+    """A sound file's shape; read once, then kept. Raises FurnelError when it cannot be read."""
+    try:
+        stat = file.stat()
+    except OSError as error:
+        raise FurnelError("Reading a source", where=file, why=str(error)) from error
+    name = hashlib.sha256(f"{file.resolve()} {stat.st_size} {stat.st_mtime_ns}".encode()).hexdigest()[:32]
+    kept = cache_folder() / "shapes" / f"{name}.npy"
+    with SoundStream(file) as stream:
+        length_s = stream.info.length_s
+        if kept.is_file():
+            try:
+                return SourceShape(np.load(kept, allow_pickle=False), length_s)
+            except (OSError, ValueError):
+                kept.unlink(missing_ok=True)
+        shape: Overview = overview_of_file(stream)
+    wave = shape.columns(0, shape.frames, _KEPT)
+    target = io.BytesIO()
+    np.save(target, wave)
+    write_bytes(kept, target.getvalue())
+    return SourceShape(wave, length_s)
+
+
+def used_part(steps: tuple[StepUse, ...], rate: int, length_s: float) -> tuple[float, float]:
+    """From where to where, in seconds of the source, the steps take from it. `rate` is that of steps after resampling."""
+    start, end = 0.0, length_s
+    for use in steps:
+        if not use.on:
+            continue
+        values = use.checked()
+        if use.do == "part":
+            start += float(values["start"])
+            end = min(start + float(values["length"]), end) if values["length"] else end
+        elif use.do == "bars":
+            start += float(values["first"])
+            bars = frames_of_bars(int(values["bars"]), int(values["meter"]), float(values["tempo"]), rate)
+            return start, min(start + bars / rate, end)
+        elif use.do == "loop" and values["only"]:
+            start += int(values["start"]) / rate
+            return start, min(start + int(values["length"]) / rate, end) if values["length"] else end
+        elif use.do == "length":
+            return start, min(start + int(values["frames"]) / rate, end)
+    return start, end
+
+
+def moved_part(steps: tuple[StepUse, ...], rate: int, start_s: float, result_s: float) -> tuple[StepUse, ...]:
+    """The steps taking their part from `start_s` on; where none does yet, a first step takes `result_s` of it."""
+    out = list(steps)
+    offset = 0.0
+    for place, use in enumerate(steps):
+        if not use.on:
+            continue
+        key, factor = {"part": ("start", 1.0), "bars": ("first", 1.0), "loop": ("start", float(rate))}.get(
+            use.do, ("", 0)
+        )
+        if not key or (use.do == "loop" and not use.checked()["only"]):
+            continue
+        last = not any(later.on and later.do in ("bars", "loop") for later in steps[place + 1 :])
+        if not last and use.do == "part":
+            offset += float(use.checked()["start"])
+            continue
+        value = max((start_s - offset) * factor, 0.0)
+        fresh = round(value) if use.do == "loop" else round(value, 3)
+        out[place] = use.model_copy(update={"values": {**use.values, key: fresh}})
+        return tuple(out)
+    return (
+        StepUse(do="part", values={"start": round(max(start_s, 0.0), 3), "length": round(result_s, 3)}),
+        *steps,
+    )
