@@ -11,7 +11,8 @@ from PIL import Image
 
 from furnel.mods.build import build
 from furnel.mods.deploy import install_mod
-from furnel.mods.project import About, Project, StepUse
+from furnel.mods.events import fill_event
+from furnel.mods.project import About, EventUse, Project, StepUse
 from furnel.mods.workspace import Workspace, create_project, open_workspace
 from tarnlight import sounds
 from tarnlight.art import hud, paint, sprites, surfaces
@@ -66,6 +67,9 @@ def make_sources(folder: Path) -> None:
     Image.fromarray(surfaces.rock(rng, 512, ("3a4438", "77806a", "b7bda0"), 0.6)).save(
         folder / "moss_bright.png"
     )
+    for number, take in enumerate(_bell_takes(44100)):
+        soundfile.write(folder / f"bell_take_{number + 1}.wav", take, 44100, subtype="PCM_16")
+    soundfile.write(folder / "evening_song.flac", _evening_song(), 44100, subtype="PCM_16")
     soundfile.write(folder / "gull_loud.wav", 0.98 * _gull(48000), 48000, subtype="PCM_16")
 
 
@@ -92,6 +96,12 @@ def _northern_lights(folder: Path, game: Path) -> None:
         bell.model_copy(update={"steps": (*quiet, StepUse(do="loudness", values={"target": -14.0}))})
     )
     project = _made_from_originals(space, project, sources)
+    space.project = project
+    project = fill_event(space, "bell_far", [sources / f"bell_take_{number}.wav" for number in range(1, 6)])
+    project = project.with_event(EventUse(name="bell_far", sounds=project.events[0].sounds, silent_at=120))
+    project = project.with_swap(
+        space.fitted(space.new_swap("music/reel_night.ogg", sources / "evening_song.flac"))
+    )
     rock = project.swap_for("art/rock/granite_moss.dds")
     assert rock is not None
     project = project.with_swap(rock.model_copy(update={"made_for": "0" * 32}))
@@ -229,6 +239,31 @@ def _stereo(wave: np.ndarray, rate: int) -> np.ndarray:
 def _gull(rate: int) -> np.ndarray:
     wave = sounds.event_sound("gull", 7, 3)
     return np.tanh(wave / np.abs(wave).max() * 3)
+
+
+def _bell_takes(rate: int) -> list[np.ndarray]:
+    """Five strikes of a small bell, recorded with a phone: each begins late, at another level, over a hum."""
+    out = []
+    for number, (late_s, level) in enumerate(
+        ((0.21, 0.30), (0.34, 0.12), (0.17, 0.22), (0.29, 0.08), (0.25, 0.17))
+    ):
+        t = np.arange(int(2.1 * rate)) / rate
+        base = 466 * (1 + 0.004 * number)
+        parts = ((1, 1.0, 1.6), (0.5, 0.4, 1.0), (1.2, 0.5, 2.2), (2.02, 0.45, 3.2), (2.97, 0.2, 5 + number))
+        wave = sum(a * np.exp(-t * d) * np.sin(2 * np.pi * base * f * t + number) for f, a, d in parts)
+        whole = np.concatenate(
+            [np.zeros(int(late_s * rate)), np.asarray(wave) * np.minimum(t * 700, 1) * level]
+        )
+        hum = np.sin(2 * np.pi * 100 * np.arange(len(whole)) / rate)
+        out.append(whole + 0.0004 * hum + 0.0002 * np.random.default_rng(number).standard_normal(len(whole)))
+    return out
+
+
+def _evening_song() -> np.ndarray:
+    """A waltz of three minutes and seventeen seconds: two seconds of nothing, then thirteen verses."""
+    verses = [sounds.tune("lantern_waltz", 30 + verse % 4)[0] for verse in range(4)]
+    whole = np.concatenate([np.zeros((2 * 44100, 2)), *(verses[verse % 4] for verse in range(13))])
+    return whole[: 197 * 44100] * 0.5
 
 
 def _song() -> np.ndarray:

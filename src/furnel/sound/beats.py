@@ -13,12 +13,14 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel.sound.clip import Clip, part_of
+from furnel.sound.shaping import sounding_span
 
 Floats = npt.NDArray[np.float64]
 
 _STEPS_S = 100  # onset values a second
 _MOST_S = 240.0
 _TIGHT = 120.0
+_BASS_HZ = 180.0
 _MAJOR = np.array([6.35, 2.23, 3.48, 2.33, 4.38, 4.09, 2.52, 5.19, 2.39, 3.66, 2.29, 2.88])
 _MINOR = np.array([6.33, 2.68, 3.52, 5.38, 2.60, 3.53, 2.54, 4.75, 3.98, 2.69, 3.34, 3.17])
 _NAMES = ("C", "C sharp", "D", "E flat", "E", "F", "F sharp", "G", "A flat", "A", "B flat", "B")
@@ -26,7 +28,8 @@ _NAMES = ("C", "C sharp", "D", "E flat", "E", "F", "F sharp", "G", "A flat", "A"
 
 @dataclass(frozen=True, slots=True)
 class Rhythm:
-    """A beat that goes through: `tempo` in beats a minute, the time of its first beat, its meter (beats to a bar).
+    """A beat that goes through: `tempo` in beats a minute, the time at which its first whole bar begins, its meter (beats to a
+    bar).
 
     `steady` is 0 to 1: the share of the beats that lie within 30 ms of an even grid.
     """
@@ -42,7 +45,8 @@ def rhythm_of(clip: Clip) -> Rhythm | None:
     """The rhythm of the first four minutes; None for what is too short or has none."""
     if clip.length_s < 3.0:
         return None
-    onsets = onset_strength(part_of(clip, 0, int(_MOST_S * clip.rate)))
+    heard = part_of(clip, 0, int(_MOST_S * clip.rate))
+    onsets = onset_strength(heard)
     if len(onsets) < 2 * _STEPS_S or onsets.std() < 1e-9:
         return None
     period = _period(onsets)
@@ -53,12 +57,14 @@ def rhythm_of(clip: Clip) -> Rhythm | None:
     tempo, first, steady = _grid(times)
     if steady < 0.3:
         return None
-    meter = _meter(onsets, tempo, first)
+    start = sounding_span(heard)[0] / clip.rate - 0.05
+    meter, first = _bars(onset_strength(heard, _BASS_HZ), tempo, first, start)
     return Rhythm(tempo, first, meter, steady, tuple(float(time) for time in times))
 
 
-def onset_strength(clip: Clip) -> Floats:
-    """How much new sound begins, a hundred values a second: the rise of log magnitudes over all frequencies."""
+def onset_strength(clip: Clip, below_hz: float = 0.0) -> Floats:
+    """How much new sound begins, a hundred values a second: the rise of log magnitudes over all frequencies, or those
+    below one."""
     hop = clip.rate / _STEPS_S
     size = 1 << max(int(np.ceil(np.log2(clip.rate * 0.04))), 6)
     mono = clip.samples.mean(axis=1)
@@ -68,9 +74,10 @@ def onset_strength(clip: Clip) -> Floats:
     starts = (np.arange(count) * hop).astype(np.int64)
     out = np.zeros(count)
     last: npt.NDArray[np.float32] | None = None
+    bins = max(int(below_hz * size / clip.rate), 2) if below_hz else size // 2 + 1
     for at in range(0, count, 512):
         frames = padded[starts[at : at + 512, None] + np.arange(size)] * window
-        logs = np.log1p(30 * np.abs(np.fft.rfft(frames, axis=1)).astype(np.float32))
+        logs = np.log1p(30 * np.abs(np.fft.rfft(frames, axis=1)[:, :bins]).astype(np.float32))
         before = logs[:1] if last is None else last
         rise = np.diff(np.concatenate([before, logs]), axis=0)
         out[at : at + len(rise)] = np.maximum(rise, 0).mean(axis=1)
@@ -175,15 +182,22 @@ def _grid(times: Floats) -> tuple[float, float, float]:
     return tempo, float(max(first, 0.0)), steady
 
 
-def _meter(onsets: Floats, tempo: float, first: float) -> int:
-    """Beats to a bar, 3 or 4: the one whose strongest beat stands out more."""
-    places = np.round((first + np.arange(int(len(onsets) / _STEPS_S * tempo / 60)) * 60 / tempo) * _STEPS_S)
-    strong = onsets[np.clip(places.astype(int), 0, len(onsets) - 1)]
-    if len(strong) < 12:
-        return 4
-
-    def stands_out(meter: int) -> float:
-        means = strong[: len(strong) // meter * meter].reshape(-1, meter).mean(axis=0)
-        return float(means.max() / max(means.mean(), 1e-9))
-
-    return 3 if stands_out(3) > stands_out(4) * 1.05 else 4
+def _bars(bass: Floats, tempo: float, first: float, start: float) -> tuple[int, float]:
+    """Beats to a bar, 3 or 4, and where the first bar begins at or after `start`: where the bass comes in again and again."""
+    period = 60 / tempo
+    numbers = np.arange(max(int((len(bass) / _STEPS_S - first) / period), 1))
+    places = np.round((first + numbers * period) * _STEPS_S).astype(int)
+    near = places[:, None] + np.arange(-3, 4)
+    strong = bass[np.clip(near, 0, len(bass) - 1)].max(axis=1)
+    best = (0.0, 4, 0)
+    for meter in (4, 3):
+        if len(strong) >= 3 * meter:
+            means = strong[: len(strong) // meter * meter].reshape(-1, meter).mean(axis=0)
+            stands_out = float(means.max() / max(means.mean(), 1e-9)) * (1.05 if meter == 4 else 1.0)
+            best = max(best, (stands_out, meter, int(np.argmax(means))), key=lambda one: one[0])
+    _, meter, phase = best
+    bar = meter * period
+    downbeat = first + phase * period
+    return meter, float(
+        downbeat + max(np.ceil((start - downbeat) / bar), -np.floor(downbeat / bar + 0.02)) * bar
+    )

@@ -14,8 +14,9 @@ from furnel.sound.files import SoundStream
 from furnel.sound.loops import seam_click
 from furnel.sound.loudness import LoudnessMeter
 from furnel.sound.peaks import true_peak
+from furnel.sound.shaping import SILENCE, SILENT_DB
 
-_SILENT = 10 ** (-60 / 20)
+_HOPS_S = 200
 _OVERLAP = 16
 
 
@@ -23,7 +24,7 @@ _OVERLAP = 16
 class Measures:
     """Levels of a sound: loudness in LUFS (minus infinity for silence) and its range in LU, peaks as amplitudes.
 
-    `lead_s` and `tail_s` are the silence (below -60 dBFS) at both ends, `dc` the largest mean of a channel, `clipped` how
+    `lead_s` and `tail_s` are the silence (46 dB below its peak) at both ends, `dc` the largest mean of a channel, `clipped` how
     many frames lie in runs of three or more at full scale, `correlation` -1 to 1 between the first two channels (1: mono).
     """
 
@@ -80,7 +81,9 @@ class _Measuring:
         self._sums, self._products = np.zeros(channels), np.zeros(3)
         self._peak = self._true = 0.0
         self._frames = self._clipped = self._run = 0
-        self._first, self._last = -1, -1
+        self._hop = max(rate // _HOPS_S, 1)
+        self._highs: list[np.ndarray] = []
+        self._rest = np.zeros(0, np.float32)
         self._tail = np.zeros((0, channels), np.float32)
 
     def feed(self, piece: np.ndarray) -> None:
@@ -95,10 +98,10 @@ class _Measuring:
         joined = np.concatenate([self._tail, piece]) if len(self._tail) else piece
         self._true = max(self._true, true_peak(joined))
         self._tail = np.array(piece[-_OVERLAP:])
-        loud = np.flatnonzero(high > _SILENT)
-        if len(loud):
-            self._first = self._frames + int(loud[0]) if self._first < 0 else self._first
-            self._last = self._frames + int(loud[-1])
+        highs = np.concatenate([self._rest, high])
+        whole = len(highs) // self._hop * self._hop
+        self._highs.append(highs[:whole].reshape(-1, self._hop).max(axis=1))
+        self._rest = highs[whole:]
         self._count_clipped(high >= 0.9999)
         self._frames += len(piece)
 
@@ -116,12 +119,22 @@ class _Measuring:
         if not full[-1]:
             self._run = 0
 
+    def _silence(self) -> tuple[int, int]:
+        """The frames of silence at both ends; all of them at the front when there is nothing else."""
+        rest = [self._rest.max(keepdims=True)] if len(self._rest) else []
+        highs = np.concatenate([*self._highs, *rest]) if self._frames else np.zeros(0)
+        loud = np.flatnonzero(highs > max(self._peak * 10 ** (SILENT_DB / 20), SILENCE))
+        if not len(loud):
+            return self._frames, 0
+        return int(loud[0]) * self._hop, max(self._frames - (int(loud[-1]) + 1) * self._hop, 0)
+
     def done(self) -> Measures:
         """What was measured."""
         meter, frames = self._meter, max(self._frames, 1)
         short, moments = meter.short_term(), meter.momentary()
         both, left, right = self._products
-        silent = self._first < 0
+        lead, tail = self._silence()
+        silent = lead >= self._frames
         return Measures(
             meter.integrated(),
             float(short.max()) if len(short) and not silent else -math.inf,
@@ -129,8 +142,8 @@ class _Measuring:
             meter.loudness_range(),
             self._peak,
             self._true,
-            (frames if silent else self._first) / self._rate,
-            0.0 if silent else (self._frames - 1 - self._last) / self._rate,
+            lead / self._rate,
+            tail / self._rate,
             float(np.abs(self._sums / frames).max()),
             self._clipped,
             float(np.clip(both / math.sqrt(left * right), -1, 1)) if left > 0 and right > 0 else 1.0,

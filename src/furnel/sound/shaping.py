@@ -10,6 +10,9 @@ from furnel.errors import FurnelError
 from furnel.sound.clip import Clip, Samples, part_of
 
 FadeCurve = Literal["straight", "even power", "slow start", "fast start"]
+SILENT_DB = -46.0
+"""What is this far below a sound's peak, at its ends, is silence to the ear: room and hum."""
+SILENCE = 1e-4
 FADE_CURVES: tuple[str, ...] = get_args(FadeCurve)
 
 
@@ -62,13 +65,14 @@ def filtered(clip: Clip, kind: Literal["highpass", "lowpass"], hertz: float, slo
     return Clip(np.ascontiguousarray(samples, np.float32), clip.rate, clip.loop)
 
 
-def sounding_span(clip: Clip, floor_db: float = -60.0) -> tuple[int, int]:
-    """The first and the end frame of what is louder than `floor_db` below full scale; (0, 0) for silence."""
-    loud = np.flatnonzero((np.abs(clip.samples) > 10 ** (floor_db / 20)).any(axis=1))
+def sounding_span(clip: Clip, floor_db: float = SILENT_DB) -> tuple[int, int]:
+    """The first and the end frame of what is louder than `floor_db` beside the sound's peak; (0, 0) for silence."""
+    floor = max(clip.peak * 10 ** (floor_db / 20), SILENCE)
+    loud = np.flatnonzero((np.abs(clip.samples) > floor).any(axis=1))
     return (int(loud[0]), int(loud[-1]) + 1) if len(loud) else (0, 0)
 
 
-def trimmed(clip: Clip, floor_db: float = -60.0, lead_s: float = 0.0, tail_s: float = 0.0) -> Clip:
+def trimmed(clip: Clip, floor_db: float = SILENT_DB, lead_s: float = 0.0, tail_s: float = 0.0) -> Clip:
     """Without the silence at both ends, but for `lead_s` before (made of silence when there is less) and `tail_s` behind."""
     start, end = sounding_span(clip, floor_db)
     if start == end:

@@ -110,16 +110,20 @@ class _Sounds(QWidget):
             paint_waveform(painter, lower, one.yours, look.colour("ember", 0.9))
         painter.setFont(font(11))
         painter.setPen(look.colour("text"))
-        name = painter.fontMetrics().elidedText(one.name, Qt.TextElideMode.ElideRight, int(box.width() - 16))
-        painter.drawText(QPointF(box.left() + 8, box.bottom() - 22), name)
+        painter.drawText(QPointF(box.left() + 8, box.bottom() - 22), str(self._number(one)))
         painter.setFont(font(10))
         painter.setPen(look.colour("quiet"))
-        state = "new" if one.original is None else "yours" if one.yours is not None else "the game's"
-        painter.drawText(QPointF(box.left() + 8, box.bottom() - 8), f"{state}  {length_text(one.length_s)}")
+        state = "new" if one.original is None else "" if one.yours is not None else "game's"
+        painter.drawText(QPointF(box.left() + 8, box.bottom() - 8), length_text(one.length_s))
+        wide = painter.fontMetrics().horizontalAdvance(state)
+        painter.drawText(QPointF(box.right() - 8 - wide, box.bottom() - 22), state)
         if one.path == self._current:
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(QPen(look.colour("selection"), 1.4))
             painter.drawRoundedRect(box, 4, 4)
+
+    def _number(self, one: Variation) -> int:
+        return self._event.sounds.index(one) + 1 if self._event is not None else 0
 
     def _at(self, point: QPointF) -> str:
         sounds = self._event.sounds if self._event is not None else ()
@@ -178,7 +182,7 @@ class DistanceCurve(QWidget):
         self._look = look
         self._content: EventContent | None = None
         self._event: SoundEvent | None = None
-        self.listener = 0.0
+        self.listener = -1.0
         self._drag = ""
         self.setFixedHeight(_HIGH)
         self.setMinimumWidth(300)
@@ -197,6 +201,8 @@ class DistanceCurve(QWidget):
     def show_event(self, content: EventContent) -> None:
         """Show an event; the listener stays where it was."""
         self._content, self._event = content, content.event
+        if self.listener < 0:
+            self.listener = round(self._most() * 0.3)
         self.update()
 
     @property

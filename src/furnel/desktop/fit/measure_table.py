@@ -83,7 +83,8 @@ def _measured(lane: Lane) -> dict[str, str]:
         "Meter": f"{lane.rhythm.meter} beats" if lane.rhythm else "",
         "First beat": f"{lane.rhythm.first_s:.3f} s" if lane.rhythm else "",
         "Key, perhaps": lane.key,
-        "Loop": f"{length_text(loop[0] / clip.rate)} – {length_text(loop[1] / clip.rate)}" if loop else "",
+        "Loop from": length_text(loop[0] / clip.rate) if loop else "",
+        "Loop to": length_text(loop[1] / clip.rate) if loop else "",
         "Seam": _seam(seam_click(clip, *loop)) if loop else "",
     }
 

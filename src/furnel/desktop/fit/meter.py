@@ -24,7 +24,8 @@ class Meter(QWidget):
         self._look = look
         self._loud, self._peak, self._held = -math.inf, -math.inf, -math.inf
         self._role = "tarn"
-        self.setFixedSize(QSize(212, 26))
+        self.device = True
+        self.setFixedSize(QSize(150, 26))
         self.setAccessibleName("Meter")
         self.setToolTip("Momentary loudness above, sample peak below; the line holds the highest peak")
         look.changed.connect(self.update)
@@ -50,9 +51,15 @@ class Meter(QWidget):
         painter = QPainter(self)
         look = self._look
         painter.setFont(font(10))
+        if not self.device:
+            painter.setPen(look.colour("quiet"))
+            painter.drawText(
+                self.rect(), Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, "no sound device"
+            )
+            return
         for row, (value, unit) in enumerate(((self._loud, "LUFS"), (self._peak, "dBFS"))):
             y = 2 + row * 12
-            bar = QRectF(0, y + 2, 124, 6)
+            bar = QRectF(0, y + 2, 78, 6)
             painter.fillRect(bar, look.colour("raised"))
             part = min(max((value - _LOW) / (_HIGH - _LOW), 0.0), 1.0) if math.isfinite(value) else 0.0
             painter.fillRect(
@@ -65,4 +72,4 @@ class Meter(QWidget):
                 )
             painter.setPen(look.colour("quiet"))
             words = f"{value:.1f} {unit}" if math.isfinite(value) and value > -99 else f"– {unit}"
-            painter.drawText(QRectF(130, y - 1, 82, 12), Qt.AlignmentFlag.AlignVCenter, words)
+            painter.drawText(QRectF(84, y - 1, 66, 12), Qt.AlignmentFlag.AlignVCenter, words)

@@ -17,7 +17,7 @@ from furnel.desktop.fit.meter import Meter
 from furnel.desktop.fit.sound_content import Lane, SoundContent
 from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
-from furnel.desktop.widgets.basics import as_panel, button, label, scrolling
+from furnel.desktop.widgets.basics import as_panel, button, scrolling
 from furnel.sound import Clip, with_gain
 from furnel.sound.spectrum import spectrogram
 
@@ -43,11 +43,11 @@ class SoundBench(QWidget):
         self._play.setShortcut("Space")
         self._play.clicked.connect(self._turn)
         self.sides = QButtonGroup(self)
-        self._equal = QCheckBox("at equal loudness")
+        self._equal = QCheckBox("equal loudness")
         self._equal.setChecked(True)
         self._equal.setToolTip("Turns the louder one down, so that you compare the sound and not the level")
         self._seam = button(
-            "Hear the seam", "The last second and the first, again and again, as the loop joins them", "plain"
+            "Seam", "Hear the last second and the first, again and again, as the loop joins them", "plain"
         )
         self._seam.clicked.connect(self._hear_seam)
         self._spectrum = self._toggle(
@@ -57,8 +57,6 @@ class SoundBench(QWidget):
         self._beats = self._toggle("Beats", "Show the beats; clicks and loop ends snap to yours", True)
         self._beats.toggled.connect(self._show_beats)
         self._figures = self._toggle("Measures", "Show everything that is measured of both", False)
-        self._says = label("", "caption")
-        self._says.setWordWrap(True)
         side = scrolling(self.measures)
         side.setFixedWidth(self.measures.width() + 2)
         side.setVisible(False)
@@ -107,7 +105,6 @@ class SoundBench(QWidget):
         for widget in (self._equal, self._seam, self._beats, self._spectrum, self._figures):
             row.addWidget(widget)
         row.addStretch(1)
-        row.addWidget(self._says)
         row.addWidget(self.meter)
         return bar
 
@@ -119,10 +116,7 @@ class SoundBench(QWidget):
         self.panel.show_event(content.event, content.swap.original)
         self._seam.setVisible(content.loops or content.yours.clip.loop is not None)
         self._beats.setVisible(content.original.rhythm is not None or content.yours.rhythm is not None)
-        self._says.setText("" if self._player.device else "no sound device")
-        self._says.setToolTip(
-            "" if self._player.device else "There is no sound device: everything but hearing works"
-        )
+        self.meter.device = self._player.device
         self.meter.rest()
 
     def hear(self, side: str) -> None:
