@@ -77,6 +77,7 @@ COMMANDS: tuple[Command, ...] = (
         "Pair a folder's files with the originals that they are for",
         "mod",
     ),
+    Command("tunes", "Find", "List the tunes", "Ctrl+U", "The game's music, and an album for it", "mod"),
     Command("hear", "Find", "Play or stop", "Space", "Hear the selected sound", "sound"),
     Command(
         "fit-all",

@@ -4,9 +4,7 @@ from __future__ import annotations
 
 import logging
 from collections.abc import Callable
-from functools import cached_property
 from pathlib import Path
-from typing import TYPE_CHECKING, TypeVar
 
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
@@ -29,6 +27,7 @@ from furnel.desktop.find.station import FindStation
 from furnel.desktop.fit.station import FitStation
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look, number
+from furnel.desktop.pages import WithPages
 from furnel.desktop.playback import Player
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
@@ -38,22 +37,15 @@ from furnel.desktop.trying.station import TryStation
 from furnel.desktop.widgets.basics import as_panel, button
 from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip, StationState
 from furnel.desktop.widgets.jobline import JobLine
-from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.quickcommand import QuickCommand
 from furnel.desktop.widgets.sheets import show_keys, show_log
 from furnel.errors import FurnelError
 from furnel.games import UnknownGame, recognise
 
-if TYPE_CHECKING:
-    from furnel.desktop.archive.page import ArchivePage
-    from furnel.desktop.find.match import MatchSheet
-    from furnel.desktop.newgame import NewGamePage
-
 log = logging.getLogger(__name__)
-AnyPage = TypeVar("AnyPage", bound=Page)
 
 
-class Window(QWidget):
+class Window(WithPages):
     """Furnel's window. `run_command` does anything by its id."""
 
     def __init__(self, look: Look) -> None:
@@ -147,66 +139,6 @@ class Window(QWidget):
             focus.setFocus()
         self._weigh()
 
-    # pages that are made when they are first needed
-
-    @cached_property
-    def match_sheet(self) -> MatchSheet:
-        """Files and the originals that they are for."""
-        from furnel.desktop.find import match
-
-        page = match.MatchSheet(self.look, self.session, self.tiles)
-        page.pack_wanted.connect(self.pack_folder)
-        self.session.marked.connect(page.look_again)
-        return self._added(page)
-
-    @cached_property
-    def archive_page(self) -> ArchivePage:
-        """The archive bench."""
-        from furnel.desktop.archive import page
-
-        return self._added(page.ArchivePage(self.look, self.session))
-
-    @cached_property
-    def new_game_page(self) -> NewGamePage:
-        """A game that no profile knows."""
-        from furnel.desktop import newgame
-
-        page = newgame.NewGamePage(self.look, self.session)
-        page.unknown.connect(self.work_out)
-        return self._added(page)
-
-    def _added(self, page: AnyPage) -> AnyPage:
-        self.stations.addWidget(page)
-        page.closed.connect(lambda: self.go("find"))
-        return page
-
-    def match_files(self, paths: list[Path]) -> None:
-        """Pair a folder's files, or some files, with originals on the match sheet."""
-        self.match_sheet.open(paths)
-        self._show_page(self.match_sheet)
-
-    def work_out(self, file: Path) -> None:
-        """Look at a file on the archive bench."""
-        self.archive_page.open(file)
-        self._show_page(self.archive_page)
-
-    def describe_game(self, folder: Path) -> None:
-        """Look at a folder on the page for new games."""
-        self.new_game_page.open(folder)
-        self._show_page(self.new_game_page)
-
-    def _new_game(self) -> None:
-        if self.new_game_page.ask():
-            self._show_page(self.new_game_page)
-
-    def _work_out(self) -> None:
-        if self.archive_page.ask():
-            self._show_page(self.archive_page)
-
-    def _show_page(self, page: QWidget) -> None:
-        self.stations.setCurrentWidget(page)
-        self.strip.set_current("find")
-
     def _callbacks(self) -> dict[str, Callable[[], object]]:
         session, undo = self.session, self.session.undo
         return {
@@ -218,6 +150,7 @@ class Window(QWidget):
             "find-alike": self.find_station.find_alike,
             "paste-like": self._paste_like,
             "match": self._match,
+            "tunes": self.list_tunes,
             "new-mod": self._new_mod,
             "open-mod": self._open_mod,
             "go-find": lambda: self.go("find"),
@@ -371,10 +304,6 @@ class Window(QWidget):
         self.go("find")
         if not self.find_station.sieve.like.paste():
             self.session.tell("wrong", "There is no picture in the clipboard: copy a crop of the game first")
-
-    def pack_folder(self, folder: Path) -> None:
-        """Make an archive of a folder, after asking which layout and where."""
-        pack_folder(self, self.session, folder)
 
     def _copy_path(self) -> None:
         asset, clipboard = self.find_station.wall.current(), QApplication.clipboard()

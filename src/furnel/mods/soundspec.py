@@ -10,6 +10,7 @@ from furnel.progress import QUIET, Progress
 from furnel.sound import Measures, Rhythm
 
 _RHYTHM_S = 90.0
+_STEADY = 0.6
 _NO_MEASURES = Measures(0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 1)
 
 
@@ -41,6 +42,11 @@ class SoundSpec:
     @property
     def length_s(self) -> float:
         return self.frames / self.rate
+
+    @property
+    def beats(self) -> Rhythm | None:
+        """Its rhythm, when that is steady enough to cut by."""
+        return self.rhythm if self.rhythm is not None and self.rhythm.steady >= _STEADY else None
 
     @property
     def loudness(self) -> float:

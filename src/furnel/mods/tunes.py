@@ -75,7 +75,7 @@ def forecast(tune: Tune, song: SoundSpec) -> Forecast:
     by_name = {use.do: use for use in steps}
     ratio = song.length_s / max(tune.spec.length_s, 1e-6)
     if "bars" in by_name:
-        says = _bars_words(by_name, tune.spec, song, ratio)
+        says = _bars_words(by_name, tune.spec, ratio)
         return Forecast(song, "fits" if ratio >= 1 else "differs", says)
     if "loop" in by_name:
         return Forecast(
@@ -94,13 +94,14 @@ def forecast(tune: Tune, song: SoundSpec) -> Forecast:
     return Forecast(song, "fits", "as long as the tune")
 
 
-def _bars_words(uses: dict[str, StepUse], tune: SoundSpec, song: SoundSpec, ratio: float) -> str:
+def _bars_words(uses: dict[str, StepUse], tune: SoundSpec, ratio: float) -> str:
     bars = uses["bars"].values
     part = sound.frames_of_bars(int(bars["bars"]), int(bars["meter"]), float(bars["tempo"]), tune.rate)
     out = f"{bars['bars']} bars at {float(bars['tempo']):g} bpm"
-    if "stretch" in uses:
-        out += f", {tune.frames / part - 1:+.1%} in length"
-    return out + (", repeated: it is too short" if ratio < 1 else f" of {length_text(song.length_s)}")
+    change = tune.frames / part - 1
+    if "stretch" in uses and abs(change) >= 0.0005:
+        out += f", made {abs(change):.1%} {'longer' if change > 0 else 'shorter'}"
+    return out + (", repeated: it is too short" if ratio < 1 else "")
 
 
 def forecasts(tunes: Sequence[Tune], files: Sequence[Path], progress: Progress = QUIET) -> list[Forecast]:

@@ -9,14 +9,13 @@ import numpy as np
 
 from furnel.progress import QUIET, Progress, check
 from furnel.sound.beats import Rhythm, key_of, rhythm_of
-from furnel.sound.clip import Clip
+from furnel.sound.clip import Clip, Samples
 from furnel.sound.files import SoundStream
 from furnel.sound.loops import seam_click
 from furnel.sound.loudness import LoudnessMeter
 from furnel.sound.peaks import true_peak
-from furnel.sound.shaping import SILENCE, SILENT_DB
+from furnel.sound.shaping import HOPS_S, hop_levels, sounding_hops
 
-_HOPS_S = 200
 _OVERLAP = 16
 
 
@@ -24,7 +23,7 @@ _OVERLAP = 16
 class Measures:
     """Levels of a sound: loudness in LUFS (minus infinity for silence) and its range in LU, peaks as amplitudes.
 
-    `lead_s` and `tail_s` are the silence (46 dB below its peak) at both ends, `dc` the largest mean of a channel, `clipped` how
+    `lead_s` and `tail_s` are the silence (38 dB below its loudest) at both ends, `dc` the largest mean of a channel, `clipped` how
     many frames lie in runs of three or more at full scale, `correlation` -1 to 1 between the first two channels (1: mono).
     """
 
@@ -81,9 +80,9 @@ class _Measuring:
         self._sums, self._products = np.zeros(channels), np.zeros(3)
         self._peak = self._true = 0.0
         self._frames = self._clipped = self._run = 0
-        self._hop = max(rate // _HOPS_S, 1)
-        self._highs: list[np.ndarray] = []
-        self._rest = np.zeros(0, np.float32)
+        self._hop = max(rate // HOPS_S, 1)
+        self._levels: list[Samples] = []
+        self._rest = np.zeros((0, channels), np.float32)
         self._tail = np.zeros((0, channels), np.float32)
 
     def feed(self, piece: np.ndarray) -> None:
@@ -98,10 +97,10 @@ class _Measuring:
         joined = np.concatenate([self._tail, piece]) if len(self._tail) else piece
         self._true = max(self._true, true_peak(joined))
         self._tail = np.array(piece[-_OVERLAP:])
-        highs = np.concatenate([self._rest, high])
-        whole = len(highs) // self._hop * self._hop
-        self._highs.append(highs[:whole].reshape(-1, self._hop).max(axis=1))
-        self._rest = highs[whole:]
+        joined = np.concatenate([self._rest, piece])
+        whole = len(joined) // self._hop * self._hop
+        self._levels.append(hop_levels(joined[:whole], self._hop))
+        self._rest = np.array(joined[whole:])
         self._count_clipped(high >= 0.9999)
         self._frames += len(piece)
 
@@ -121,12 +120,11 @@ class _Measuring:
 
     def _silence(self) -> tuple[int, int]:
         """The frames of silence at both ends; all of them at the front when there is nothing else."""
-        rest = [self._rest.max(keepdims=True)] if len(self._rest) else []
-        highs = np.concatenate([*self._highs, *rest]) if self._frames else np.zeros(0)
-        loud = np.flatnonzero(highs > max(self._peak * 10 ** (SILENT_DB / 20), SILENCE))
-        if not len(loud):
+        rest = [hop_levels(self._rest, len(self._rest))] if len(self._rest) else []
+        first, end = sounding_hops(np.concatenate([*self._levels, *rest])) if self._frames else (0, 0)
+        if first == end:
             return self._frames, 0
-        return int(loud[0]) * self._hop, max(self._frames - (int(loud[-1]) + 1) * self._hop, 0)
+        return first * self._hop, max(self._frames - end * self._hop, 0)
 
     def done(self) -> Measures:
         """What was measured."""

@@ -10,9 +10,11 @@ from furnel.errors import FurnelError
 from furnel.sound.clip import Clip, Samples, part_of
 
 FadeCurve = Literal["straight", "even power", "slow start", "fast start"]
-SILENT_DB = -46.0
-"""What is this far below a sound's peak, at its ends, is silence to the ear: room and hum."""
-SILENCE = 1e-4
+SILENT_DB = -38.0
+"""A sound begins where it comes this near to its loudest: what lies below, before it, is room and hum."""
+_TAIL_DB = -16.0  # it dies away further than that
+_SILENCE = 1e-4
+HOPS_S = 200
 FADE_CURVES: tuple[str, ...] = get_args(FadeCurve)
 
 
@@ -65,11 +67,32 @@ def filtered(clip: Clip, kind: Literal["highpass", "lowpass"], hertz: float, slo
     return Clip(np.ascontiguousarray(samples, np.float32), clip.rate, clip.loop)
 
 
+def hop_levels(samples: Samples, hop: int) -> Samples:
+    """The root mean square of every whole `hop` of frames, of the loudest channel."""
+    whole = len(samples) // hop * hop
+    power = np.square(samples[:whole]).reshape(-1, hop, samples.shape[1]).mean(axis=1)
+    return np.asarray(np.sqrt(power.max(axis=1, initial=0.0)), np.float32)
+
+
+def sounding_hops(levels: Samples, floor_db: float = SILENT_DB) -> tuple[int, int]:
+    """The first hop that comes within `floor_db` of the loudest, and the end of those that do within 16 dB more.
+
+    (0, 0) for silence.
+    """
+    loudest = float(levels.max(initial=0.0))
+    if loudest < _SILENCE:
+        return 0, 0
+    first = int(np.argmax(levels > loudest * 10 ** (floor_db / 20)))
+    heard = np.flatnonzero(levels > max(loudest * 10 ** ((floor_db + _TAIL_DB) / 20), _SILENCE))
+    return first, int(heard[-1]) + 1
+
+
 def sounding_span(clip: Clip, floor_db: float = SILENT_DB) -> tuple[int, int]:
-    """The first and the end frame of what is louder than `floor_db` beside the sound's peak; (0, 0) for silence."""
-    floor = max(clip.peak * 10 ** (floor_db / 20), SILENCE)
-    loud = np.flatnonzero((np.abs(clip.samples) > floor).any(axis=1))
-    return (int(loud[0]), int(loud[-1]) + 1) if len(loud) else (0, 0)
+    """The first and the end frame of what is heard, to 5 ms; (0, 0) for silence."""
+    hop = max(clip.rate // HOPS_S, 1)
+    padded = np.concatenate([clip.samples, np.zeros((-clip.frames % hop, clip.channels), np.float32)])
+    first, end = sounding_hops(hop_levels(padded, hop), floor_db)
+    return first * hop, min(end * hop, clip.frames)
 
 
 def trimmed(clip: Clip, floor_db: float = SILENT_DB, lead_s: float = 0.0, tail_s: float = 0.0) -> Clip:

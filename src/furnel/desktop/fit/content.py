@@ -60,12 +60,16 @@ def load_content(
     return NoContent("This kind of file has no bench yet; the build takes it as it is")
 
 
-def step_tiles(space: Workspace, swap: Swap) -> tuple[Tile, ...]:
-    """A tile of what every step gives that is on, in order; empty when the source cannot be read."""
+def step_tiles(space: Workspace, swap: Swap) -> tuple[tuple[Tile, ...], dict[int, str]]:
+    """A tile of what every step gives that is on, in order, and what steps say of their work, by place.
+
+    Empty when the source cannot be read.
+    """
+    told: dict[int, str] = {}
     try:
-        return tuple(tile_of(media_preview(media)) for media in space.stages(swap)[1])
+        return tuple(tile_of(media_preview(media)) for media in space.stages(swap, told)[1]), told
     except FurnelError:
-        return ()
+        return (), {}
 
 
 def _texts(original: str, yours: str) -> TextContent:

@@ -203,10 +203,10 @@ class FitStation(QWidget):
         if space is None or not swap.steps or self._thumbs_of == examined.key:
             return
 
-        def done(tiles: tuple[Tile, ...]) -> None:
+        def done(made: tuple[tuple[Tile, ...], dict[int, str]]) -> None:
             if self.current == swap.original:
                 self._thumbs_of = examined.key
-                self.steps.show_tiles(tiles)
+                self.steps.show_tiles(*made)
 
         self._session.jobs.start(
             "Small pictures of the steps",

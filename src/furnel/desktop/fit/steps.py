@@ -59,6 +59,7 @@ class StepsPanel(QWidget):
         self._open = -1
         self._thumbs: list[_Thumb] = []
         self._tiles: tuple[Tile, ...] = ()
+        self._told: dict[int, str] = {}
         self._add = button("+ add", "Add a step after the others", "plain")
         self._menu = QMenu(self)
         self._add.setMenu(self._menu)
@@ -80,7 +81,7 @@ class StepsPanel(QWidget):
         """Show a swap's steps; `kind` is `picture`, `sound` or empty for what has none."""
         if self._swap is None or swap is None or swap.original != self._swap.original:
             self._open = -1
-            self._tiles = ()
+            self._tiles, self._told = (), {}
         self._swap, self._kind = swap, kind
         self._menu.clear()
         groups: dict[str, QMenu] = {}
@@ -100,9 +101,12 @@ class StepsPanel(QWidget):
         self._add.setVisible(bool(kind))
         self._fill()
 
-    def show_tiles(self, tiles: tuple[Tile, ...]) -> None:
-        """What the steps that are on give, in order."""
+    def show_tiles(self, tiles: tuple[Tile, ...], told: dict[int, str]) -> None:
+        """What the steps that are on give, in order, and what they say of their work, by place."""
         self._tiles = tiles
+        if told != self._told:
+            self._told = told
+            self._fill()
         for thumb, tile in zip(self._thumbs, tiles, strict=False):
             thumb.tile = tile
             thumb.update()
@@ -163,7 +167,11 @@ class StepsPanel(QWidget):
         title.setToolTip("Show or hide its settings")
         title.clicked.connect(lambda: self._unfold(place))
         texts.addWidget(title)
-        texts.addWidget(label(summary, "caption"))
+        said = label(summary, "caption")
+        said.setWordWrap(step.kind == "sound")
+        texts.addWidget(said)
+        if use.on and self._told.get(place):
+            texts.addWidget(label(self._told[place], "caption"))
         switch = Switch(self._look, f"{step.title} on or off")
         switch.setChecked(use.on)
         switch.clicked.connect(

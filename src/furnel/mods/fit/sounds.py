@@ -264,8 +264,8 @@ def loop_steps(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
             StepUse(do="loop", values={"start": start, "length": end - start, "search": 0.0, "only": False}),
             *([StepUse(do="length", values={"frames": original.frames, "fade": 0})] if end != original.frames else []),
         ]  # fmt: skip
-    rhythm = source.rhythm
-    if rhythm is not None and rhythm.steady >= 0.6:
+    rhythm = source.beats
+    if rhythm is not None:
         bar_s = rhythm.meter * 60 / rhythm.tempo
         bars = max(round(original.length_s / bar_s), 1)
         frames = sound.frames_of_bars(bars, rhythm.meter, rhythm.tempo, original.rate)

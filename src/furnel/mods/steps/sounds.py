@@ -38,7 +38,7 @@ PART = StepType(
 TRIM = StepType(
     "trim", "Cut off silence", "sound",
     (
-        Parameter("floor", "Below its peak", "number", sound.SILENT_DB, -96.0, -20.0, "dB"),
+        Parameter("floor", "Below its loudest", "number", sound.SILENT_DB, -96.0, -20.0, "dB"),
         Parameter("lead", "Silence before", "number", 0.0, 0.0, 5000.0, "ms"),
         Parameter("tail", "Silence behind", "number", 20.0, 0.0, 5000.0, "ms"),
     ),

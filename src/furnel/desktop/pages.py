@@ -1,0 +1,109 @@
+"""The window's pages, made when they are first needed: what stands in the place of the stations for a while."""
+
+from __future__ import annotations
+
+from functools import cached_property
+from pathlib import Path
+from typing import TYPE_CHECKING, TypeVar
+
+from PyQt6.QtWidgets import QStackedWidget, QWidget
+
+from furnel.desktop.asking import pack_folder
+from furnel.desktop.look import Look
+from furnel.desktop.session import Session
+from furnel.desktop.tiles import TileStore
+from furnel.desktop.widgets.flowstrip import FlowStrip
+from furnel.desktop.widgets.page import Page
+
+if TYPE_CHECKING:
+    from furnel.desktop.archive.page import ArchivePage
+    from furnel.desktop.find.match import MatchSheet
+    from furnel.desktop.find.tunes import TunesPage
+    from furnel.desktop.newgame import NewGamePage
+
+AnyPage = TypeVar("AnyPage", bound=Page)
+
+
+class WithPages(QWidget):
+    """A window that has pages beside its stations."""
+
+    look: Look
+    session: Session
+    tiles: TileStore
+    stations: QStackedWidget
+    strip: FlowStrip
+
+    def go(self, station: str) -> None:
+        """Show a station."""
+        raise RuntimeError("a window shows its stations itself")
+
+    @cached_property
+    def match_sheet(self) -> MatchSheet:
+        """Files and the originals that they are for."""
+        from furnel.desktop.find import match
+
+        page = match.MatchSheet(self.look, self.session, self.tiles)
+        page.pack_wanted.connect(lambda folder: pack_folder(self, self.session, folder))
+        self.session.marked.connect(page.look_again)
+        return self._added(page)
+
+    @cached_property
+    def archive_page(self) -> ArchivePage:
+        """The archive bench."""
+        from furnel.desktop.archive import page
+
+        return self._added(page.ArchivePage(self.look, self.session))
+
+    @cached_property
+    def new_game_page(self) -> NewGamePage:
+        """A game that no profile knows."""
+        from furnel.desktop import newgame
+
+        page = newgame.NewGamePage(self.look, self.session)
+        page.unknown.connect(self.work_out)
+        return self._added(page)
+
+    def _added(self, page: AnyPage) -> AnyPage:
+        self.stations.addWidget(page)
+        page.closed.connect(lambda: self.go("find"))
+        return page
+
+    @cached_property
+    def tunes_page(self) -> TunesPage:
+        """The game's tunes and an album for them."""
+        from furnel.desktop.find import tunes
+
+        return self._added(tunes.TunesPage(self.look, self.session, self.tiles))
+
+    def list_tunes(self) -> None:
+        """List the game's tunes."""
+        self.tunes_page.open()
+        self.show_page(self.tunes_page)
+
+    def match_files(self, paths: list[Path]) -> None:
+        """Pair a folder's files, or some files, with originals on the match sheet."""
+        self.match_sheet.open(paths)
+        self.show_page(self.match_sheet)
+
+    def work_out(self, file: Path) -> None:
+        """Look at a file on the archive bench."""
+        self.archive_page.open(file)
+        self.show_page(self.archive_page)
+
+    def describe_game(self, folder: Path) -> None:
+        """Look at a folder on the page for new games."""
+        self.new_game_page.open(folder)
+        self.show_page(self.new_game_page)
+
+    def _new_game(self) -> None:
+        if self.new_game_page.ask():
+            self.show_page(self.new_game_page)
+
+    def _work_out(self) -> None:
+        if self.archive_page.ask():
+            self.show_page(self.archive_page)
+
+    def show_page(self, page: Page) -> None:
+        """Show a page in the stations' place."""
+        self.stations.setCurrentWidget(page)
+        self.strip.set_current("find")
