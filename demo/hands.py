@@ -84,10 +84,11 @@ class Hands:
         wall.select(path)
         self.click(wall.viewport(), wall.tile_rect(path).center().toPoint())
 
-    def drop(self, file: Path, widget: QWidget, place: QPointF) -> None:
-        """Drop a file on a place of a widget."""
+    def drop(self, file: Path | list[Path], widget: QWidget, place: QPointF | None = None) -> None:
+        """Drop a file, or several, on a place of a widget."""
         data = QMimeData()
-        data.setUrls([QUrl.fromLocalFile(str(file))])
+        place = QPointF(widget.rect().center()) if place is None else place
+        data.setUrls([QUrl.fromLocalFile(str(one)) for one in (file if isinstance(file, list) else [file])])
         buttons, none = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
         QApplication.sendEvent(
             widget, QDragEnterEvent(place.toPoint(), Qt.DropAction.CopyAction, data, buttons, none)

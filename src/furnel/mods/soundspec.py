@@ -64,11 +64,11 @@ def sound_spec(
 ) -> SoundSpec:
     """The spec of a sound file, read once in pieces; its rhythm when it loops or `with_rhythm`. FurnelError for damage."""
     with sound.SoundStream(data, path) as stream:
-        measured = sound.measures_of_file(stream, progress)
         info = stream.info
         loops = role is not None and role.role == "loop"
-        wanted = (loops or with_rhythm) and info.frames > 0
-        rhythm = sound.rhythm_of(stream.part(0, int(_RHYTHM_S * info.rate))) if wanted else None
+        heard = int(_RHYTHM_S * info.rate) if loops or with_rhythm else 0
+        measured, head = sound.measures_and_head(stream, heard, progress)
+        rhythm = sound.rhythm_of(head) if head is not None else None
     notes = sound.read_notes(data, info.frames)
     return SoundSpec(
         info.file_type, info.codec, info.rate, info.channels, info.frames, measured, len(data), notes.loop,

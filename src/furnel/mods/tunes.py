@@ -76,7 +76,7 @@ def forecast(tune: Tune, song: SoundSpec) -> Forecast:
     ratio = song.length_s / max(tune.spec.length_s, 1e-6)
     if "bars" in by_name:
         says = _bars_words(by_name, tune.spec, ratio)
-        return Forecast(song, "fits" if ratio >= 1 else "differs", says)
+        return Forecast(song, "fits" if ratio >= 1 else "differs" if ratio >= 0.25 else "breaks", says)
     if "loop" in by_name:
         return Forecast(
             song,

@@ -29,7 +29,14 @@ from furnel.sound.files import (
 )
 from furnel.sound.loops import SeamLaw, best_seam, closed_loop, crossfaded, seam_click, with_intro
 from furnel.sound.loudness import LoudnessMeter, integrated_loudness, short_term_loudness, to_lufs
-from furnel.sound.measures import Measures, Musical, measures_of, measures_of_file, music_of
+from furnel.sound.measures import (
+    Measures,
+    Musical,
+    measures_and_head,
+    measures_of,
+    measures_of_file,
+    music_of,
+)
 from furnel.sound.notes import NO_NOTES, Cue, SoundNotes, read_notes
 from furnel.sound.overview import Overview, overview_of, overview_of_file
 from furnel.sound.peaks import to_decibels, true_peak, with_gain
@@ -49,9 +56,9 @@ __all__ = [
     "FADE_CURVES", "LOSSY", "NO_NOTES", "SILENT_DB", "SUFFIXES", "Clip", "Comparison", "Cue", "FillWith",
     "LoudnessMeter", "Measures", "MixLaw", "Musical", "Overview", "Rhythm", "Samples", "SeamLaw", "SoundInfo",
     "SoundNotes", "SoundStream", "best_seam", "closed_loop", "codecs_of", "compare_clips", "crossfaded", "faded",
-    "filtered", "frames_of_bars", "integrated_loudness", "key_of", "layered", "measures_of", "measures_of_file",
-    "music_of", "open_clip", "overview_of", "overview_of_file", "part_of", "peek_info", "rates_of", "read_clip",
-    "read_notes", "recognises", "resampled", "rhythm_of", "seam_click", "shifted", "short_term_loudness",
-    "sound_info", "sounding_span", "stretched", "to_decibels", "to_lufs", "trimmed", "true_peak", "waveform",
-    "with_channels", "with_gain", "with_intro", "with_length", "without_dc", "write_clip",
+    "filtered", "frames_of_bars", "integrated_loudness", "key_of", "layered", "measures_and_head", "measures_of",
+    "measures_of_file", "music_of", "open_clip", "overview_of", "overview_of_file", "part_of", "peek_info",
+    "rates_of", "read_clip", "read_notes", "recognises", "resampled", "rhythm_of", "seam_click", "shifted",
+    "short_term_loudness", "sound_info", "sounding_span", "stretched", "to_decibels", "to_lufs", "trimmed",
+    "true_peak", "waveform", "with_channels", "with_gain", "with_intro", "with_length", "without_dc", "write_clip",
 ]  # fmt: skip

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from furnel.sound.clip import Clip, part_of
+from furnel.sound.clip import Clip, mono_of, part_of
 from furnel.sound.shaping import sounding_span
 
 Floats = npt.NDArray[np.float64]
@@ -67,7 +67,7 @@ def onset_strength(clip: Clip, below_hz: float = 0.0) -> Floats:
     below one."""
     hop = clip.rate / _STEPS_S
     size = 1 << max(int(np.ceil(np.log2(clip.rate * 0.04))), 6)
-    mono = clip.samples.mean(axis=1)
+    mono = mono_of(clip.samples)
     padded = np.concatenate([np.zeros(size // 2, np.float32), mono, np.zeros(size, np.float32)])
     count = int(clip.frames / hop)
     window = np.hanning(size).astype(np.float32)
@@ -95,7 +95,7 @@ def key_of(clip: Clip) -> str:
     size = 1 << 14
     if clip.frames < size:
         return ""
-    mono = clip.samples.mean(axis=1)
+    mono = mono_of(clip.samples)
     starts = np.arange(0, len(mono) - size, size)[:400]
     frames = mono[starts[:, None] + np.arange(size)] * np.hanning(size).astype(np.float32)
     power = (

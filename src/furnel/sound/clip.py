@@ -61,6 +61,27 @@ class Clip:
         return float(np.abs(self.samples).max()) if self.frames else 0.0
 
 
+def highest(samples: Samples) -> Samples:
+    """The highest channel of every frame, (frames,)."""
+    out = samples[:, 0]
+    for channel in range(1, samples.shape[1]):  # much quicker than reducing an axis of two
+        out = np.maximum(out, samples[:, channel])
+    return out
+
+
+def lowest(samples: Samples) -> Samples:
+    """The lowest channel of every frame, (frames,)."""
+    return -highest(-samples)
+
+
+def mono_of(samples: Samples) -> Samples:
+    """The mean of all channels, (frames,)."""
+    out = samples[:, 0].copy()
+    for channel in range(1, samples.shape[1]):
+        out += samples[:, channel]
+    return out / np.float32(samples.shape[1])
+
+
 def resampled(clip: Clip, rate: int) -> Clip:
     """The clip at another rate, through soxr at its high quality."""
     if rate == clip.rate:
@@ -86,7 +107,7 @@ def with_channels(clip: Clip, channels: int, law: MixLaw = "mean") -> Clip:
         if law in ("left", "right"):
             mixed = clip.samples[:, [0 if law == "left" else min(1, clip.channels - 1)]]
         else:
-            mixed = clip.samples.mean(axis=1, keepdims=True, dtype=np.float32)
+            mixed = mono_of(clip.samples)[:, None]
             if law == "power":
                 mixed = mixed * np.float32(np.sqrt(clip.channels))
         return Clip(np.ascontiguousarray(mixed), clip.rate, clip.loop)
@@ -135,8 +156,8 @@ def waveform(clip: Clip, columns: int) -> tuple[Samples, Samples]:
     if clip.frames == 0 or columns < 1:
         return np.zeros(max(columns, 0), np.float32), np.zeros(max(columns, 0), np.float32)
     starts = np.arange(columns, dtype=np.int64) * clip.frames // columns
-    low = np.minimum.reduceat(clip.samples.min(axis=1), starts)
-    high = np.maximum.reduceat(clip.samples.max(axis=1), starts)
+    low = np.minimum.reduceat(lowest(clip.samples), starts)
+    high = np.maximum.reduceat(highest(clip.samples), starts)
     return low.astype(np.float32), high.astype(np.float32)
 
 

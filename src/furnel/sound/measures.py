@@ -9,7 +9,7 @@ import numpy as np
 
 from furnel.progress import QUIET, Progress, check
 from furnel.sound.beats import Rhythm, key_of, rhythm_of
-from furnel.sound.clip import Clip, Samples
+from furnel.sound.clip import Clip, Samples, highest
 from furnel.sound.files import SoundStream
 from furnel.sound.loops import seam_click
 from furnel.sound.loudness import LoudnessMeter
@@ -23,7 +23,7 @@ _OVERLAP = 16
 class Measures:
     """Levels of a sound: loudness in LUFS (minus infinity for silence) and its range in LU, peaks as amplitudes.
 
-    `lead_s` and `tail_s` are the silence (38 dB below its loudest) at both ends, `dc` the largest mean of a channel, `clipped` how
+    `lead_s` and `tail_s` are the silence at both ends (`sounding_span`), `dc` the largest mean of a channel, `clipped` how
     many frames lie in runs of three or more at full scale, `correlation` -1 to 1 between the first two channels (1: mono).
     """
 
@@ -58,13 +58,23 @@ def measures_of(clip: Clip) -> Measures:
 
 def measures_of_file(stream: SoundStream, progress: Progress = QUIET) -> Measures:
     """The measures of a file that is read once, piece by piece."""
+    return measures_and_head(stream, 0, progress)[0]
+
+
+def measures_and_head(
+    stream: SoundStream, frames: int, progress: Progress = QUIET
+) -> tuple[Measures, Clip | None]:
+    """The measures of a file, and about its first `frames`, in one reading."""
     work, done = _Measuring(stream.info.rate, stream.info.channels), 0
+    head: list[Samples] = []
     for piece in stream.pieces():
         check(progress, "Measuring a sound")
         work.feed(piece)
+        if done < frames:
+            head.append(piece)
         done += len(piece)
         progress.report(done / max(stream.info.frames, 1), "Measuring a sound")
-    return work.done()
+    return work.done(), Clip(np.concatenate(head), stream.info.rate) if head else None
 
 
 def music_of(clip: Clip) -> Musical:
@@ -92,7 +102,7 @@ class _Measuring:
         self._sums += piece.sum(axis=0, dtype=np.float64)
         left, right = piece[:, 0], piece[:, min(1, self._channels - 1)]
         self._products += [float(np.dot(left, right)), float(np.dot(left, left)), float(np.dot(right, right))]
-        high = np.abs(piece).max(axis=1)
+        high = highest(np.abs(piece))
         self._peak = max(self._peak, float(high.max()))
         joined = np.concatenate([self._tail, piece]) if len(self._tail) else piece
         self._true = max(self._true, true_peak(joined))

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from furnel.sound.clip import Clip, Samples
+from furnel.sound.clip import Clip, Samples, highest, lowest
 from furnel.sound.files import SoundStream
 
 BASE = 64
@@ -34,9 +34,9 @@ class Overview:
         while level + 1 < len(self.levels) and span * _GROWTH * 2 <= per:
             level, span = level + 1, span * _GROWTH
         if samples is not None and per < 2 * BASE:
-            low, high = samples.min(axis=1), samples.max(axis=1)
-            span = 1
-            return _reduced(low, high, edges, span)
+            first, last = min(max(int(start), 0), len(samples) - 1), min(int(end) + 2, len(samples))
+            part = samples[first : max(last, first + 1)]
+            return _reduced(lowest(part), highest(part), edges - first, 1)
         return _reduced(self.levels[level][0], self.levels[level][1], edges, span)
 
 
@@ -56,7 +56,7 @@ def _overview(pieces: Iterable[Samples], rate: int) -> Overview:
     frames = 0
     for piece in pieces:
         frames += len(piece)
-        both = np.concatenate([left, np.stack([piece.min(axis=1), piece.max(axis=1)])], axis=1)
+        both = np.concatenate([left, np.stack([lowest(piece), highest(piece)])], axis=1)
         whole = both.shape[1] // BASE * BASE
         if whole:
             rows.append(_halved(both[:, :whole], BASE))

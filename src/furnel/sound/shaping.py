@@ -70,8 +70,11 @@ def filtered(clip: Clip, kind: Literal["highpass", "lowpass"], hertz: float, slo
 def hop_levels(samples: Samples, hop: int) -> Samples:
     """The root mean square of every whole `hop` of frames, of the loudest channel."""
     whole = len(samples) // hop * hop
-    power = np.square(samples[:whole]).reshape(-1, hop, samples.shape[1]).mean(axis=1)
-    return np.asarray(np.sqrt(power.max(axis=1, initial=0.0)), np.float32)
+    power = np.zeros(whole // hop, np.float32)
+    for channel in range(samples.shape[1]):
+        rows = samples[:whole, channel].reshape(-1, hop)
+        power = np.maximum(power, np.einsum("ij,ij->i", rows, rows))
+    return np.asarray(np.sqrt(power / hop), np.float32)
 
 
 def sounding_hops(levels: Samples, floor_db: float = SILENT_DB) -> tuple[int, int]:

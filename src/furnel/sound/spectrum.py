@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
-from furnel.sound.clip import Clip
+from furnel.sound.clip import Clip, mono_of
 
 LOWEST_HZ = 40.0
 _RANGE_DB = 84.0
@@ -17,7 +17,7 @@ def spectrogram(clip: Clip, start: int, end: int, columns: int, rows: int) -> np
     Rows are even in pitch from 40 Hz to half the rate; 0 is 84 dB below full scale.
     """
     size = 1 << int(np.clip(np.ceil(np.log2(max(clip.rate * 0.04, 256))), 8, 13))
-    mono = clip.samples.mean(axis=1)
+    mono = mono_of(clip.samples)
     padded = np.concatenate([np.zeros(size // 2, np.float32), mono, np.zeros(size, np.float32)])
     places = np.linspace(start, max(end, start + 1), columns, endpoint=False).astype(np.int64)
     inside = (places >= 0) & (places < clip.frames)

@@ -21,6 +21,7 @@ Spectra = npt.NDArray[np.complex128]
 _WHAT = "Stretching a sound"
 _WINDOW_S = 0.046
 _SEAM_S = 0.06
+_BATCH = 128
 _ATTACK_BEFORE_S, _ATTACK_AFTER_S = 0.008, 0.035
 
 
@@ -120,66 +121,56 @@ def _vocoded(
 ) -> Samples:
     channels = samples.shape[1]
     window = np.sqrt(np.hanning(size + 1)[:size]).astype(np.float32)
-    pad = size
-    padded = np.concatenate([np.zeros((pad, channels)), samples, np.zeros((2 * pad, channels))]).astype(
-        np.float32
-    )
+    padded = np.concatenate(
+        [np.zeros((size + hop, channels)), samples, np.zeros((2 * size, channels))]
+    ).astype(np.float32)
+    planes = np.ascontiguousarray(padded.T)
+    starts = np.round(places).astype(np.int64) + hop + size // 2
     length = len(places) * hop + 2 * size
     out, norm = np.zeros((length, channels), np.float32), np.zeros(length, np.float32)
-    offset = pad - size // 2
     spin = np.zeros(size // 2 + 1)
-    for number in range(len(places)):
-        if number % 64 == 0:
-            check(progress, _WHAT)
-            progress.report(number / len(places), _WHAT)
-        at = round(places[number]) + offset
-        now = _spectra(padded, at, window)
-        if number:
-            last_at = round(places[number - 1]) + offset
-            if at - last_at != hop:
-                spin = _locked(padded, now, at, last_at, hop, window, spin)
-            if held[number] and not held[number - 1]:
-                spin = np.where(_risen(padded, now, at, hop, window), 0.0, spin)
-        grain = np.fft.irfft(now * np.exp(1j * spin), size, axis=1).T.astype(np.float32) * window[:, None]
-        start = number * hop
-        out[start : start + size] += grain
-        norm[start : start + size] += window**2
+    last = np.zeros((channels, size // 2 + 1), np.complex128)
+    for first in range(0, len(places), _BATCH):
+        check(progress, _WHAT)
+        progress.report(first / len(places), _WHAT)
+        batch = starts[first : first + _BATCH]
+        now, back = _spectra(planes, batch, window), _spectra(planes, batch - hop, window)
+        spins = np.empty((len(batch), size // 2 + 1))
+        for place in range(len(batch)):
+            number = first + place
+            if number and starts[number] - starts[number - 1] != hop:
+                spin = _locked(now[place], back[place], last, spin)
+            if number and held[number] and not held[number - 1]:
+                begins = (np.abs(now[place]) ** 2).sum(axis=0) > 2 * (np.abs(back[place]) ** 2).sum(axis=0)
+                spin = np.where(begins, 0.0, spin)  # what begins here keeps its own phases
+            spins[place], last = spin, now[place]
+        grains = np.fft.irfft(now * np.exp(1j * spins)[:, None, :], size, axis=2).astype(np.float32) * window
+        for place in range(len(batch)):
+            at = (first + place) * hop
+            out[at : at + size] += grains[place].T
+            norm[at : at + size] += window**2
     out /= np.maximum(norm, 1e-3)[:, None]
     return out[size // 2 :]
 
 
-def _locked(
-    padded: Samples,
-    now: Spectra,
-    at: int,
-    last_at: int,
-    hop: int,
-    window: npt.NDArray[np.float32],
-    spin: Floats,
-) -> Floats:
-    """By how much every bin's phase has to be turned: each peak goes on where it was, its neighbours turn with it."""
-    power = (np.abs(now) ** 2).sum(axis=0)
+def _locked(now: Spectra, back: Spectra, last: Spectra, spin: Floats) -> Floats:
+    """By how much every bin's phase has to be turned: each peak goes on where it was, its neighbours turn with it.
+
+    Spectra (channels, bins): of this grain, of the source one hop before it, of the grain before.
+    """
+    power = (now.real**2 + now.imag**2).sum(axis=0)
     mid = power[2:-2]
     higher = (mid > power[1:-3]) & (mid >= power[3:-1]) & (mid > power[:-4]) & (mid >= power[4:])
     peaks = np.flatnonzero(higher) + 2
     if not len(peaks):
         return spin
     # the phase of the last grain, plus how far it goes in one hop here, less what it is here
-    back, last = _spectra(padded, at - hop, window), _spectra(padded, last_at, window)
-    turn = np.angle((last * np.conj(back)).sum(axis=0)[peaks])
+    turn = np.angle((last[:, peaks] * np.conj(back[:, peaks])).sum(axis=0))
     owner = np.searchsorted((peaks[1:] + peaks[:-1] + 1) // 2, np.arange(len(power)), "right")
     return np.asarray((spin[peaks] + turn)[owner])
 
 
-def _risen(
-    padded: Samples, now: Spectra, at: int, hop: int, window: npt.NDArray[np.float32]
-) -> npt.NDArray[np.bool_]:
-    """The bins in which something begins: they keep their own phases."""
-    before = (np.abs(_spectra(padded, at - hop, window)) ** 2).sum(axis=0)
-    return np.asarray((np.abs(now) ** 2).sum(axis=0) > 2 * before)
-
-
-def _spectra(padded: Samples, at: int, window: npt.NDArray[np.float32]) -> Spectra:
-    """The spectrum of every channel from a frame on, (channels, bins)."""
-    part = padded[max(at, 0) : max(at, 0) + len(window)]
-    return np.asarray(np.fft.rfft(part.T * window, axis=1))
+def _spectra(planes: Samples, starts: npt.NDArray[np.int64], window: npt.NDArray[np.float32]) -> Spectra:
+    """Spectra (grains, channels, bins) of `planes` (channels, frames) from some frames on."""
+    grains = planes[:, np.maximum(starts, 0)[:, None] + np.arange(len(window))] * window
+    return np.asarray(np.fft.rfft(grains, axis=2).transpose(1, 0, 2))

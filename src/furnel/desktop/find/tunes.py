@@ -62,7 +62,7 @@ class _Rows(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Tunes and songs")
         self.setToolTip(
-            "Drag a song onto another line, or move it with Alt and the arrow keys; Delete leaves it out"
+            "Drag a song onto another line, or move it with Alt and the arrow keys; Backspace leaves it out"
         )
         tiles.ready.connect(self.update)
         look.changed.connect(self.update)
@@ -212,7 +212,7 @@ class _Rows(QWidget):
         elif step:
             self.current = max(min(self.current + step, max(len(self.tunes), len(self.songs)) - 1), 0)
             self.update()
-        elif event.key() == Qt.Key.Key_Delete and self.current < len(self.songs):
+        elif event.key() == Qt.Key.Key_Backspace and self.current < len(self.songs):
             self.left_out.emit(self.current)
         else:
             super().keyPressEvent(event)

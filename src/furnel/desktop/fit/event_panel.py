@@ -7,6 +7,7 @@ from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import (
+    QContextMenuEvent,
     QDragEnterEvent,
     QDropEvent,
     QFont,
@@ -17,7 +18,7 @@ from PyQt6.QtGui import (
     QPen,
     QPolygonF,
 )
-from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QMenu, QSizePolicy, QWidget
 
 from furnel.desktop.fit.sound_content import EventContent, Variation
 from furnel.desktop.look import Look, font
@@ -55,7 +56,7 @@ class _Sounds(QWidget):
         self._event, self._current = event, current
         self.setToolTip(
             f"Drop {event.least} to {event.most} files here: they become the sounds that the event plays in turn. "
-            "Delete takes one out."
+            "Backspace, or the right button, takes one out of the event."
         )
         self.update()
 
@@ -134,6 +135,15 @@ class _Sounds(QWidget):
         if path:
             self.picked.emit(path)
 
+    def contextMenuEvent(self, event: QContextMenuEvent | None) -> None:
+        path = self._at(QPointF(event.pos())) if event is not None else ""
+        if event is not None and path:
+            menu = QMenu(self)
+            entry = menu.addAction("Take it out of the event")
+            assert entry is not None
+            entry.triggered.connect(lambda: self.removed.emit(path))
+            menu.exec(event.globalPos())
+
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is None or self._event is None:
             return
@@ -143,7 +153,7 @@ class _Sounds(QWidget):
             place = paths.index(self._current) + move
             if 0 <= place < len(paths):
                 self.picked.emit(paths[place])
-        elif event.key() == Qt.Key.Key_Delete and self._current in paths:
+        elif event.key() == Qt.Key.Key_Backspace and self._current in paths:
             self.removed.emit(self._current)
         else:
             super().keyPressEvent(event)
@@ -183,6 +193,7 @@ class DistanceCurve(QWidget):
         self._content: EventContent | None = None
         self._event: SoundEvent | None = None
         self.listener = -1.0
+        self._held_scale = 0.0
         self._drag = ""
         self.setFixedHeight(_HIGH)
         self.setMinimumWidth(300)
@@ -212,6 +223,8 @@ class DistanceCurve(QWidget):
 
     def _most(self) -> float:
         assert self._content is not None and self._event is not None
+        if self._held_scale:
+            return self._held_scale
         ends = (self._content.game.silent_at or 0.0, self._event.silent_at or 0.0)
         return max(*ends, 10.0) * 1.2
 
@@ -316,6 +329,7 @@ class DistanceCurve(QWidget):
         near = {name: (point - at).manhattanLength() for name, point in self._handles().items()}
         name = min(near, key=lambda one: near[one], default="")
         self._drag = name if name and near[name] <= _GRAB else "listener"
+        self._held_scale = self._most()
         self.mouseMoveEvent(event)
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
@@ -337,6 +351,8 @@ class DistanceCurve(QWidget):
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         drag, self._drag = self._drag, ""
+        self._held_scale = 0.0
+        self.update()
         if drag in ("fade", "silent") and self._content is not None and self._event != self._content.event:
             self.moved.emit(self._event)
 

@@ -119,6 +119,10 @@ class Hearing(QObject):
             path
         )
         self._session.edit(project, f"Take {path.rpartition('/')[2]} out of {name}")
+        for other in left:
+            if project.swap_for(other) is not None:
+                self._pick(other)
+                break
 
     def _set_event(self, event: SoundEvent) -> None:
         space = self._session.space

@@ -1,0 +1,263 @@
+"""The sound bench worked by mouse, keys and drops: zoom, loops, the part of the source, events, tunes."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import numpy as np
+import pytest
+import soundfile
+from demo.hands import Hands
+from PyQt6.QtCore import QPoint, QPointF, Qt
+from PyQt6.QtGui import QWheelEvent
+from PyQt6.QtWidgets import QApplication, QWidget
+
+from furnel.desktop.fit.sound_bench import SoundBench
+from furnel.desktop.playback import Player
+from furnel.mods.events import fill_event
+from furnel.mods.workspace import create_project, open_workspace
+from tarnlight.world import World
+
+TUNE, BELL = "music/fog.ogg", "bank0/003.wav"
+
+
+def song(file: Path, length_s: float, tempo: float) -> Path:
+    """A song with a beat on every quarter, and a bass at the beginning of every bar."""
+    t = np.arange(round(length_s * 44100)) / 44100
+    beat, bar = (t * tempo / 60) % 1, (t * tempo / 240) % 1
+    wave = 0.4 * np.exp(-6 * beat) * np.sin(2 * np.pi * 330 * t) + 0.5 * np.exp(-9 * bar) * np.sin(
+        2 * np.pi * 70 * t
+    )
+    soundfile.write(file, wave, 44100, subtype="PCM_16")
+    return file
+
+
+@pytest.fixture
+def mod(game: Path, sources: Path, tmp_path: Path) -> Path:
+    """A mod with a long song for a short tune, five takes for an event of three, a bell and a hull that breaks."""
+    space = open_workspace(create_project(tmp_path / "mod", "Evening Post", game))
+    takes = [sources / f"bell_take_{number}.wav" for number in range(1, 6)]
+    project = fill_event(space, "bell_far", takes)
+    project = project.with_event(project.events[0].model_copy(update={"silent_at": 120.0}))
+    tune = song(tmp_path / "song.flac", 40.0, 96)
+    for original, source in ((TUNE, tune), ("bank0/000.wav", sources / "church_bell.mp3")):
+        project = project.with_swap(space.fitted(space.new_swap(original, source)))
+    space.save(project.with_swap(space.new_swap("art/hulls/hull_otter.dds", sources / "dusk_paint.jpg")))
+    space.close()
+    return tmp_path / "mod" / "furnel.toml"
+
+
+def bench_with(hands: Hands, mod: Path, original: str) -> SoundBench:
+    hands.open(mod)
+    hands.station(2)
+    hands.window.fit_station.pick(original)
+    hands.settle()
+    return hands.window.fit_station.benches.sound
+
+
+def wheel(widget: QWidget, at: QPointF, turns: int) -> None:
+    event = QWheelEvent(
+        at, widget.mapToGlobal(at), QPoint(), QPoint(0, 120 * turns), Qt.MouseButton.NoButton,
+        Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False,
+    )  # fmt: skip
+    QApplication.sendEvent(widget, event)
+
+
+def test_zooming_goes_down_to_single_samples_and_back(hands: Hands, mod: Path) -> None:
+    lanes = bench_with(hands, mod, TUNE).lanes
+    at = lanes.lane_box(True).center()
+    under = lanes._seconds(at.x())
+    for _ in range(90):
+        wheel(lanes, at, 1)
+    assert (lanes.span[1] - lanes.span[0]) * 44100 == pytest.approx(24, abs=1)
+    assert lanes._seconds(at.x()) == pytest.approx(under, abs=1e-3)
+    assert not lanes.grab().isNull()
+    hands.key("Right", lanes)
+    assert lanes.span[0] > under - 24 / 44100
+    hands.key("Home", lanes)
+    assert lanes.span == (0.0, 16.0)
+
+
+def test_a_loop_bracket_snaps_to_the_beat_and_undo_takes_it_back(hands: Hands, mod: Path) -> None:
+    bench = bench_with(hands, mod, TUNE)
+    lanes, session = bench.lanes, hands.window.session
+    before = session.swap(TUNE)
+    rhythm = bench.content.yours.rhythm
+    assert rhythm is not None
+    beat = rhythm.first_s + 20 * 60 / rhythm.tempo
+    box = lanes.lane_box(True)
+    end = QPointF(lanes._x(16.0), box.center().y())
+    hands.drag(lanes, end, QPointF(lanes._x(beat) + 3, box.center().y()))
+    hands.settle()
+    swap = session.swap(TUNE)
+    assert swap is not None and swap != before
+    use = next(use for use in swap.steps if use.do == "loop")
+    assert use.values["length"] == round(beat * 44100)
+    result = bench.content.yours.clip
+    assert result.loop == (0, result.frames) and result.frames == use.values["length"]
+    assert {p.key: p.state for p in session.examined[TUNE].points}["loop"] == "differs"
+    hands.key("Ctrl+Z", hands.window)
+    hands.settle()
+    assert session.swap(TUNE) == before
+
+
+def test_another_part_of_the_source_is_taken_by_dragging_it(hands: Hands, mod: Path) -> None:
+    bench = bench_with(hands, mod, TUNE)
+    lanes, session = bench.lanes, hands.window.session
+    box = lanes._source_box()
+    start = QPointF(lanes._source_x(8.0), box.center().y())
+    hands.drag(lanes, start, start + QPointF(lanes._source_x(15.0) - lanes._source_x(0.0), 0))
+    hands.settle()
+    swap = session.swap(TUNE)
+    assert swap is not None
+    first = next(use for use in swap.steps if use.do == "bars").values["first"]
+    assert first == pytest.approx(15, abs=0.5)
+    assert session.examined[TUNE].state == "fits"
+    assert bench.content.used[0] == pytest.approx(first, abs=0.01)
+
+
+def test_the_seam_repeats_and_the_meter_follows(
+    hands: Hands, mod: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    bench = bench_with(hands, mod, TUNE)
+    played: list[tuple[int, bool]] = []
+    monkeypatch.setattr(
+        Player, "play",
+        lambda self, name, make, start_s=0.0, again=False, volume=1.0: played.append((make().frames, again)) or True,
+    )  # fmt: skip
+    hands.click(bench._seam)
+    assert played == [(2 * 44100, True)]
+    bench._moved(0.75)
+    assert bench.lanes.head_s == pytest.approx(0.5)
+    bench._moved(0.25)
+    assert bench.lanes.head_s == pytest.approx(15.5)
+    assert -40 < bench.meter._loud < 0 and bench.meter._peak < 0
+    bench._stopped()
+    assert bench.meter._peak == -np.inf
+
+
+def test_pitches_and_measures_are_shown_on_demand(hands: Hands, mod: Path) -> None:
+    bench = bench_with(hands, mod, TUNE)
+    hands.click(bench._spectrum)
+    hands.until(lambda: bench.lanes.spectra and len(bench.lanes.spectra) == 2, "the pitches")
+    assert bench.lanes.spectra is not None and not bench.lanes.spectra["yours"][1].isNull()
+    hands.click(bench._spectrum)
+    assert bench.lanes.spectra is None
+    hands.click(bench._figures)
+    assert bench.measures.isVisible()
+    said = bench.measures.accessibleDescription()
+    assert "Tempo 60.00 bpm" in said and "Seam smooth, yours smooth" in said
+
+
+def takes(folder: Path, count: int) -> list[Path]:
+    out = []
+    for number in range(count):
+        t = np.arange(60000) / 48000
+        out.append(folder / f"take {number}.wav")
+        soundfile.write(
+            out[-1],
+            (0.1 + 0.2 * number) * np.exp(-4 * t) * np.sin(2 * np.pi * (700 + 40 * number) * t),
+            48000,
+        )
+    return out
+
+
+def test_takes_dropped_on_an_event_become_its_sounds_in_the_game(
+    hands: Hands, mod: Path, game: Path, tmp_path: Path
+) -> None:
+    bench = bench_with(hands, mod, "bank0/000.wav")
+    session, sounds = hands.window.session, bench.panel.sounds
+    assert bench.panel.isVisible() and len(bench.panel.paths) == 3
+    hands.drop(takes(tmp_path, 4), sounds)
+    hands.until(lambda: len(bench.panel.paths) == 4, "the event to be filled")
+    hands.settle()
+    added = bench.panel.paths[3]
+    assert not session.catalogue.has(added) and session.name_of(added) == "bell_near 4"
+    assert all(session.examined[path].state == "fits" for path in bench.panel.paths)
+    hands.click(sounds, sounds.card(3).center().toPoint())
+    hands.settle()
+    assert hands.window.fit_station.current == added
+    assert hands.window.fit_station.table is not None and bench.content.swap.original == added
+    sounds.setFocus()
+    hands.key("Backspace", sounds)
+    hands.settle()
+    assert added not in bench.panel.paths
+    assert session.swap(added) is None
+    hands.key("Ctrl+Z", hands.window)
+    hands.settle()
+    assert session.swap(added) is not None
+    session.fit_all(["art/hulls/hull_otter.dds"])
+    hands.settle()
+    hands.key("Ctrl+B", hands.window)
+    hands.until(lambda: session.build is not None and not session.stale, "the build")
+    hands.window.run_command("install")
+    hands.until(lambda: session.installed, "the install")
+    world = World(game)
+    assert world.events["bell_near"]["sounds"][3] == added
+    assert {v.path: v.verdict for v in world.verdicts()}[added] == "accepted" and not world.strays()
+
+
+def test_how_far_an_event_is_heard_is_dragged_and_heard(
+    hands: Hands, mod: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    bench = bench_with(hands, mod, BELL)
+    session, curve = hands.window.session, bench.panel.curve
+    volumes: list[float] = []
+    monkeypatch.setattr(
+        Player,
+        "play",
+        lambda self, name, make, start_s=0.0, again=False, volume=1.0: volumes.append(volume) or True,
+    )
+    curve.setFocus()
+    hands.key("Left", curve)
+    assert volumes == [pytest.approx(curve.event_now.gain_at(curve.listener))]
+    silent = curve._handles()["silent"]
+    hands.drag(curve, silent, QPointF(curve.point(60, 0).x(), silent.y()))
+    hands.settle()
+    use = session.project.event_for("bell_far")
+    assert use is not None and use.silent_at == pytest.approx(60, abs=1)
+    fade = curve._handles()["fade"]
+    hands.drag(curve, fade, curve.point(30, 0.4))
+    hands.settle()
+    use = session.project.event_for("bell_far")
+    assert use is not None and (use.fade_from, use.volume) == (
+        pytest.approx(30, abs=1),
+        pytest.approx(0.4, abs=0.02),
+    )
+    assert "rules/sound-events.json" in session.stale
+    hands.key("Ctrl+Z", hands.window)
+    hands.key("Ctrl+Z", hands.window)
+    assert session.project.event_for("bell_far").silent_at == 120
+
+
+def test_an_album_is_laid_over_the_tunes(hands: Hands, mod: Path, tmp_path: Path) -> None:
+    hands.open(mod)
+    hands.key("Ctrl+U", hands.window)
+    page = hands.window.tunes_page
+    hands.until(lambda: len(page.rows.tunes) == 4, "the tunes")
+    album = tmp_path / "album"
+    album.mkdir()
+    song(album / "1 long.flac", 30.0, 90)
+    song(album / "2 short.flac", 3.2, 100)
+    (album / "3 broken.ogg").write_bytes(b"OggS nothing")
+    (album / "words.txt").write_text("not a song")
+    hands.drop([album], page)
+    hands.until(lambda: len(page.rows.songs) == 3, "the songs")
+    assert [page.rows.forecast_of(row).outlook for row in range(3)] == ["fits", "breaks", "breaks"]
+    assert page.apply.text() == "Swap 2"
+    rows = page.rows
+    hands.drag(rows, QPointF(rows.width() * 0.7, 30), QPointF(rows.width() * 0.7, 74 + 30))
+    assert [song.file.stem for song in rows.songs] == ["2 short", "1 long", "3 broken"]
+    rows.setFocus()
+    hands.key("Alt+Up", rows)
+    assert rows.songs[0].file.stem == "1 long"
+    rows.current = 1
+    hands.key("Backspace", rows)
+    rows.current = 1
+    hands.key("Backspace", rows)
+    assert page.apply.text() == "Swap 1"
+    hands.click(page.apply)
+    hands.settle()
+    assert hands.window.session.swap("music/fog.ogg") is not None
+    assert hands.window.session.examined["music/fog.ogg"].state == "fits"
+    assert "bars" in [use.do for use in hands.window.session.swap("music/fog.ogg").steps]
