@@ -36,11 +36,15 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.shot(out / "find.png")
         for name, original in (
             ("fit-picture", "art/hulls/hull_otter.dds"), ("fit-sheet", "cast/otter_walk.png"),
-            ("fit-sound", "bank0/000.wav"), ("fit-music", "music/slow_water.ogg"), ("fit-text", "rules/playlist.json"),
+            ("fit-sound", "bank0/003.wav"), ("fit-text", "rules/playlist.json"),
         ):  # fmt: skip
             hands.station(2)
             window.fit_station.pick(original)
             hands.shot(out / f"{name}.png")
+        window.fit_station.pick("music/reel_night.ogg")
+        hands.settle()
+        hands.click(window.fit_station.benches.sound._figures)
+        hands.shot(out / "fit-music.png")
         window.session.fit_all(["art/hulls/hull_otter.dds", "bank0/012.wav"])
         hands.settle()
         window.fit_station.pick("art/hulls/hull_otter.dds")
@@ -97,6 +101,7 @@ def _finding(hands: Hands, out: Path, folder: Path) -> None:
     station.wall.select("ensigns/large/fjell.tga")
     hands.shot(out / "find-kin.png")
     station._group.setCurrentIndex(0)
+    _tunes(hands, out, folder)
     mine = folder / "winter paint"
     (mine / "ensigns" / "small").mkdir(parents=True)
     for path, name, gains in (
@@ -123,6 +128,24 @@ def _finding(hands: Hands, out: Path, folder: Path) -> None:
     window.describe_game(unknown)
     hands.until(lambda: window.new_game_page.start.isEnabled(), "the survey")
     hands.shot(out / "new-game.png")
+
+
+def _tunes(hands: Hands, out: Path, folder: Path) -> None:
+    """An album laid over the game's tunes."""
+    sources = folder / "northern-lights" / "sources"
+    album = folder / "album"
+    album.mkdir()
+    shutil.copy(sources / "evening_song.flac", album / "1 Over the tarn.flac")
+    shutil.copy(sources / "night_song.wav", album / "2 Lanterns.wav")
+    shutil.copy(
+        folder / "game" / "mods" / "northern-lights" / "music" / "slow_water.ogg", album / "3 Thaw.ogg"
+    )
+    hands.key("Ctrl+U", hands.window)
+    page = hands.window.tunes_page
+    hands.until(lambda: page.rows.tunes, "the tunes")
+    hands.drop([album], page)
+    hands.until(lambda: len(page.rows.songs) == 3, "the songs")
+    hands.shot(out / "tunes.png")
 
 
 if __name__ == "__main__":

@@ -21,7 +21,14 @@ QPushButton { background: #1b3442; border: 1px solid #35505c; border-radius: 3px
 QPushButton:hover { border-color: #d9a45a } QPushButton:pressed { background: #0d1a2b }
 """
 _LISTENER_M = {"quay": 8.0, "open water": 45.0, "lamp store": 4.0, "chart room": 4.0}
-_SOUNDS = {"Bell": "bell_near", "Horn": "horn", "Otter": "otter", "Gull": "gull", "Oar": "oar_wet"}
+_SOUNDS = {
+    "Bell": "bell_near",
+    "Far bell": "bell_far",
+    "Horn": "horn",
+    "Otter": "otter",
+    "Gull": "gull",
+    "Oar": "oar_wet",
+}
 
 
 class View(QWidget):
@@ -116,6 +123,11 @@ class Game(QWidget):
             if output is not None:
                 output.setVolume(self._world.loudness(event, _LISTENER_M[self._scene]))
             self._start(self._player, path)
+
+    @property
+    def says(self) -> str:
+        """What stands in the bar: which sound played last, and from whom."""
+        return self._says.text()
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and event.key() == Qt.Key.Key_Escape:

@@ -9,12 +9,12 @@ import numpy as np
 
 from furnel.progress import QUIET, Progress, check
 from furnel.sound.beats import Rhythm, key_of, rhythm_of
-from furnel.sound.clip import Clip, Samples, highest
+from furnel.sound.clip import Clip, Samples
 from furnel.sound.files import SoundStream
 from furnel.sound.loops import seam_click
 from furnel.sound.loudness import LoudnessMeter
 from furnel.sound.peaks import true_peak
-from furnel.sound.shaping import HOPS_S, hop_levels, sounding_hops
+from furnel.sound.shaping import HOPS_S, sounding_hops
 
 _OVERLAP = 16
 
@@ -87,72 +87,64 @@ class _Measuring:
     def __init__(self, rate: int, channels: int) -> None:
         self._rate, self._channels = rate, channels
         self._meter = LoudnessMeter(rate, channels)
-        self._sums, self._products = np.zeros(channels), np.zeros(3)
-        self._peak = self._true = 0.0
-        self._frames = self._clipped = self._run = 0
+        self._totals, self._runs = np.zeros(4 + channels), np.zeros(2, np.int64)
+        self._true = 0.0
+        self._frames = 0
         self._hop = max(rate // HOPS_S, 1)
         self._levels: list[Samples] = []
         self._rest = np.zeros((0, channels), np.float32)
         self._tail = np.zeros((0, channels), np.float32)
 
-    def feed(self, piece: np.ndarray) -> None:
-        self._meter.feed(piece)
+    def feed(self, piece: Samples) -> None:
+        """Take the next frames."""
+        from furnel.sound.weighting import add_levels
+
         if not len(piece):
             return
-        self._sums += piece.sum(axis=0, dtype=np.float64)
-        left, right = piece[:, 0], piece[:, min(1, self._channels - 1)]
-        self._products += [float(np.dot(left, right)), float(np.dot(left, left)), float(np.dot(right, right))]
-        high = highest(np.abs(piece))
-        self._peak = max(self._peak, float(high.max()))
+        self._meter.feed(piece)
+        whole = np.concatenate([self._rest, piece]) if len(self._rest) else piece
+        count = len(whole) // self._hop
+        levels = np.empty(count, np.float32)
+        part = np.require(whole[: count * self._hop], np.float32, ["W"])
+        add_levels(part, self._hop, self._totals, self._runs, levels)
+        self._levels.append(levels)
+        self._rest = np.array(whole[count * self._hop :])
         joined = np.concatenate([self._tail, piece]) if len(self._tail) else piece
-        self._true = max(self._true, true_peak(joined))
+        self._true = true_peak(joined, self._true)
         self._tail = np.array(piece[-_OVERLAP:])
-        joined = np.concatenate([self._rest, piece])
-        whole = len(joined) // self._hop * self._hop
-        self._levels.append(hop_levels(joined[:whole], self._hop))
-        self._rest = np.array(joined[whole:])
-        self._count_clipped(high >= 0.9999)
         self._frames += len(piece)
-
-    def _count_clipped(self, full: np.ndarray) -> None:
-        """Frames in runs of at least three at full scale; a run may go on from the last piece."""
-        if not full.any():
-            self._run = 0
-            return
-        edges = np.flatnonzero(np.diff(np.concatenate([[False], full, [False]])))
-        for start, end in zip(edges[::2].tolist(), edges[1::2].tolist(), strict=True):
-            before = self._run if start == 0 else 0
-            run = before + end - start
-            self._clipped += (run if run >= 3 else 0) - (before if before >= 3 else 0)
-            self._run = run if end == len(full) else 0
-        if not full[-1]:
-            self._run = 0
 
     def _silence(self) -> tuple[int, int]:
         """The frames of silence at both ends; all of them at the front when there is nothing else."""
-        rest = [hop_levels(self._rest, len(self._rest))] if len(self._rest) else []
-        first, end = sounding_hops(np.concatenate([*self._levels, *rest])) if self._frames else (0, 0)
+        first, end = sounding_hops(np.concatenate(self._levels)) if self._levels else (0, 0)
         if first == end:
             return self._frames, 0
         return first * self._hop, max(self._frames - end * self._hop, 0)
 
     def done(self) -> Measures:
         """What was measured."""
+        from furnel.sound.weighting import add_levels
+
         meter, frames = self._meter, max(self._frames, 1)
-        short, moments = meter.short_term(), meter.momentary()
-        both, left, right = self._products
+        if len(self._rest):
+            last = np.empty(1, np.float32)
+            add_levels(self._rest, len(self._rest), self._totals, self._runs, last)
+            self._levels.append(last)
+            self._rest = self._rest[:0]
         lead, tail = self._silence()
         silent = lead >= self._frames
+        short, moments = meter.short_term(), meter.momentary()
+        peak, both, left, right = self._totals[:4]
         return Measures(
             meter.integrated(),
             float(short.max()) if len(short) and not silent else -math.inf,
             float(moments.max()) if len(moments) and not silent else -math.inf,
             meter.loudness_range(),
-            self._peak,
+            float(peak),
             self._true,
             lead / self._rate,
             tail / self._rate,
-            float(np.abs(self._sums / frames).max()),
-            self._clipped,
+            float(np.abs(self._totals[4:] / frames).max()),
+            int(self._runs[0]),
             float(np.clip(both / math.sqrt(left * right), -1, 1)) if left > 0 and right > 0 else 1.0,
         )

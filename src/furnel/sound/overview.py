@@ -52,17 +52,16 @@ def overview_of_file(stream: SoundStream) -> Overview:
 
 def _overview(pieces: Iterable[Samples], rate: int) -> Overview:
     rows: list[Samples] = []
-    left = np.zeros((2, 0), np.float32)
+    left: Samples | None = None
     frames = 0
     for piece in pieces:
         frames += len(piece)
-        both = np.concatenate([left, np.stack([lowest(piece), highest(piece)])], axis=1)
-        whole = both.shape[1] // BASE * BASE
-        if whole:
-            rows.append(_halved(both[:, :whole], BASE))
-        left = both[:, whole:]
-    if left.shape[1]:
-        rows.append(np.stack([left[:1].min(axis=1), left[1:].max(axis=1)]))
+        joined = np.concatenate([left, piece]) if left is not None and len(left) else piece
+        whole = len(joined) // BASE * BASE
+        rows.append(_extremes(joined[:whole], BASE))
+        left = np.array(joined[whole:])
+    if left is not None and len(left):
+        rows.append(_extremes(left, len(left)))
     level = np.concatenate(rows, axis=1) if rows else np.zeros((2, 1), np.float32)
     levels = [level]
     while levels[-1].shape[1] > _EXACT:
@@ -70,6 +69,15 @@ def _overview(pieces: Iterable[Samples], rate: int) -> Overview:
         over = -last.shape[1] % _GROWTH
         levels.append(_halved(np.concatenate([last, np.repeat(last[:, -1:], over, axis=1)], axis=1), _GROWTH))
     return Overview(frames, rate, tuple(levels))
+
+
+def _extremes(samples: Samples, span: int) -> Samples:
+    """Lowest and highest of every whole `span` of frames, (2, spans)."""
+    from furnel.sound.weighting import span_extremes
+
+    out = np.empty((2, len(samples) // span), np.float32)
+    span_extremes(np.require(samples, np.float32, ["W"]), span, out[0], out[1])
+    return out
 
 
 def _halved(both: Samples, by: int) -> Samples:

@@ -19,20 +19,23 @@ _PHASES = np.array([_A, _B, _B[::-1], _A[::-1]], np.float32)  # the standard's f
 _LOOK_AHEAD_S, _RELEASE_S = 0.004, 0.06
 
 
-def true_peak(samples: Samples) -> float:
-    """The largest value between the samples too, without sign, at four times the rate. `samples` (frames, channels)."""
+def true_peak(samples: Samples, least: float = 0.0) -> float:
+    """The largest value between the samples too, without sign, at four times the rate; `least` when none is larger.
+
+    `samples` are (frames, channels).
+    """
     from furnel.sound import weighting
 
     data = np.require(samples, np.float32, ["W"])
-    found = np.zeros(data.shape[1], np.float32)
+    found = np.full(data.shape[1], least, np.float32)
 
     def channel_peak(first: int, end: int) -> None:
         for channel in range(first, end):
-            found[channel] = weighting.true_peak(data, channel, _PHASES, np.float32(0.0))
+            found[channel] = weighting.true_peak(data, channel, _PHASES, np.float32(least))
 
     if len(data):
         over_rows(channel_peak, data.shape[1], least=1)
-    return float(found.max(initial=0.0))
+    return float(found.max(initial=least))
 
 
 def with_gain(clip: Clip, gain_db: float, ceiling_db: float = -0.3) -> tuple[Clip, float]:

@@ -67,16 +67,6 @@ def filtered(clip: Clip, kind: Literal["highpass", "lowpass"], hertz: float, slo
     return Clip(np.ascontiguousarray(samples, np.float32), clip.rate, clip.loop)
 
 
-def hop_levels(samples: Samples, hop: int) -> Samples:
-    """The root mean square of every whole `hop` of frames, of the loudest channel."""
-    whole = len(samples) // hop * hop
-    power = np.zeros(whole // hop, np.float32)
-    for channel in range(samples.shape[1]):
-        rows = samples[:whole, channel].reshape(-1, hop)
-        power = np.maximum(power, np.einsum("ij,ij->i", rows, rows))
-    return np.asarray(np.sqrt(power / hop), np.float32)
-
-
 def sounding_hops(levels: Samples, floor_db: float = SILENT_DB) -> tuple[int, int]:
     """The first hop that comes within `floor_db` of the loudest, and the end of those that do within 16 dB more.
 
@@ -92,9 +82,13 @@ def sounding_hops(levels: Samples, floor_db: float = SILENT_DB) -> tuple[int, in
 
 def sounding_span(clip: Clip, floor_db: float = SILENT_DB) -> tuple[int, int]:
     """The first and the end frame of what is heard, to 5 ms; (0, 0) for silence."""
+    from furnel.sound.weighting import add_levels
+
     hop = max(clip.rate // HOPS_S, 1)
     padded = np.concatenate([clip.samples, np.zeros((-clip.frames % hop, clip.channels), np.float32)])
-    first, end = sounding_hops(hop_levels(padded, hop), floor_db)
+    levels = np.empty(len(padded) // hop, np.float32)
+    add_levels(padded, hop, np.zeros(4 + clip.channels), np.zeros(2, np.int64), levels)
+    first, end = sounding_hops(levels, floor_db)
     return first * hop, min(end * hop, clip.frames)
 
 

@@ -31,35 +31,65 @@ def add_power(samples, channel, sections, hop, weight, state, sums):
     state[0], state[1], state[2], state[3] = s1, s2, t1, t2
 
 
+SPAN = 256
+
+
+@kernel()
+def _bound(phases):
+    """How much larger than its samples an over-sampled value can be."""
+    bound = np.float32(1.0)
+    for phase in range(phases.shape[0]):
+        total = np.float32(0.0)
+        for tap in range(phases.shape[1]):
+            total += abs(phases[phase, tap])
+        bound = max(bound, total)
+    return bound
+
+
+@kernel()
+def _take(samples, channel, first, count, part):
+    """Frames `first` up to `first + count` of a channel into `part`, zeros outside of the sound; the largest without sign."""
+    frames = samples.shape[0]
+    highest = np.float32(0.0)
+    for place in range(count):
+        frame = first + place
+        value = samples[frame, channel] if 0 <= frame < frames else np.float32(0.0)
+        part[place] = value
+        highest = max(highest, abs(value))
+    return highest
+
+
+@kernel()
+def _over_sampled(part, phases, phase, count, out):
+    """One phase of the over-sampled values that end at `count` frames of `part` into `out`: frame by frame side by side, so
+    that the compiler makes vector instructions of it."""
+    taps = phases.shape[1]
+    for place in range(count):
+        out[place] = np.float32(0.0)
+    for tap in range(taps):
+        gain = phases[phase, tap]
+        shift = taps - 1 - tap
+        for place in range(count):
+            out[place] += gain * part[place + shift]
+
+
 @kernel("float32(float32[:, :], int64, float32[:, ::1], float32)")
 def true_peak(samples, channel, phases, least):
     """The largest value without sign of a channel over-sampled by the filter `phases` (4, taps), or `least` when none is
     larger. Spans whose samples are too small to pass what is known are not over-sampled: the filter's gain is bounded.
     """
-    taps = phases.shape[1]
-    frames = samples.shape[0]
-    bound = np.float32(0.0)
-    for phase in range(phases.shape[0]):
-        total = np.float32(0.0)
-        for tap in range(taps):
-            total += abs(phases[phase, tap])
-        bound = max(bound, total)
-    best = least
-    span = 64
-    for first in range(0, frames + taps - 1, span):
-        end = min(first + span, frames + taps - 1)
-        highest = np.float32(0.0)
-        for frame in range(max(first - taps + 1, 0), min(end, frames)):
-            highest = max(highest, abs(samples[frame, channel]))
+    frames, taps = samples.shape[0], phases.shape[1]
+    bound, best = _bound(phases), least
+    part, out = np.empty(SPAN + taps, np.float32), np.empty(SPAN, np.float32)
+    for first in range(0, frames + taps - 1, SPAN):
+        highest = _take(samples, channel, first - taps + 1, SPAN + taps - 1, part)
         best = max(best, highest)
         if highest * bound <= best:
             continue
-        for place in range(first, end):
-            for phase in range(phases.shape[0]):
-                total = np.float32(0.0)
-                for tap in range(max(0, place - frames + 1), min(taps, place + 1)):
-                    total += phases[phase, tap] * samples[place - tap, channel]
-                best = max(best, abs(total))
+        for phase in range(phases.shape[0]):
+            _over_sampled(part, phases, phase, SPAN, out)
+            for place in range(SPAN):
+                best = max(best, abs(out[place]))
     return best
 
 
@@ -70,35 +100,25 @@ def needed_gain(samples, phases, ceiling, gains):
     """
     frames, channels = samples.shape
     taps = phases.shape[1]
-    late = taps // 2
+    bound, late = _bound(phases), taps // 2
+    part, out = np.empty(SPAN + taps, np.float32), np.empty(SPAN, np.float32)
+    peaks = np.empty(SPAN, np.float32)
     for frame in range(frames):
         gains[frame] = 1.0
-    bound = np.float32(0.0)
-    for phase in range(phases.shape[0]):
-        total = np.float32(0.0)
-        for tap in range(taps):
-            total += abs(phases[phase, tap])
-        bound = max(bound, total)
-    span = 64
     for channel in range(channels):
-        for first in range(0, frames, span):
-            end = min(first + span, frames)
-            highest = np.float32(0.0)
-            for frame in range(max(first - taps, 0), min(end + taps, frames)):
-                highest = max(highest, abs(samples[frame, channel]))
+        for first in range(0, frames, SPAN):
+            highest = _take(samples, channel, first + late - taps + 1, SPAN + taps - 1, part)
             if highest * bound <= ceiling:
                 continue
-            for frame in range(first, end):
-                peak = abs(samples[frame, channel])
-                for phase in range(phases.shape[0]):
-                    total = np.float32(0.0)
-                    for tap in range(taps):
-                        at = frame + late - tap
-                        if 0 <= at < frames:
-                            total += phases[phase, tap] * samples[at, channel]
-                    peak = max(peak, abs(total))
-                if peak * gains[frame] > ceiling:
-                    gains[frame] = ceiling / peak
+            for place in range(SPAN):
+                peaks[place] = abs(part[place + taps - 1 - late])
+            for phase in range(phases.shape[0]):
+                _over_sampled(part, phases, phase, SPAN, out)
+                for place in range(SPAN):
+                    peaks[place] = max(peaks[place], abs(out[place]))
+            for place in range(min(SPAN, frames - first)):
+                if peaks[place] * gains[first + place] > ceiling:
+                    gains[first + place] = ceiling / peaks[place]
 
 
 @kernel("void(float32[::1], float32)")
@@ -108,3 +128,54 @@ def release(gains, step):
     for frame in range(len(gains)):
         now = min(gains[frame], now + (np.float32(1.0) - now) * step)
         gains[frame] = now
+
+
+@kernel("void(float32[:, :], int64, float32[::1], float32[::1])")
+def span_extremes(samples, span, low, high):
+    """Into `low` and `high` the lowest and highest sample of all channels in every whole `span` of frames."""
+    channels = samples.shape[1]
+    for place in range(len(low)):
+        least = most = samples[place * span, 0]
+        for frame in range(place * span, (place + 1) * span):
+            for channel in range(channels):
+                value = samples[frame, channel]
+                least = min(least, value)
+                most = max(most, value)
+        low[place], high[place] = least, most
+
+
+@kernel("void(float32[:, :], int64, float64[::1], int64[::1], float32[::1])")
+def add_levels(samples, hop, totals, runs, levels):
+    """Add to `totals`: the peak, left times right, left and right squared, then the sum of every channel. `runs` counts frames
+    in runs of three or more at full scale, and how long the last run is. `levels` gets the root mean square of every whole hop,
+    of the loudest channel.
+    """
+    frames, channels = samples.shape
+    right = min(1, channels - 1)
+    for frame in range(frames):
+        highest = np.float32(0.0)
+        for channel in range(channels):
+            value = samples[frame, channel]
+            totals[4 + channel] += value
+            highest = max(highest, abs(value))
+        totals[0] = max(totals[0], np.float64(highest))
+        a, b = np.float64(samples[frame, 0]), np.float64(samples[frame, right])
+        totals[1] += a * b
+        totals[2] += a * a
+        totals[3] += b * b
+        if highest >= 0.9999:
+            runs[1] += 1
+            if runs[1] == 3:
+                runs[0] += 3
+            elif runs[1] > 3:
+                runs[0] += 1
+        else:
+            runs[1] = 0
+    for place in range(len(levels)):
+        loudest = np.float32(0.0)
+        for channel in range(channels):
+            total = np.float32(0.0)
+            for frame in range(place * hop, (place + 1) * hop):
+                total += samples[frame, channel] * samples[frame, channel]
+            loudest = max(loudest, total)
+        levels[place] = np.sqrt(loudest / np.float32(hop))
