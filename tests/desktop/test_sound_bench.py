@@ -15,6 +15,7 @@ from PyQt6.QtWidgets import QApplication, QWidget
 from furnel.desktop.fit.sound_bench import SoundBench
 from furnel.desktop.playback import Player
 from furnel.mods.events import fill_event
+from furnel.mods.project import StepUse
 from furnel.mods.workspace import create_project, open_workspace
 from tarnlight.world import World
 
@@ -114,6 +115,26 @@ def test_another_part_of_the_source_is_taken_by_dragging_it(hands: Hands, mod: P
     assert first == pytest.approx(15, abs=0.5)
     assert session.examined[TUNE].state == "fits"
     assert bench.content.used[0] == pytest.approx(first, abs=0.01)
+
+
+def test_a_layer_is_dragged_along_the_time_line(hands: Hands, mod: Path, sources: Path) -> None:
+    bench = bench_with(hands, mod, BELL)
+    lanes, session = bench.lanes, hands.window.session
+    swap = session.swap(BELL)
+    layer = StepUse(do="layer", values={"file": str(sources / "gull_loud.wav"), "at": 0.2, "length": 0.5})
+    session.set_swap(swap.model_copy(update={"steps": (*swap.steps, layer)}), "Lay a gull over it")
+    hands.settle()
+    loud = session.examined[BELL].result.loudness
+    box = lanes.layer_box(0)
+    hands.drag(lanes, box.center(), box.center() + QPointF(lanes._x(1.0) - lanes._x(0.0), 0))
+    hands.settle()
+    use = session.swap(BELL).steps[-1]
+    assert use.values["at"] == pytest.approx(1.2, abs=0.02)
+    clip = bench.content.yours.clip
+    quiet, heard = (
+        np.abs(clip.samples[int(at * 48000) : int((at + 0.3) * 48000)]).max() for at in (0.8, 1.3)
+    )
+    assert heard > 2 * quiet and loud > -20
 
 
 def test_the_seam_repeats_and_the_meter_follows(

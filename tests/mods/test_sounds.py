@@ -16,9 +16,10 @@ from furnel.mods.deploy import install_mod
 from furnel.mods.events import event_of, fill_event, lost_sounds, mod_events, set_event
 from furnel.mods.fit import mended, with_encoding
 from furnel.mods.project import EventUse, StepUse, load_project
+from furnel.mods.render import encode_media
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.workspace import Workspace
-from furnel.sound import Clip
+from furnel.sound import Clip, Cue
 from tarnlight.world import World
 
 TUNE = "music/reel_night.ogg"
@@ -189,13 +190,25 @@ def test_what_the_role_limits_and_what_is_insisted_on(space: Workspace, tmp_path
     from furnel.mods.fit import compare, fit_all
 
     original = spec(space, "bank0/000.wav")
-    small = replace(original, most_bytes=1000, exact=True, tags=(("title", "Bell"),))
+    small = replace(
+        original, most_bytes=1000, exact=True, tags=(("title", "Bell"),), cues=(Cue(441, "strike"),)
+    )
     keys = {point.key: point.state for point in compare(small, replace(original, frames=original.frames - 5))}
-    assert (keys["size"], keys["length"], keys["tags"]) == ("breaks", "breaks", "differs")
+    assert (keys["size"], keys["length"], keys["tags"], keys["cues"]) == (
+        "breaks",
+        "breaks",
+        "differs",
+        "differs",
+    )
     longer = replace(original, frames=original.frames * 3, rate=24000)
     steps, encode = fit_all(small, longer)
     assert {use.do for use in steps} >= {"rate", "length", "loudness"}
-    assert encode is not None and encode.notes == {"tag title": "Bell"}
+    assert encode is not None and encode.notes == {"tag title": "Bell", "cue 441": "strike"}
+    clip = Clip(np.full((4800, 1), 0.1, np.float32), 48000)
+    notes = sound.read_clip(encode_media(clip, encode))[1].notes
+    assert (notes.cues, dict(notes.tags)) == (small.cues, dict(small.tags))
+    flac = encode.model_copy(update={"file": "FLAC"})
+    assert fit_all(small, longer, ("file",), flac)[1] == flac
     assert "loudness" not in {use.do for use in fit_all(small, longer, ("loudness",))[0]}
 
 

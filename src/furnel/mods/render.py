@@ -5,7 +5,7 @@ from __future__ import annotations
 import hashlib
 import json
 import mmap
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property, partial
 from pathlib import Path
@@ -24,7 +24,7 @@ from furnel.mods.steps import ALONE, Around, step_type
 from furnel.progress import QUIET, Part, Progress, check
 from furnel.sound import Clip
 
-_CACHE_VERSION = 4
+_CACHE_VERSION = 5
 _LONG = 1 << 25
 
 Media = Picture | Clip
@@ -124,11 +124,22 @@ def staged(
 def encode_media(media: Media, encode: Encode, progress: Progress = QUIET) -> bytes:
     """The file that `encode` asks for. Raises FurnelError when the media is of another kind."""
     if isinstance(media, Clip):
-        tags = {key[4:]: value for key, value in encode.notes.items() if key.startswith("tag ")}
         quality = _LOSSY_QUALITY[encode.quality]
-        return sound.write_clip(media, encode.file, encode.format, quality, sound.SoundNotes(tags=tags))
+        return sound.write_clip(
+            media, encode.file, encode.format, quality, _sound_notes(encode.notes, media.frames)
+        )
     texture = encode_levels(media, encode, progress)
     return imagefiles.write_texture(texture)
+
+
+def _sound_notes(notes: Mapping[str, str], frames: int) -> sound.SoundNotes:
+    """What an encoding says of tags (`tag title`) and marked places (`cue 441`: its name, by the frame)."""
+    tags = {key[4:]: value for key, value in notes.items() if key.startswith("tag ")}
+    places = {
+        int(key[4:]): name for key, name in notes.items() if key.startswith("cue ") and key[4:].isdecimal()
+    }
+    cues = tuple(sound.Cue(frame, name) for frame, name in sorted(places.items()) if frame <= frames)
+    return sound.SoundNotes(None, cues, tags)
 
 
 def encode_levels(picture: Picture, encode: Encode, progress: Progress = QUIET) -> Texture:
@@ -263,7 +274,7 @@ def result_key(swap: Swap, source: bytes, beside: Surroundings | None = None) ->
     """A name for the swap's result that changes with anything it is made from."""
     recipe = {
         "versions": [_CACHE_VERSION, blocks.ENCODER_VERSION],
-        "steps": [use.model_dump() for use in swap.steps if use.on],
+        "steps": [[use.do, use.checked()] for use in swap.steps if use.on],
         "encode": swap.encode.model_dump() if swap.encode else None,
         "beside": beside.digest if beside else "",
     }

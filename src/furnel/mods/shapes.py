@@ -15,6 +15,7 @@ from furnel.folders import cache_folder
 from furnel.mods.project import StepUse
 from furnel.sound import Overview, SoundStream, frames_of_bars, overview_of_file
 
+_MOVING = ("part", "trim", "stretch", "tempo", "bars", "loop", "intro")
 _KEPT = 1500  # columns that are kept of a source
 
 
@@ -69,6 +70,37 @@ def used_part(steps: tuple[StepUse, ...], rate: int, length_s: float) -> tuple[f
         elif use.do == "length":
             return start, min(start + int(values["frames"]) / rate, end)
     return start, end
+
+
+@dataclass(frozen=True, slots=True)
+class Layer:
+    """A file laid over the sound: the place of its step, its name, where it begins and how long it lasts, in seconds."""
+
+    place: int
+    name: str
+    at_s: float
+    length_s: float
+
+
+def layers_of(steps: tuple[StepUse, ...], folder: Path) -> tuple[Layer, ...]:
+    """The layers that lie in the result where their steps say: no later step moves them. Unreadable files are left out."""
+    out = []
+    for place, use in enumerate(steps):
+        if (
+            not use.on
+            or use.do != "layer"
+            or any(later.on and later.do in _MOVING for later in steps[place + 1 :])
+        ):
+            continue
+        values = use.checked()
+        try:
+            with SoundStream(folder / str(values["file"])) as stream:
+                whole = stream.info.length_s
+        except FurnelError:
+            continue
+        length = min(float(values["length"]) or whole, whole - float(values["start"]))
+        out.append(Layer(place, Path(str(values["file"])).name, float(values["at"]), max(length, 0.0)))
+    return tuple(out)
 
 
 def moved_part(steps: tuple[StepUse, ...], rate: int, start_s: float, result_s: float) -> tuple[StepUse, ...]:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from furnel import sound
 from furnel.games import RoleRule
 from furnel.progress import QUIET, Progress
-from furnel.sound import Measures, Rhythm
+from furnel.sound import Cue, Measures, Rhythm
 
 _RHYTHM_S = 90.0
 _STEADY = 0.6
@@ -32,6 +32,7 @@ class SoundSpec:
     size: int = 0
     loop: tuple[int, int] | None = None
     tags: tuple[tuple[str, str], ...] = ()
+    cues: tuple[Cue, ...] = ()
     loops: bool = False
     exact: bool = False
     record: bool = False
@@ -72,6 +73,6 @@ def sound_spec(
     notes = sound.read_notes(data, info.frames)
     return SoundSpec(
         info.file_type, info.codec, info.rate, info.channels, info.frames, measured, len(data), notes.loop,
-        tuple(sorted(notes.tags.items())), loops, loops or (role is not None and role.length == "exact"),
+        tuple(sorted(notes.tags.items())), notes.cues, loops, loops or (role is not None and role.length == "exact"),
         role is not None and role.loop_record is not None, rhythm, None, role.most_bytes if role is not None else 0,
     )  # fmt: skip

@@ -38,6 +38,7 @@ class Hearing(QObject):
         )
         bench.lanes.looped.connect(self._loop)
         bench.lanes.taken.connect(self._take)
+        bench.lanes.laid.connect(self._lay)
         bench.panel.picked.connect(self._picked)
         bench.panel.filled.connect(self.fill)
         bench.panel.removed.connect(self._remove)
@@ -76,6 +77,17 @@ class Hearing(QObject):
         steps = moved_part(swap.steps, rate, start_s, content.original.clip.length_s)
         if steps != swap.steps:
             self._change(swap.model_copy(update={"steps": steps}), "Take another part of the source")
+
+    def _lay(self, place: int, at_s: float) -> None:
+        """Let a layer begin somewhere else."""
+        swap = self._current()
+        if swap is None or not 0 <= place < len(swap.steps):
+            return
+        steps = list(swap.steps)
+        steps[place] = steps[place].model_copy(
+            update={"values": {**steps[place].values, "at": round(at_s, 3)}}
+        )
+        self._change(swap.model_copy(update={"steps": tuple(steps)}), "Move a layer")
 
     def _picked(self, path: str) -> None:
         if self._session.swap(path) is not None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import (
@@ -23,6 +24,7 @@ from furnel.desktop.fit.sound_content import CURVE_S, Lane, SoundContent
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.mods.fit.sounds import length_text, loudness_text
+from furnel.mods.shapes import Layer
 from furnel.sound import to_decibels
 
 _EDGE = 16
@@ -35,13 +37,14 @@ class Lanes(QWidget):
     """Both waveforms with their loudness over them, loop brackets, beats, and the source below.
 
     `asked` tells where in time (seconds) was clicked, `looked` the span that is shown, `looped` a loop (frames of yours) that
-    was dragged, `taken` from which second of the source on it is to be taken.
+    was dragged, `taken` from which second of the source on it is to be taken, `laid` a layer's step and where it is to begin.
     """
 
     asked = pyqtSignal(float)
     looked = pyqtSignal(float, float)
     looped = pyqtSignal(int, int)
     taken = pyqtSignal(float)
+    laid = pyqtSignal(int, float)
 
     def __init__(self, look: Look) -> None:
         super().__init__()
@@ -55,6 +58,7 @@ class Lanes(QWidget):
         self._drag_from = 0.0
         self._loop: tuple[int, int] | None = None
         self._used = (0.0, 0.0)
+        self._layers: list[Layer] = []
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setMinimumHeight(240)
         self.setMouseTracking(True)
@@ -72,6 +76,7 @@ class Lanes(QWidget):
         """Show two sounds, with `keep_view` the same span as before."""
         self.content = content
         self._loop, self._used = content.yours.clip.loop, content.used
+        self._layers = list(content.layers)
         if not keep_view or self.span[0] >= self.length:
             self.span = (0.0, self.length)
         self.spectra = {} if self.spectra is not None else None
@@ -148,6 +153,7 @@ class Lanes(QWidget):
             (self.content.yours, "yours", "ember"),
         ):
             self._lane(painter, self.lane_box(word == "yours"), lane, word, role)
+        self._paint_layers(painter)
         below = self.lane_box(True).bottom() + 6
         self._ruler(painter, below)
         if self.content.source is not None:
@@ -250,6 +256,28 @@ class Lanes(QWidget):
             painter.fillRect(QRectF(self._x(seconds), box.top(), 1, box.height()), ink)
             number += every
 
+    def layer_box(self, number: int) -> QRectF:
+        """Where a layer's block is drawn, over the lower edge of yours."""
+        box, layer = self.lane_box(True), self._layers[number]
+        left, right = self._x(layer.at_s), self._x(layer.at_s + layer.length_s)
+        return QRectF(left, box.bottom() - 20 - 19 * (number % 3), max(right - left, 6), 17)
+
+    def _paint_layers(self, painter: QPainter) -> None:
+        look = self._look
+        painter.setFont(font(10))
+        for number, layer in enumerate(self._layers):
+            box = self.layer_box(number).intersected(self.lane_box(True))
+            if box.isEmpty():
+                continue
+            painter.setPen(QPen(look.colour("ember"), 1))
+            painter.setBrush(look.colour("raised", 0.92))
+            painter.drawRoundedRect(box, 3, 3)
+            painter.setPen(look.colour("text"))
+            words = painter.fontMetrics().elidedText(
+                layer.name, Qt.TextElideMode.ElideRight, int(box.width()) - 10
+            )
+            painter.drawText(box.adjusted(6, 0, -4, 0), Qt.AlignmentFlag.AlignVCenter, words)
+
     def _brackets(self, painter: QPainter, box: QRectF, lane: Lane, yours: bool) -> None:
         loop = self._loop if yours else lane.clip.loop
         start, end = loop or (0, lane.clip.frames)
@@ -347,6 +375,8 @@ class Lanes(QWidget):
             if not self._source_x(self._used[0]) <= at.x() <= self._source_x(self._used[1]):
                 self._drag_from = (self._source_x(self._used[1]) - self._source_x(self._used[0])) / 2
             self._move_source(at.x())
+        elif (layer := self._layer_at(at)) >= 0:
+            self._drag, self._drag_from = f"layer {layer}", self._seconds(at.x()) - self._layers[layer].at_s
         elif edge:
             self._drag = edge
         elif event.button() == Qt.MouseButton.MiddleButton or at.y() > self.lane_box(True).bottom() + 4:
@@ -366,6 +396,11 @@ class Lanes(QWidget):
             self._look_at(self.span[0] + shift, self.span[1] + shift)
         elif self._drag == "source":
             self._move_source(at.x())
+        elif self._drag.startswith("layer"):
+            number = int(self._drag.split()[1])
+            start = max(self.snapped(self._seconds(at.x()) - self._drag_from), 0.0)
+            self._layers[number] = replace(self._layers[number], at_s=start)
+            self.update()
         else:
             clip = self.content.yours.clip
             frame = round(min(max(self.snapped(self._seconds(at.x())), 0.0), clip.length_s) * clip.rate)
@@ -383,6 +418,9 @@ class Lanes(QWidget):
             self.looped.emit(*self._loop)
         elif drag == "source":
             self.taken.emit(self._used[0])
+        elif drag.startswith("layer"):
+            layer = self._layers[int(drag.split()[1])]
+            self.laid.emit(layer.place, layer.at_s)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
         self.show_all()
@@ -413,6 +451,9 @@ class Lanes(QWidget):
             self._look_at(self.span[0] + shift, self.span[1] + shift)
         else:
             super().keyPressEvent(event)
+
+    def _layer_at(self, at: QPointF) -> int:
+        return next((n for n in range(len(self._layers)) if self.layer_box(n).contains(at)), -1)
 
     def _edge_near(self, at: QPointF) -> str:
         """The loop bracket of yours under the mouse."""

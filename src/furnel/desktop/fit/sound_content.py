@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -10,7 +10,7 @@ from furnel import sound
 from furnel.errors import FurnelError
 from furnel.mods.events import event_of
 from furnel.mods.project import Swap
-from furnel.mods.shapes import SourceShape, source_shape, used_part
+from furnel.mods.shapes import Layer, SourceShape, layers_of, source_shape, used_part
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.workspace import Examined, Workspace
 from furnel.sound import Clip, Measures, Overview, Rhythm
@@ -73,7 +73,7 @@ class SoundContent:
     source: SourceShape | None = None
     used: tuple[float, float] = (0.0, 0.0)
     event: EventContent | None = None
-    told: dict[int, str] = field(default_factory=dict)
+    layers: tuple[Layer, ...] = ()
 
 
 def load_sounds(original: bytes, examined: Examined, name: str, space: Workspace | None) -> SoundContent:
@@ -83,6 +83,7 @@ def load_sounds(original: bytes, examined: Examined, name: str, space: Workspace
     loops = isinstance(examined.original, SoundSpec) and examined.original.loops
     first, second = _lane(original, swap.base, loop), _lane(examined.data, name)
     source, used, event = None, (0.0, 0.0), None
+    layers: tuple[Layer, ...] = ()
     if space is not None:
         try:
             source = source_shape(space.source_path(swap))
@@ -90,7 +91,8 @@ def load_sounds(original: bytes, examined: Examined, name: str, space: Workspace
         except FurnelError:
             source = None
         event = _event(space, swap.original)
-    return SoundContent(first, second, loops, swap, source, used, event)
+        layers = layers_of(swap.steps, space.folder)
+    return SoundContent(first, second, loops, swap, source, used, event, layers)
 
 
 def _lane(data: bytes, name: str, loop: tuple[int, int] | None = None) -> Lane:

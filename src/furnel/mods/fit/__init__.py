@@ -63,7 +63,7 @@ def fit_all(
     if isinstance(original, PictureSpec) and isinstance(source, PictureSpec):
         return fit_picture(original, source, insist, now)
     if isinstance(original, SoundSpec) and isinstance(source, SoundSpec):
-        return fit_sound(original, source, insist)
+        return fit_sound(original, source, insist, now)
     if kind_of(original) == kind_of(source):
         return (), None
     raise FurnelError(

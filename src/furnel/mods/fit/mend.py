@@ -31,7 +31,7 @@ def mended(swap: Swap, key: str, original: Spec, result: Spec) -> Swap | None:
 
 
 def _mended_sound(swap: Swap, key: str, original: SoundSpec, result: SoundSpec) -> Swap | None:
-    if key in ("file", "codec", "tags", "bit rate"):
+    if key in ("file", "codec", "tags", "cues", "bit rate"):
         encode = encode_sound_like(original)
         if key == "bit rate":
             encode = encode.model_copy(update={"quality": "best"})

@@ -184,6 +184,15 @@ def _file_points(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
                 "Some games read them", "Take over the original's" if missing else "",
             )
         )  # fmt: skip
+    if original.cues:
+        missing_cues = len(yours.cues) < len(original.cues)
+        out.append(
+            FitPoint(
+                "cues", "Marked places", str(len(original.cues)), str(len(yours.cues)),
+                "differs" if missing_cues else "fits", "The game may act when the sound comes to them",
+                "Take over the original's" if missing_cues else "",
+            )
+        )  # fmt: skip
     if original.most_bytes:
         over = yours.size > original.most_bytes
         out.append(
@@ -197,9 +206,9 @@ def _file_points(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
 
 
 def fit_sound(
-    original: SoundSpec, source: SoundSpec, insist: tuple[str, ...] = ()
+    original: SoundSpec, source: SoundSpec, insist: tuple[str, ...] = (), now: Encode | None = None
 ) -> tuple[tuple[StepUse, ...], Encode]:
-    """The steps and the encoding that make a sound fit. What `insist` names is left alone."""
+    """The steps and the encoding that make a sound fit. What `insist` names is left alone: for the encoding, as it is `now`."""
     steps: list[StepUse] = []
     if _lead(original, source).state != "fits" and "lead-in" not in insist:
         steps.append(trim_step(original))
@@ -217,7 +226,8 @@ def fit_sound(
         )
     if math.isfinite(original.loudness) and "loudness" not in insist:
         steps.append(loudness_step(original))
-    return tuple(steps), encode_sound_like(original)
+    kept = now is not None and bool({"file", "codec"} & set(insist))
+    return tuple(steps), now if kept and now is not None else encode_sound_like(original)
 
 
 def loudness_step(original: SoundSpec) -> StepUse:
@@ -315,6 +325,7 @@ def encode_sound_like(original: SoundSpec) -> Encode:
         file_type = original.file_type if sound.codecs_of(original.file_type) else "WAV"
         return Encode(file=file_type, format=sound.codecs_of(file_type)[1], levels=1)
     notes = {f"tag {name}": value for name, value in original.tags}
+    notes |= {f"cue {cue.frame}": cue.name for cue in original.cues}
     return Encode(file=original.file_type, format=codec, levels=1, notes=notes)
 
 
