@@ -12,6 +12,7 @@ from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtGui import QWheelEvent
 from PyQt6.QtWidgets import QApplication, QWidget
 
+from furnel.desktop.build.contents import Contents
 from furnel.desktop.fit.sound_bench import SoundBench
 from furnel.desktop.playback import Player
 from furnel.mods.events import fill_event
@@ -213,6 +214,8 @@ def test_takes_dropped_on_an_event_become_its_sounds_in_the_game(
     hands.until(lambda: session.build is not None and not session.stale, "the build")
     hands.window.run_command("install")
     hands.until(lambda: session.installed, "the install")
+    shown = hands.window.build_station.findChild(Contents)
+    assert shown is not None and shown._names()[-1] == "rules/sound-events.json"
     world = World(game)
     assert world.events["bell_near"]["sounds"][3] == added
     assert {v.path: v.verdict for v in world.verdicts()}[added] == "accepted" and not world.strays()

@@ -32,12 +32,20 @@ class Contents(QWidget):
         tiles.ready.connect(self.update)
         results.ready.connect(self.update)
         session.project_changed.connect(self._resize)
-        session.build_changed.connect(self.update)
+        session.build_changed.connect(self._resize)
         look.changed.connect(self.update)
 
     def _names(self) -> list[str]:
-        project = self._session.project
-        return sorted(swap.original for swap in project.swaps) if project else []
+        """The inner paths of the swaps, then those of what the last build made to go with them."""
+        project, built = self._session.project, self._session.build
+        if project is None:
+            return []
+        swaps = sorted(swap.original for swap in project.swaps)
+        return (
+            swaps + sorted(file.path for file in built.files if file.path not in set(swaps))
+            if built
+            else swaps
+        )
 
     def _resize(self) -> None:
         self.setFixedHeight(_HEAD + max(len(self._names()), 1) * _ROW)
@@ -130,16 +138,27 @@ class Contents(QWidget):
         painter.drawText(QPointF(columns[0], y + 25), elided(painter, name, columns[1] - columns[0] - 12))
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
-        source = found.swap.source.rpartition("/")[2] if found else ""
+        made = found is None and self._session.swap(original) is None and original in built
+        source = (
+            found.swap.source.rpartition("/")[2] if found else "made to go with the swaps" if made else ""
+        )
         painter.drawText(
             QPointF(columns[0], y + 42),
             elided(painter, f"{folder}  ←  {source}", columns[1] - columns[0] - 12),
         )
         painter.setFont(font(12))
         painter.setPen(look.colour("text"))
-        painter.drawText(QPointF(columns[1], y + 33), elided(painter, _format(found), 82))
+        painter.drawText(
+            QPointF(columns[1], y + 33), elided(painter, "changed" if made else _format(found), 82)
+        )
         before = byte_size(asset.size) if asset else "—"
-        after = byte_size(len(found.data)) if found and found.data else "—"
+        after = (
+            byte_size(len(found.data))
+            if found and found.data
+            else byte_size(built[original].after)
+            if made
+            else "—"
+        )
         painter.drawText(QPointF(columns[2], y + 33), elided(painter, f"{before} → {after}", 122))
         state, text = self._standing(original, found, built)
         paint_state(painter, look, state, QRectF(columns[3], y + 24, 10, 10)) if state else None
@@ -149,9 +168,9 @@ class Contents(QWidget):
     def _standing(
         self, original: str, found: Examined | None, built: dict[str, BuiltFile]
     ) -> tuple[str, str]:
-        if found is None:
+        if found is None and (original not in built or self._session.swap(original) is not None):
             return "waiting", "looking"
-        if found.state == "breaks":
+        if found is not None and found.state == "breaks":
             return "breaks", "breaks"
         if original not in built:
             return "", "new"

@@ -164,7 +164,10 @@ class BuildStation(QWidget):
                 old.deleteLater()
         project = self._session.project
         assert project is not None
-        ours = {swap.original for swap in project.swaps}
+        built = self._session.build
+        ours = {swap.original for swap in project.swaps} | {
+            file.path for file in (built.files if built else ())
+        }
         found = 0
         for mod in self._session.stack:
             shared = sorted(ours & set(mod.paths)) if mod.id != project.mod.id and mod.on else []

@@ -23,6 +23,7 @@ from PyQt6.QtWidgets import QSizePolicy, QWidget
 from furnel.desktop.fit.sound_content import CURVE_S, Lane, SoundContent
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
+from furnel.desktop.widgets.basics import elided
 from furnel.mods.fit.sounds import length_text, loudness_text
 from furnel.mods.shapes import Layer
 from furnel.sound import to_decibels
@@ -168,7 +169,8 @@ class Lanes(QWidget):
         painter.drawText(QPointF(_EDGE, box.top() - 9), word)
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
-        painter.drawText(QPointF(_EDGE + 62, box.top() - 9), "   ".join(_facts(lane)))
+        facts = elided(painter, "   ".join(_facts(lane)), self.width() - 2 * _EDGE - 62)
+        painter.drawText(QPointF(_EDGE + 62, box.top() - 9), facts)
         painter.fillRect(box, look.colour("panel"))
         painter.save()
         painter.setClipRect(box)

@@ -9,12 +9,16 @@ import numpy as np
 
 from furnel import sound
 from furnel.errors import FurnelError
-from furnel.mods.steps.step import Around, Parameter, StepType, Values
+from furnel.mods.steps.step import Around, Parameter, StepType, Value, Values
 from furnel.sound import Clip
 
 _HOUR_S = 4 * 3600.0
 _MOST = 1 << 31
 _LAWS = ("fitting", "power", "straight")
+
+
+def _count(value: Value) -> str:
+    return f"{int(value):,}".replace(",", "\u2009")
 
 
 def _part(clip: Clip, values: Values, around: Around) -> Clip:
@@ -158,7 +162,7 @@ STRETCH = StepType(
     "stretch", "Stretch to length", "sound",
     (Parameter("frames", "Length", "whole", 48000, 64, _MOST, "frames"),),
     lambda clip, values, around: _told_stretch(clip, int(values["frames"]), around),
-    lambda values: f"to {values['frames']} frames at the same pitch",
+    lambda values: f"to {_count(values['frames'])} frames, same pitch",
     "time",
 )  # fmt: skip
 
@@ -201,7 +205,7 @@ LENGTH = StepType(
         Parameter("fade", "Fade where cut", "number", 30.0, 0.0, 10000.0, "ms"),
     ),
     _length,
-    lambda values: f"{values['frames']} frames, filled with {values['fill']}",
+    lambda values: f"{_count(values['frames'])} frames, filled with {values['fill']}",
     "time",
 )  # fmt: skip
 
