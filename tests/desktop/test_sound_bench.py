@@ -105,10 +105,9 @@ def test_a_loop_bracket_snaps_to_the_beat_and_undo_takes_it_back(hands: Hands, m
 
 def test_another_part_of_the_source_is_taken_by_dragging_it(hands: Hands, mod: Path) -> None:
     bench = bench_with(hands, mod, TUNE)
-    lanes, session = bench.lanes, hands.window.session
-    box = lanes._source_box()
-    start = QPointF(lanes._source_x(8.0), box.center().y())
-    hands.drag(lanes, start, start + QPointF(lanes._source_x(15.0) - lanes._source_x(0.0), 0))
+    strip, session = bench.source, hands.window.session
+    start = QPointF(strip.x_of(8.0), strip.box().center().y())
+    hands.drag(strip, start, start + QPointF(strip.x_of(15.0) - strip.x_of(0.0), 0))
     hands.settle()
     swap = session.swap(TUNE)
     assert swap is not None
@@ -249,6 +248,9 @@ def test_how_far_an_event_is_heard_is_dragged_and_heard(
         pytest.approx(0.4, abs=0.02),
     )
     assert "rules/sound-events.json" in session.stale
+    hands.key("Shift+Right", curve)
+    assert session.project.event_for("bell_far").silent_at == use.silent_at + 1
+    hands.key("Ctrl+Z", hands.window)
     hands.key("Ctrl+Z", hands.window)
     hands.key("Ctrl+Z", hands.window)
     assert session.project.event_for("bell_far").silent_at == 120

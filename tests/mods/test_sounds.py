@@ -184,6 +184,19 @@ def test_a_sound_too_loud_for_its_family_is_said_and_mended(space: Workspace, tm
     assert states["family"] == states["lead-in"] == states["loudness"] == "fits"
 
 
+def test_a_loop_record_that_makes_no_sense_is_refused(space: Workspace) -> None:
+    known = space.loop_record(TUNE)
+    assert known is not None
+    record, where = known
+    shipped = space.catalogue.read(space.catalogue.get(where))
+    assert record.write(shipped, 0, 64 * 44100, 44100, where) == shipped
+    changed = record.write(shipped, 441, 44100, 48000, where)
+    assert (record.read(changed, where), changed[12:]) == ((441, 44100), shipped[12:])
+    for bad in (shipped[:7], b"", shipped[4:8] + shipped[:4] + shipped[8:]):
+        with pytest.raises(FurnelError):
+            record.read(bad, where)
+
+
 def test_what_the_role_limits_and_what_is_insisted_on(space: Workspace, tmp_path: Path) -> None:
     from dataclasses import replace
 

@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from furnel.errors import FurnelError
-from furnel.mods.project import EventUse, Project, StepUse, Swap
+from furnel.mods.project import EventUse, Project, StepUse
 from furnel.mods.soundspec import SoundSpec
 from furnel.progress import QUIET, Progress, check
 from furnel.texts import SoundEvent, read_events, with_events
@@ -189,8 +189,3 @@ def family_of(space: Workspace, path: str) -> tuple[float, float] | None:
             ]  # fmt: skip
             return (min(found), max(found)) if found else None
     return None
-
-
-def is_added(swap: Swap) -> bool:
-    """Whether a swap brings an asset that the game does not have."""
-    return bool(swap.like)

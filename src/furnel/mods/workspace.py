@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import hashlib
 from dataclasses import dataclass, replace
 from functools import cached_property
@@ -143,8 +144,9 @@ class Workspace:
             return spec
         record, loop = self.loop_record(path), spec.loop
         if record is not None:
-            start, end = record[0].read(self.catalogue.read(self.catalogue.get(record[1])), record[1])
-            loop = (start, end) if end <= spec.frames else loop
+            with contextlib.suppress(FurnelError):  # a damaged one tells nothing
+                start, end = record[0].read(self.catalogue.read(self.catalogue.get(record[1])), record[1])
+                loop = (start, end) if end <= spec.frames else loop
         return replace(spec, loop=loop, record=record is not None, family=family_of(self, path))
 
     def _spec_of(self, path: str, data: bytes) -> Spec:

@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from pathlib import Path
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QContextMenuEvent,
     QDragEnterEvent,
@@ -16,19 +15,17 @@ from PyQt6.QtGui import (
     QPainter,
     QPaintEvent,
     QPen,
-    QPolygonF,
 )
 from PyQt6.QtWidgets import QHBoxLayout, QMenu, QSizePolicy, QWidget
 
+from furnel.desktop.fit.distance_curve import PANEL_PX, DistanceCurve
 from furnel.desktop.fit.sound_content import EventContent, Variation
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import as_panel
 from furnel.mods.fit.sounds import length_text
-from furnel.texts import SoundEvent
 
-_CARD, _GAP, _HIGH = 104, 8, 172
-_GRAB = 12
+_CARD, _GAP = 104, 8
 
 
 class _Sounds(QWidget):
@@ -48,7 +45,7 @@ class _Sounds(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Sounds of the event")
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
-        self.setFixedHeight(_HIGH)
+        self.setFixedHeight(PANEL_PX)
         look.changed.connect(self.update)
 
     def show_event(self, event: EventContent, current: str) -> None:
@@ -64,7 +61,7 @@ class _Sounds(QWidget):
         """Where a sound's card is; the one behind the last takes files."""
         count = len(self._event.sounds) if self._event is not None else 0
         wide = min(_CARD, (self.width() - 28) / max(count + 1, 1) - _GAP)
-        return QRectF(14 + place * (wide + _GAP), 34, wide, _HIGH - 48)
+        return QRectF(14 + place * (wide + _GAP), 34, wide, PANEL_PX - 48)
 
     def paintEvent(self, _: QPaintEvent | None) -> None:
         painter, look, event = QPainter(self), self._look, self._event
@@ -176,202 +173,6 @@ class _Sounds(QWidget):
             event.acceptProposedAction()
             if files:
                 self.dropped.emit(files)
-
-
-class DistanceCurve(QWidget):
-    """How loud an event is from how far: the game's in teal, yours in ember with handles, and a listener to move.
-
-    `moved` tells of an event with other settings when a handle is let go, `listened` how loud the listener hears it.
-    """
-
-    moved = pyqtSignal(object)
-    listened = pyqtSignal(float)
-
-    def __init__(self, look: Look) -> None:
-        super().__init__()
-        self._look = look
-        self._content: EventContent | None = None
-        self._event: SoundEvent | None = None
-        self.listener = -1.0
-        self._held_scale = 0.0
-        self._drag = ""
-        self.setFixedHeight(_HIGH)
-        self.setMinimumWidth(300)
-        self.setMouseTracking(True)
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Distances")
-        self.setToolTip(
-            "Drag the corners: up and down for the volume, left and right for where it fades and falls silent. "
-            "Drag the listener (Left, Right) to hear it from there."
-        )
-        look.changed.connect(self.update)
-
-    def sizeHint(self) -> QSize:
-        return QSize(340, _HIGH)
-
-    def show_event(self, content: EventContent) -> None:
-        """Show an event; the listener stays where it was."""
-        self._content, self._event = content, content.event
-        if self.listener < 0:
-            self.listener = round(self._most() * 0.3)
-        self.update()
-
-    @property
-    def event_now(self) -> SoundEvent | None:
-        """The event with what is being dragged."""
-        return self._event
-
-    def _most(self) -> float:
-        assert self._content is not None and self._event is not None
-        if self._held_scale:
-            return self._held_scale
-        ends = (self._content.game.silent_at or 0.0, self._event.silent_at or 0.0)
-        return max(*ends, 10.0) * 1.2
-
-    def _box(self) -> QRectF:
-        return QRectF(40, 34, self.width() - 56, _HIGH - 62)
-
-    def point(self, distance: float, gain: float) -> QPointF:
-        """Where a distance and an amplitude are drawn."""
-        box = self._box()
-        return QPointF(
-            box.left() + distance / self._most() * box.width(), box.bottom() - min(gain, 1.0) * box.height()
-        )
-
-    def _handles(self) -> dict[str, QPointF]:
-        event = self._event
-        if event is None or event.silent_at is None or event.fade_from is None:
-            return {}
-        volume = 1.0 if event.volume is None else event.volume
-        return {"fade": self.point(event.fade_from, volume), "silent": self.point(event.silent_at, 0.0)}
-
-    def paintEvent(self, _: QPaintEvent | None) -> None:
-        painter, look, event = QPainter(self), self._look, self._event
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.fillRect(QRectF(0, 12, 1, _HIGH - 24), look.colour("hairline"))
-        if event is None or self._content is None:
-            return
-        box, unit = self._box(), self._content.unit
-        painter.setFont(font(12, QFont.Weight.Medium))
-        painter.setPen(look.colour("text"))
-        painter.drawText(QPointF(16, 21), "From how far it is heard")
-        if event.silent_at is None:
-            painter.setFont(font(11))
-            painter.setPen(look.colour("quiet"))
-            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, "The game does not say")
-            return
-        painter.fillRect(box, look.colour("panel"))
-        self._axes(painter, box, unit)
-        for one, role, wide in ((self._content.game, "tarn", 1.6), (event, "ember", 2.0)):
-            corners = [
-                self.point(d, one.gain_at(d))
-                for d in (0.0, one.fade_from or 0.0, one.silent_at or 0.0, self._most())
-            ]
-            if role == "ember":
-                painter.setPen(Qt.PenStyle.NoPen)
-                painter.setBrush(look.colour(role, 0.16))
-                painter.drawPolygon(QPolygonF([*corners, box.bottomRight(), box.bottomLeft()]))
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(QPen(look.colour(role), wide))
-            painter.drawPolyline(QPolygonF(corners))
-        painter.setPen(QPen(look.colour("window"), 1.5))
-        painter.setBrush(look.colour("ember"))
-        for point in self._handles().values():
-            painter.drawEllipse(point, 5.5, 5.5)
-        self._paint_listener(painter, box, unit)
-
-    def _axes(self, painter: QPainter, box: QRectF, unit: str) -> None:
-        look = self._look
-        painter.setFont(font(10))
-        for gain in (0.0, 0.5, 1.0):
-            y = self.point(0, gain).y()
-            painter.fillRect(QRectF(box.left(), y, box.width(), 1), look.colour("hairline"))
-            painter.setPen(look.colour("quiet"))
-            painter.drawText(
-                QRectF(6, y - 8, 28, 16),
-                Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
-                f"{gain:.0%}",
-            )
-        step = next(step for step in (1, 2, 5, 10, 20, 50, 100, 200, 500, 1e6) if self._most() / step <= 7)
-        for number in range(int(self._most() / step) + 1):
-            x = self.point(number * step, 0).x()
-            painter.fillRect(QRectF(x, box.bottom(), 1, 4), look.colour("hairline-strong"))
-            painter.setPen(look.colour("quiet"))
-            painter.drawText(
-                QRectF(x - 24, box.bottom() + 5, 48, 14),
-                Qt.AlignmentFlag.AlignCenter,
-                f"{number * step:g} {unit}",
-            )
-
-    def _paint_listener(self, painter: QPainter, box: QRectF, unit: str) -> None:
-        assert self._event is not None
-        look, x = self._look, self.point(self.listener, 0).x()
-        painter.fillRect(QRectF(x - 0.75, box.top(), 1.5, box.height()), look.colour("selection"))
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(look.colour("selection"))
-        painter.drawEllipse(QPointF(x, box.top() - 1), 4, 4)
-        painter.setPen(look.colour("text"))
-        painter.setFont(font(10))
-        gain = self._event.gain_at(self.listener)
-        words = (
-            f"at {self.listener:.0f} {unit}: {gain:.0%}"
-            if gain > 0
-            else f"at {self.listener:.0f} {unit}: silent"
-        )
-        wide = painter.fontMetrics().horizontalAdvance(words)
-        left = x + 8 if x + 10 + wide < box.right() else x - 8 - wide
-        painter.drawText(QPointF(left, box.top() + 10), words)
-
-    def mousePressEvent(self, event: QMouseEvent | None) -> None:
-        if event is None or self._event is None or self._event.silent_at is None:
-            return
-        at = event.position()
-        near = {name: (point - at).manhattanLength() for name, point in self._handles().items()}
-        name = min(near, key=lambda one: near[one], default="")
-        self._drag = name if name and near[name] <= _GRAB else "listener"
-        self._held_scale = self._most()
-        self.mouseMoveEvent(event)
-
-    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
-        if event is None or self._event is None or not self._drag:
-            return
-        box, at, now = self._box(), event.position(), self._event
-        distance = min(max((at.x() - box.left()) / box.width(), 0.0), 1.0) * self._most()
-        if self._drag == "listener":
-            self._listen(distance)
-            return
-        if self._drag == "fade":
-            volume = min(max((box.bottom() - at.y()) / box.height(), 0.0), 1.0)
-            fade = min(round(distance), (now.silent_at or 1.0) - 1)
-            self._event = replace(now, fade_from=float(max(fade, 0)), volume=round(volume, 2))
-        else:
-            self._event = replace(now, silent_at=float(max(round(distance), (now.fade_from or 0.0) + 1)))
-        self.listened.emit(self._event.gain_at(self.listener))
-        self.update()
-
-    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
-        drag, self._drag = self._drag, ""
-        self._held_scale = 0.0
-        self.update()
-        if drag in ("fade", "silent") and self._content is not None and self._event != self._content.event:
-            self.moved.emit(self._event)
-
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        move = (
-            {Qt.Key.Key_Left: -1.0, Qt.Key.Key_Right: 1.0}.get(Qt.Key(event.key()), 0.0)
-            if event is not None
-            else 0.0
-        )
-        if move and self._event is not None:
-            self._listen(min(max(self.listener + move, 0.0), self._most()))
-        elif event is not None:
-            super().keyPressEvent(event)
-
-    def _listen(self, distance: float) -> None:
-        assert self._event is not None
-        self.listener = distance
-        self.listened.emit(self._event.gain_at(distance))
-        self.update()
 
 
 class EventPanel(QWidget):

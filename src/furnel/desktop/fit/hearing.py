@@ -37,7 +37,7 @@ class Hearing(QObject):
             )
         )
         bench.lanes.looped.connect(self._loop)
-        bench.lanes.taken.connect(self._take)
+        bench.source.taken.connect(self._take)
         bench.lanes.laid.connect(self._lay)
         bench.panel.picked.connect(self._picked)
         bench.panel.filled.connect(self.fill)

@@ -1,4 +1,4 @@
-"""The lanes of the sound bench: both sounds and the source over one time axis, from the whole down to single samples."""
+"""The lanes of the sound bench: both sounds over one time axis, from the whole down to single samples."""
 
 from __future__ import annotations
 
@@ -29,22 +29,21 @@ from furnel.mods.shapes import Layer
 from furnel.sound import to_decibels
 
 _EDGE = 16
-_HEAD, _RULER, _STRIP = 26, 24, 52
+_HEAD, _RULER = 26, 24
 _GRAB = 7
 _CLOSEST_S = 24  # samples that a lane shows at least
 
 
 class Lanes(QWidget):
-    """Both waveforms with their loudness over them, loop brackets, beats, and the source below.
+    """Both waveforms with their loudness over them, loop brackets, beats and layers.
 
     `asked` tells where in time (seconds) was clicked, `looked` the span that is shown, `looped` a loop (frames of yours) that
-    was dragged, `taken` from which second of the source on it is to be taken, `laid` a layer's step and where it is to begin.
+    was dragged, `laid` a layer's step and where it is to begin.
     """
 
     asked = pyqtSignal(float)
     looked = pyqtSignal(float, float)
     looped = pyqtSignal(int, int)
-    taken = pyqtSignal(float)
     laid = pyqtSignal(int, float)
 
     def __init__(self, look: Look) -> None:
@@ -58,7 +57,6 @@ class Lanes(QWidget):
         self._drag = ""
         self._drag_from = 0.0
         self._loop: tuple[int, int] | None = None
-        self._used = (0.0, 0.0)
         self._layers: list[Layer] = []
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setMinimumHeight(240)
@@ -76,7 +74,7 @@ class Lanes(QWidget):
     def show_content(self, content: SoundContent, keep_view: bool) -> None:
         """Show two sounds, with `keep_view` the same span as before."""
         self.content = content
-        self._loop, self._used = content.yours.clip.loop, content.used
+        self._loop = content.yours.clip.loop
         self._layers = list(content.layers)
         if not keep_view or self.span[0] >= self.length:
             self.span = (0.0, self.length)
@@ -131,13 +129,9 @@ class Lanes(QWidget):
         beat = rhythm.first_s + round((seconds - rhythm.first_s) / period) * period
         return beat if abs(self._x(beat) - self._x(seconds)) < 9 else seconds
 
-    def _strip(self) -> QRectF:
-        high = _STRIP if self.content is not None and self.content.source is not None else 0
-        return QRectF(0, self.height() - high, self.width(), high)
-
     def lane_box(self, yours: bool) -> QRectF:
         """Where a side's waveform is drawn."""
-        tall = (self.height() - _RULER - self._strip().height()) / 2
+        tall = (self.height() - _RULER) / 2
         return QRectF(_EDGE, (tall if yours else 0) + _HEAD, self.width() - 2 * _EDGE, tall - _HEAD - 6)
 
     # painting
@@ -157,8 +151,6 @@ class Lanes(QWidget):
         self._paint_layers(painter)
         below = self.lane_box(True).bottom() + 6
         self._ruler(painter, below)
-        if self.content.source is not None:
-            self._source(painter, self._strip())
         if self.head_s >= 0 and self.span[0] <= self.head_s <= self.span[1]:
             painter.fillRect(QRectF(self._x(self.head_s), 0, 1.5, below), look.colour("selection"))
 
@@ -328,42 +320,6 @@ class Lanes(QWidget):
             if x < self.width() - 44:
                 painter.drawText(QPointF(x + 4, y + 14), _time(number * step, step))
 
-    def _source(self, painter: QPainter, area: QRectF) -> None:
-        """The whole source, and which part of it is taken."""
-        content, look = self.content, self._look
-        assert content is not None and content.source is not None
-        painter.fillRect(QRectF(0, area.top(), area.width(), 1), look.colour("hairline"))
-        painter.setFont(font(10))
-        painter.setPen(look.colour("quiet"))
-        painter.drawText(QPointF(_EDGE, area.top() + 13), f"source  {length_text(content.source.length_s)}")
-        box = self._source_box()
-        painter.fillRect(box, look.colour("panel"))
-        paint_waveform(painter, box.adjusted(0, 2, 0, -2), content.source.wave, look.colour("ember", 0.3))
-        left, right = (self._source_x(seconds) for seconds in self._used)
-        right = max(right, left + 3)
-        painter.save()
-        painter.setClipRect(QRectF(left, box.top(), right - left, box.height()))
-        painter.fillRect(box, look.colour("raised"))
-        paint_waveform(painter, box.adjusted(0, 2, 0, -2), content.source.wave, look.colour("ember", 0.85))
-        painter.restore()
-        painter.setBrush(Qt.BrushStyle.NoBrush)
-        painter.setPen(QPen(look.colour("selection"), 1.2))
-        painter.drawRect(QRectF(left, box.top(), right - left, box.height()))
-        words = f"{length_text(self._used[0])} to {length_text(self._used[1])} is taken"
-        painter.setPen(look.colour("quiet"))
-        painter.drawText(
-            QRectF(area.left(), area.top() + 2, area.width() - _EDGE, 14), Qt.AlignmentFlag.AlignRight, words
-        )
-
-    def _source_box(self) -> QRectF:
-        area = self._strip()
-        return QRectF(_EDGE, area.top() + 18, area.width() - 2 * _EDGE, area.height() - 24)
-
-    def _source_x(self, seconds: float) -> float:
-        assert self.content is not None and self.content.source is not None
-        box = self._source_box()
-        return box.left() + seconds / max(self.content.source.length_s, 1e-6) * box.width()
-
     # mouse and keys
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
@@ -371,13 +327,7 @@ class Lanes(QWidget):
             return
         at = event.position()
         edge = self._edge_near(at)
-        if self.content.source is not None and self._strip().contains(at):
-            self._drag = "source"
-            self._drag_from = at.x() - self._source_x(self._used[0])
-            if not self._source_x(self._used[0]) <= at.x() <= self._source_x(self._used[1]):
-                self._drag_from = (self._source_x(self._used[1]) - self._source_x(self._used[0])) / 2
-            self._move_source(at.x())
-        elif (layer := self._layer_at(at)) >= 0:
+        if (layer := self._layer_at(at)) >= 0:
             self._drag, self._drag_from = f"layer {layer}", self._seconds(at.x()) - self._layers[layer].at_s
         elif edge:
             self._drag = edge
@@ -396,8 +346,6 @@ class Lanes(QWidget):
         elif self._drag == "move":
             shift = self._drag_from - self._seconds(at.x())
             self._look_at(self.span[0] + shift, self.span[1] + shift)
-        elif self._drag == "source":
-            self._move_source(at.x())
         elif self._drag.startswith("layer"):
             number = int(self._drag.split()[1])
             start = max(self.snapped(self._seconds(at.x()) - self._drag_from), 0.0)
@@ -418,8 +366,6 @@ class Lanes(QWidget):
         drag, self._drag = self._drag, ""
         if drag in ("start", "end") and self._loop is not None:
             self.looped.emit(*self._loop)
-        elif drag == "source":
-            self.taken.emit(self._used[0])
         elif drag.startswith("layer"):
             layer = self._layers[int(drag.split()[1])]
             self.laid.emit(layer.place, layer.at_s)
@@ -469,17 +415,6 @@ class Lanes(QWidget):
             if abs(self._x(frame / clip.rate) - at.x()) <= _GRAB:
                 return name
         return ""
-
-    def _move_source(self, x: float) -> None:
-        assert self.content is not None and self.content.source is not None
-        box, length = self._source_box(), self.content.source.length_s
-        wide = self._used[1] - self._used[0]
-        start = min(
-            max((x - self._drag_from - box.left()) / max(box.width(), 1) * length, 0.0),
-            max(length - wide, 0.0),
-        )
-        self._used = (start, start + wide)
-        self.update()
 
 
 def _facts(lane: Lane) -> list[str]:

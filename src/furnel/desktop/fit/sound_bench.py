@@ -15,6 +15,7 @@ from furnel.desktop.fit.lanes import Lanes
 from furnel.desktop.fit.measure_table import MeasureTable
 from furnel.desktop.fit.meter import Meter
 from furnel.desktop.fit.sound_content import Lane, SoundContent
+from furnel.desktop.fit.source_strip import SourceStrip
 from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.widgets.basics import as_panel, button, scrolling
@@ -35,7 +36,7 @@ class SoundBench(QWidget):
         super().__init__()
         self._look, self._player = look, player
         self.content: SoundContent | None = None
-        self.lanes, self.meter = Lanes(look), Meter(look)
+        self.lanes, self.source, self.meter = Lanes(look), SourceStrip(look), Meter(look)
         self.panel, self.measures = EventPanel(look), MeasureTable(look)
         self._side = "original"
         self._offset = self._length_s = 0.0
@@ -63,7 +64,11 @@ class SoundBench(QWidget):
         self._figures.toggled.connect(side.setVisible)
         middle = QHBoxLayout()
         middle.setSpacing(0)
-        middle.addWidget(self.lanes, 1)
+        lanes = QVBoxLayout()
+        lanes.setSpacing(0)
+        lanes.addWidget(self.lanes, 1)
+        lanes.addWidget(self.source)
+        middle.addLayout(lanes, 1)
         middle.addWidget(side)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -112,6 +117,7 @@ class SoundBench(QWidget):
         """Show two sounds."""
         self.content = content
         self.lanes.show_content(content, keep_view)
+        self.source.show_content(content)
         self.measures.show_content(content)
         self.panel.show_event(content.event, content.swap.original)
         self._seam.setVisible(content.loops or content.yours.clip.loop is not None)

@@ -168,7 +168,7 @@ class StepsPanel(QWidget):
         title.clicked.connect(lambda: self._unfold(place))
         texts.addWidget(title)
         said = label(summary, "caption")
-        said.setWordWrap(step.kind == "sound")
+        said.setWordWrap(True)
         texts.addWidget(said)
         if use.on and self._told.get(place):
             texts.addWidget(label(self._told[place], "caption"))
