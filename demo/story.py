@@ -43,6 +43,7 @@ def tell(folder: Path) -> int:
     application = make_application()
     window = make_window()
     window.show()
+    sys.excepthook = sys.__excepthook__  # nobody looks at the window: what goes wrong is printed
     hands = Hands(window)
     session = window.session
     session.open_game(game)

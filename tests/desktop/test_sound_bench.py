@@ -10,7 +10,7 @@ import soundfile
 from demo.hands import Hands
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtGui import QWheelEvent
-from PyQt6.QtWidgets import QApplication, QWidget
+from PyQt6.QtWidgets import QApplication, QComboBox, QWidget
 
 from furnel.desktop.build.contents import Contents
 from furnel.desktop.fit.sound_bench import SoundBench
@@ -135,6 +135,24 @@ def test_a_layer_is_dragged_along_the_time_line(hands: Hands, mod: Path, sources
         np.abs(clip.samples[int(at * 48000) : int((at + 0.3) * 48000)]).max() for at in (0.8, 1.3)
     )
     assert heard > 2 * quiet and loud > -20
+
+
+def test_another_file_and_codec_are_chosen_and_said_to_break(hands: Hands, mod: Path) -> None:
+    bench_with(hands, mod, BELL)
+    session, steps = hands.window.session, hands.window.fit_station.steps
+    steps._unfold(-2)
+    hands.settle()
+    for name, text in (("File", "Ogg"), ("Codec", "Opus"), ("Encoding quality", "best")):
+        box = next(
+            one for one in steps.findChildren(QComboBox) if one.accessibleName() == name and one.isVisible()
+        )
+        box.setCurrentText(text)
+        box.textActivated.emit(text)
+        hands.settle()
+    encode = session.swap(BELL).encode
+    assert (encode.file, encode.format, encode.quality) == ("Ogg", "Opus", "best")
+    points = {point.key: point for point in session.examined[BELL].points}
+    assert (points["file"].state, points["codec"].yours) == ("breaks", "Opus")
 
 
 def test_the_seam_repeats_and_the_meter_follows(

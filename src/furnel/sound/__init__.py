@@ -16,6 +16,7 @@ from furnel.sound.comparing import Comparison, compare_clips
 from furnel.sound.files import (
     LOSSY,
     SUFFIXES,
+    WRITTEN_TYPES,
     SoundInfo,
     SoundStream,
     codecs_of,
@@ -53,7 +54,7 @@ from furnel.sound.shaping import (
 from furnel.sound.stretch import shifted, stretched
 
 __all__ = [
-    "FADE_CURVES", "LOSSY", "NO_NOTES", "SILENT_DB", "SUFFIXES", "Clip", "Comparison", "Cue", "FillWith",
+    "FADE_CURVES", "LOSSY", "NO_NOTES", "SILENT_DB", "SUFFIXES", "WRITTEN_TYPES", "Clip", "Comparison", "Cue", "FillWith",
     "LoudnessMeter", "Measures", "MixLaw", "Musical", "Overview", "Rhythm", "Samples", "SeamLaw", "SoundInfo",
     "SoundNotes", "SoundStream", "best_seam", "closed_loop", "codecs_of", "compare_clips", "crossfaded", "faded",
     "filtered", "frames_of_bars", "integrated_loudness", "key_of", "layered", "measures_and_head", "measures_of",

@@ -52,6 +52,9 @@ _WRITTEN: dict[tuple[str, str], tuple[str, str, tuple[int, ...]]] = {
 LOSSY = ("Vorbis", "Opus", "MP3")
 
 
+WRITTEN_TYPES = tuple(dict.fromkeys(kind for kind, _ in _WRITTEN))
+
+
 def codecs_of(file_type: str) -> tuple[str, ...]:
     """The codecs that can be written into a type of file."""
     return tuple(codec for kind, codec in _WRITTEN if kind == file_type)

@@ -12,6 +12,7 @@ from furnel.desktop.widgets.basics import label
 from furnel.images.resample import LEVELS_AS
 from furnel.mods.project import Encode
 from furnel.mods.trials import ALLOWED
+from furnel.sound import LOSSY, WRITTEN_TYPES, codecs_of
 
 _NOTES = {
     "header": ("Header", ("legacy", "DX10")),
@@ -64,12 +65,20 @@ def encoding_card(
     texts.addWidget(label(summary(encode), "caption"))
     row = QHBoxLayout()
     row.addLayout(texts, 1)
-    if encode.format.startswith("BC"):
+    if encode.format.startswith("BC") or encode.format in LOSSY:
         quality = choice("Encoding quality", QUALITIES, encode.quality, "quality")
-        quality.setToolTip("How much time the encoder takes to come close")
+        much = (
+            "How many bits it may take"
+            if encode.format in LOSSY
+            else "How much time the encoder takes to come close"
+        )
+        quality.setToolTip(much)
         quality.setFixedWidth(72)
         row.addWidget(quality)
     column.addLayout(row)
+    if unfolded and codecs_of(encode.file):
+        _sound_rows(encode, column, change)
+        return
     if not unfolded or encode.file not in ALLOWED:
         return
     formats = ALLOWED[encode.file]
@@ -84,6 +93,42 @@ def encoding_card(
     for key in shown:
         name, choices = _NOTES[key]
         rows.append((name, choice(name, choices, encode.notes.get(key, choices[0]), key)))
+    _fill(column, rows)
+
+
+def _sound_rows(encode: Encode, column: QVBoxLayout, change: Callable[[Encode], None]) -> None:
+    """What can be chosen of a sound's file: its type, and of that the codec."""
+
+    def file_chosen(file: str) -> None:
+        codecs = codecs_of(file)
+        codec = (
+            encode.format
+            if encode.format in codecs
+            else codecs[min(1, len(codecs) - 1)]
+            if file == "WAV"
+            else codecs[0]
+        )
+        change(encode.model_copy(update={"file": file, "format": codec}))
+
+    def codec_chosen(codec: str) -> None:
+        change(encode.model_copy(update={"format": codec}))
+
+    rows = []
+    for name, choices, now, act in (
+        ("File", WRITTEN_TYPES, encode.file, file_chosen),
+        ("Codec", codecs_of(encode.file), encode.format, codec_chosen),
+    ):
+        box = QComboBox()
+        box.addItems(list(choices))
+        box.setCurrentText(now)
+        box.setAccessibleName(name)
+        box.setToolTip(name)
+        box.textActivated.connect(act)
+        rows.append((name, box))
+    _fill(column, rows)
+
+
+def _fill(column: QVBoxLayout, rows: list[tuple[str, QComboBox]]) -> None:
     grid = QGridLayout()
     grid.setHorizontalSpacing(8)
     grid.setVerticalSpacing(4)
