@@ -36,6 +36,28 @@ def test_sounds_are_measured_and_compared(tmp_path: Path, capsys: pytest.Capture
     assert json.loads(capsys.readouterr().out)["heard"]["offset_s"] == 0
 
 
+def test_a_games_tune_tells_its_loop_and_a_sound_its_family(
+    forged: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    assert run("spec", forged, "music/fog.ogg", "--json") == 0
+    assert json.loads(capsys.readouterr().out)["loop"] == [0, 16 * 44100]
+    assert run("spec", forged, "bank0/000.wav", "--json") == 0
+    assert len(json.loads(capsys.readouterr().out)["family"]) == 2
+    loud = bell(tmp_path / "loud.wav", 0.9)
+    assert (
+        run("fit", loud, "--game", forged, "--like", "bank0/003.wav", "--out", tmp_path / "out.wav", "--json")
+        == 0
+    )
+    points = {point["key"]: point for point in json.loads(capsys.readouterr().out)["points"]}
+    assert points["family"]["state"] == "fits"
+    folder = tmp_path / "mine" / "bank0"
+    folder.mkdir(parents=True)
+    bell(folder / "004.wav", 0.8)
+    assert run("fit", folder.parent, "--game", forged, "--out", tmp_path / "made", "--json") == 0
+    made = json.loads(capsys.readouterr().out)["files"][0]
+    assert "family" in [point["key"] for point in made["points"]] and made["state"] == "fits"
+
+
 def test_a_folder_is_levelled(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     folder = tmp_path / "takes"
     folder.mkdir()

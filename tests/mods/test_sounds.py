@@ -146,7 +146,7 @@ def test_an_event_never_plays_what_is_nowhere(space: Workspace, tmp_path: Path) 
 
 
 def test_volume_and_distances_go_into_the_definition(space: Workspace) -> None:
-    game = space.game_events["bell_near"]
+    game = space.demands.events["bell_near"]
     assert (game.volume, game.fade_from, game.silent_at) == (0.8, 12, 80)
     from dataclasses import replace
 
@@ -157,7 +157,7 @@ def test_volume_and_distances_go_into_the_definition(space: Workspace) -> None:
     report(space)
     world = World(space.catalogue.install.folder)
     assert world.loudness("bell_near", 15) == pytest.approx(nearer.gain_at(15))
-    assert world.loudness("gull", 46) == pytest.approx(space.game_events["gull"].gain_at(46))
+    assert world.loudness("gull", 46) == pytest.approx(space.demands.events["gull"].gain_at(46))
     assert not set_event(space.project, game, game).events
 
 
@@ -185,7 +185,7 @@ def test_a_sound_too_loud_for_its_family_is_said_and_mended(space: Workspace, tm
 
 
 def test_a_loop_record_that_makes_no_sense_is_refused(space: Workspace) -> None:
-    known = space.loop_record(TUNE)
+    known = space.demands.loop_record(TUNE)
     assert known is not None
     record, where = known
     shipped = space.catalogue.read(space.catalogue.get(where))

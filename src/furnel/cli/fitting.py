@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 from pathlib import Path
 
 import click
@@ -20,9 +21,10 @@ from furnel.images import full_levels
 from furnel.mods.batch import MATCHES, Match, fit_folder, pair_up
 from furnel.mods.fit import compare as compare_specs
 from furnel.mods.fit import worst
+from furnel.mods.gamewide import GameWide
 from furnel.mods.render import read_source
 from furnel.mods.single import fit_file
-from furnel.mods.spec import spec_of
+from furnel.mods.spec import Spec, spec_of
 from furnel.mods.trials import ALLOWED, allowed_formats, try_formats
 
 
@@ -32,8 +34,7 @@ from furnel.mods.trials import ALLOWED, allowed_formats, try_formats
 @click.option("--json", "as_json", is_flag=True, help="For scripts.")
 def spec(file_or_game: Path, asset: str | None, as_json: bool) -> int:
     """What a file, or an ASSET of a game, is and demands."""
-    data, path, role = _original(file_or_game, asset)
-    found = spec_of(data, path, role)
+    found = _original(file_or_game, asset).spec
     if as_json:
         say_json(found)
     else:
@@ -87,8 +88,8 @@ def fit(
             why="it is the original itself",
             remedy="Write the result to another file",
         )
-    data, path, role = _original(game, str(original)) if game else _original(original, None)
-    result, points = fit_file(source, data, path, quality, role, Bar())
+    known = _original(game, str(original)) if game else _original(original, None)
+    result, points = fit_file(source, known.data, known.path, quality, known.role, Bar(), known.spec)
     write_bytes(target, result)
     if as_json:
         say_json({"out": str(target), "bytes": len(result), "points": points_json(points)})
@@ -120,7 +121,7 @@ def _fit_folder(
             pairs, left = pair_up(source, [asset.path for asset in catalogue.assets], match)
             found = fit_folder(
                 pairs, lambda path: catalogue.read(catalogue.get(path)), target, quality,
-                catalogue.install.profile.role_of, Bar(),
+                catalogue.install.profile.role_of, Bar(), GameWide(catalogue).spec,
             )  # fmt: skip
         finally:
             catalogue.close()
@@ -212,11 +213,23 @@ def _decibels(value: float) -> str:
     return "exact" if math.isinf(value) else f"{value:.1f} dB"
 
 
-def _original(file_or_game: Path, asset: str | None) -> tuple[bytes, str, RoleRule | None]:
+@dataclass(frozen=True, slots=True)
+class _Original:
+    data: bytes
+    path: str
+    role: RoleRule | None
+    spec: Spec
+
+
+def _original(file_or_game: Path, asset: str | None) -> _Original:
+    """A file, or a game's asset with all that the game says of it."""
     if asset is None:
-        return read_source(file_or_game), str(file_or_game), None
+        data = read_source(file_or_game)
+        return _Original(data, str(file_or_game), None, spec_of(data, str(file_or_game)))
     catalogue = open_catalogue(file_or_game)
     try:
-        return catalogue.read(catalogue.get(asset)), asset, catalogue.install.profile.role_of(asset)
+        data = catalogue.read(catalogue.get(asset))
+        role = catalogue.install.profile.role_of(asset)
+        return _Original(data, asset, role, GameWide(catalogue).spec(asset, data))
     finally:
         catalogue.close()

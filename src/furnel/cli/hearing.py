@@ -105,7 +105,7 @@ def change_event(
     silent_at: float | None,
 ) -> None:
     """Fill an event from files, and set what is given of its volume and distances."""
-    game = space.game_events.get(name)
+    game = space.demands.events.get(name)
     if game is None:
         raise FurnelError(
             "Changing an event",

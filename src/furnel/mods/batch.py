@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Literal
 
+from furnel import sound
 from furnel.atomic import write_bytes
 from furnel.blocks import Quality
 from furnel.containers import check_path
@@ -16,6 +17,7 @@ from furnel.errors import Cancelled, FurnelError
 from furnel.games import RoleRule
 from furnel.mods.fit import FitPoint, worst
 from furnel.mods.single import fit_file
+from furnel.mods.spec import Spec
 from furnel.parallel import cores
 from furnel.progress import QUIET, Progress, check
 
@@ -83,8 +85,11 @@ def fit_folder(
     quality: Quality = "good",
     role: Callable[[str], RoleRule | None] = lambda _: None,
     progress: Progress = QUIET,
+    demands: Callable[[str, bytes], Spec] | None = None,
 ) -> list[Outcome]:
     """Make every source fit and write it below `out` under its original's inner path, on all cores.
+
+    `demands` tells what a sound has to match beyond its own bytes, by inner path and bytes.
 
     What cannot be fitted is told in its outcome and stops nothing else. Raises Cancelled when asked to stop; what was
     written until then stays.
@@ -103,7 +108,10 @@ def fit_folder(
             check(stop, WHAT)
             with reading:
                 original = read(pair.original)
-            data, points = fit_file(pair.source, original, pair.original, quality, role(pair.original), stop)
+                wanted = demands(pair.original, original) if demands and sound.recognises(original) else None
+            data, points = fit_file(
+                pair.source, original, pair.original, quality, role(pair.original), stop, wanted
+            )
             target = out / pair.original
             write_bytes(target, data)
             return Outcome(pair, target, tuple(points))

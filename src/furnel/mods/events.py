@@ -12,23 +12,12 @@ from furnel.errors import FurnelError
 from furnel.mods.project import EventUse, Project, StepUse
 from furnel.mods.soundspec import SoundSpec
 from furnel.progress import QUIET, Progress, check
-from furnel.texts import SoundEvent, read_events, with_events
+from furnel.texts import SoundEvent, with_events
 
 if TYPE_CHECKING:
     from furnel.mods.workspace import Workspace
 
 WHAT = "Filling an event"
-
-
-def game_events(space: Workspace) -> dict[str, SoundEvent]:
-    """The events as the game ships them; none when its profile knows of none or they cannot be read."""
-    rule = space.profile.events
-    if rule is None or not space.catalogue.has(rule.file):
-        return {}
-    try:
-        return read_events(space.catalogue.read(space.catalogue.get(rule.file)), rule.keys, rule.file)
-    except FurnelError:
-        return {}
 
 
 def changed(event: SoundEvent, use: EventUse) -> SoundEvent:
@@ -44,7 +33,7 @@ def changed(event: SoundEvent, use: EventUse) -> SoundEvent:
 
 def mod_events(space: Workspace) -> dict[str, SoundEvent]:
     """The events as the mod makes them."""
-    out = dict(space.game_events)
+    out = dict(space.demands.events)
     for use in space.project.events:
         if use.name in out:
             out[use.name] = changed(out[use.name], use)
@@ -56,7 +45,7 @@ def event_of(space: Workspace, path: str) -> SoundEvent | None:
     for event in mod_events(space).values():
         if path in event.sounds:
             return event
-    for event in space.game_events.values():
+    for event in space.demands.events.values():
         if path in event.sounds:
             return mod_events(space)[event.name]
     return None
@@ -105,13 +94,13 @@ def fill_event(space: Workspace, name: str, files: Sequence[Path], progress: Pro
     All are brought to the loudness that the event's sounds have in the game, so that none stands out. Raises FurnelError for
     an unknown event, for too few or too many files, and for a file that is no sound.
     """
-    rule, game = space.profile.events, space.game_events.get(name)
+    rule, game = space.profile.events, space.demands.events.get(name)
     if rule is None or game is None:
         raise FurnelError(
             WHAT,
             where=name,
             why="the game has no such event",
-            remedy=f"It has {', '.join(space.game_events)}",
+            remedy=f"It has {', '.join(space.demands.events)}",
         )
     most = rule.most if rule.new_sound else len(game.sounds)
     if not rule.least <= len(files) <= (most or len(files)):
@@ -175,17 +164,3 @@ def _new_paths(space: Workspace, project: Project, count: int) -> list[str]:
             out.append(path)
         number += 1
     return out
-
-
-def family_of(space: Workspace, path: str) -> tuple[float, float] | None:
-    """The lowest and highest loudness of the other sounds of a sound's event in the game, in LUFS."""
-    for event in space.game_events.values():
-        if path in event.sounds:
-            found = [
-                spec.loudness
-                for other in event.sounds
-                if other != path and space.catalogue.has(other)
-                and isinstance(spec := space.plain_spec(other), SoundSpec) and math.isfinite(spec.loudness)
-            ]  # fmt: skip
-            return (min(found), max(found)) if found else None
-    return None

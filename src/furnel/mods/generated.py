@@ -32,7 +32,7 @@ def _loop_record(space: Workspace, item: Examined) -> tuple[str, bytes] | None:
     original, result = item.original, item.result
     if not isinstance(original, SoundSpec) or not isinstance(result, SoundSpec) or result.loop is None:
         return None
-    known = space.loop_record(item.swap.base)
+    known = space.demands.loop_record(item.swap.base)
     if known is None or (result.loop == original.loop and result.rate == original.rate):
         return None
     record, where = known

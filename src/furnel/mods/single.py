@@ -9,7 +9,7 @@ from furnel.games import RoleRule
 from furnel.mods.fit import FitPoint, compare, fit_all
 from furnel.mods.project import Swap
 from furnel.mods.render import Surroundings, read_source, render
-from furnel.mods.spec import spec_of
+from furnel.mods.spec import Spec, spec_of
 from furnel.progress import QUIET, Progress
 
 
@@ -20,10 +20,14 @@ def fit_file(
     quality: Quality = "good",
     role: RoleRule | None = None,
     progress: Progress = QUIET,
+    wanted: Spec | None = None,
 ) -> tuple[bytes, list[FitPoint]]:
-    """The source made to fit an original: the result's bytes and how it fits. Raises FurnelError when it cannot."""
+    """The source made to fit an original: the result's bytes and how it fits. Raises FurnelError when it cannot.
+
+    `wanted` is the original's spec, where more is known of it than its bytes tell.
+    """
     data = read_source(source)
-    wanted = spec_of(original, original_path, role)
+    wanted = spec_of(original, original_path, role) if wanted is None else wanted
     steps, encode = fit_all(wanted, spec_of(data, str(source), role))
     if encode is not None:
         encode = encode.model_copy(update={"quality": quality})

@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-import contextlib
 import hashlib
-from dataclasses import dataclass, replace
-from functools import cached_property
+from dataclasses import dataclass
 from pathlib import Path
 
 from furnel import imagefiles
@@ -13,9 +11,9 @@ from furnel.catalogue import Asset, Catalogue
 from furnel.catalogue.marks import content_digest
 from furnel.errors import FurnelError
 from furnel.folders import cache_folder
-from furnel.games import Install, LoopRecord, Profile, recognise
-from furnel.mods.events import family_of, game_events
+from furnel.games import Install, Profile, recognise
 from furnel.mods.fit import FitPoint, aspect_point, compare, fit_all, insisting, worst
+from furnel.mods.gamewide import GameWide
 from furnel.mods.project import (
     About,
     GameRef,
@@ -35,10 +33,8 @@ from furnel.mods.render import (
     result_key,
     staged,
 )
-from furnel.mods.soundspec import SoundSpec
 from furnel.mods.spec import Spec, spec_of
 from furnel.progress import QUIET, Progress
-from furnel.texts import SoundEvent
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,7 +63,7 @@ class Workspace:
         self.file, self.project, self.catalogue = file, project, catalogue
         self.results = cache_folder() / "results"
         self._prints: dict[str, str] = {}
-        self._specs: dict[tuple[str, str], Spec] = {}
+        self.demands = GameWide(catalogue)
 
     @property
     def folder(self) -> Path:
@@ -119,42 +115,7 @@ class Workspace:
 
     def original_spec(self, path: str) -> Spec:
         """What an original demands."""
-        return self._beyond(path, self.plain_spec(path))
-
-    def plain_spec(self, path: str) -> Spec:
-        """What an original's bytes and role say, without what other files say of it."""
-        return self._spec_of(path, self.catalogue.read(self.catalogue.get(path)))
-
-    @cached_property
-    def game_events(self) -> dict[str, SoundEvent]:
-        """The game's sound events by name."""
-        return game_events(self)
-
-    def loop_record(self, path: str) -> tuple[LoopRecord, str] | None:
-        """A tune's loop record and its inner path, when the game has one."""
-        role = self.profile.role_of(path)
-        if role is None or role.loop_record is None:
-            return None
-        where = role.loop_record.of(path)
-        return (role.loop_record, where) if self.catalogue.has(where) else None
-
-    def _beyond(self, path: str, spec: Spec) -> Spec:
-        """The spec with what other files of the game say: where it loops, how loud its event's other sounds are."""
-        if not isinstance(spec, SoundSpec):
-            return spec
-        record, loop = self.loop_record(path), spec.loop
-        if record is not None:
-            with contextlib.suppress(FurnelError):  # a damaged one tells nothing
-                start, end = record[0].read(self.catalogue.read(self.catalogue.get(record[1])), record[1])
-                loop = (start, end) if end <= spec.frames else loop
-        return replace(spec, loop=loop, record=record is not None, family=family_of(self, path))
-
-    def _spec_of(self, path: str, data: bytes) -> Spec:
-        """An original's spec from its bytes, worked out once for the same ones."""
-        key = path, _fingerprint(data)
-        if key not in self._specs:
-            self._specs[key] = spec_of(data, path, self.profile.role_of(path))
-        return self._specs[key]
+        return self.demands.spec(path)
 
     def fingerprint(self, asset: Asset) -> str:
         """A short hash of an original's bytes: how drift is noticed."""
@@ -170,7 +131,7 @@ class Workspace:
             point = FitPoint("name", "Name", "not in the game", swap.original, "breaks", error.why, remedy)
             return Examined(swap, (point,), key=self._key(swap))
         shipped = self.catalogue.read(asset)
-        original = self._beyond(swap.base, self._spec_of(swap.base, shipped))
+        original = self.demands.spec(swap.base, shipped)
         path = self.source_path(swap)
         try:
             source = read_source(path)

@@ -127,9 +127,9 @@ class Hearing(QObject):
                 "wrong", f"{name} needs {rule.least} sound{'s' if rule.least > 1 else ''} at least"
             )
             return
-        project = set_event(space.project, space.game_events[name], _with_sounds(event, left)).without_swap(
-            path
-        )
+        project = set_event(
+            space.project, space.demands.events[name], _with_sounds(event, left)
+        ).without_swap(path)
         self._session.edit(project, f"Take {path.rpartition('/')[2]} out of {name}")
         for other in left:
             if project.swap_for(other) is not None:
@@ -139,7 +139,7 @@ class Hearing(QObject):
     def _set_event(self, event: SoundEvent) -> None:
         space = self._session.space
         if space is not None:
-            game = space.game_events[event.name]
+            game = space.demands.events[event.name]
             self._session.edit(set_event(space.project, game, event), f"Change how far {event.name} is heard")
 
 

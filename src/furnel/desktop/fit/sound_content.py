@@ -114,7 +114,7 @@ def _event(space: Workspace, path: str) -> EventContent | None:
     event, rule = event_of(space, path), space.profile.events
     if event is None or rule is None:
         return None
-    game = space.game_events[event.name]
+    game = space.demands.events[event.name]
     titles = space.profile.titles
     sounds = []
     for place, one in enumerate(event.sounds):
