@@ -20,6 +20,7 @@ from furnel.sound import Clip, Samples
 SIDE = 256
 COLUMNS = 160
 LINES = 8
+_LONG_FRAMES = 1 << 20
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -38,7 +39,7 @@ def preview_of(data: bytes | memoryview, kind: Kind, where: object = "") -> Prev
         if kind in ("texture", "sheet"):
             return media_preview(imagefiles.read_small(data, SIDE, where))
         if kind in ("sound", "music"):
-            return media_preview(sound.read_clip(bytes(data), where)[0])
+            return _sound_preview(data, where)
         if kind == "definition":
             head = bytes(data[:4096])
             lines = texts.read_text(
@@ -48,6 +49,15 @@ def preview_of(data: bytes | memoryview, kind: Kind, where: object = "") -> Prev
     except FurnelError as error:
         return Preview(fault=error.why or error.what)
     return Preview(fault="no preview for this kind")
+
+
+def _sound_preview(data: bytes | memoryview, where: object) -> Preview:
+    """A sound's shape; a long one is read in pieces. Raises FurnelError for a damaged one."""
+    with sound.SoundStream(data, where) as stream:
+        if stream.info.frames < _LONG_FRAMES:
+            return media_preview(sound.read_clip(data, where)[0])
+        shape = sound.overview_of_file(stream)
+    return Preview(waveform=shape.columns(0, shape.frames, COLUMNS))
 
 
 def media_preview(media: Picture | Clip) -> Preview:

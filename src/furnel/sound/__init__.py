@@ -54,12 +54,12 @@ from furnel.sound.shaping import (
 from furnel.sound.stretch import shifted, stretched
 
 __all__ = [
-    "FADE_CURVES", "LOSSY", "NO_NOTES", "SILENT_DB", "SUFFIXES", "WRITTEN_TYPES", "Clip", "Comparison", "Cue", "FillWith",
-    "LoudnessMeter", "Measures", "MixLaw", "Musical", "Overview", "Rhythm", "Samples", "SeamLaw", "SoundInfo",
-    "SoundNotes", "SoundStream", "best_seam", "closed_loop", "codecs_of", "compare_clips", "crossfaded", "faded",
-    "filtered", "frames_of_bars", "integrated_loudness", "key_of", "layered", "measures_and_head", "measures_of",
-    "measures_of_file", "music_of", "open_clip", "overview_of", "overview_of_file", "part_of", "peek_info",
-    "rates_of", "read_clip", "read_notes", "recognises", "resampled", "rhythm_of", "seam_click", "shifted",
-    "short_term_loudness", "sound_info", "sounding_span", "stretched", "to_decibels", "to_lufs", "trimmed",
+    "FADE_CURVES", "LOSSY", "NO_NOTES", "SILENT_DB", "SUFFIXES", "WRITTEN_TYPES", "Clip", "Comparison", "Cue",
+    "FillWith", "LoudnessMeter", "Measures", "MixLaw", "Musical", "Overview", "Rhythm", "Samples", "SeamLaw",
+    "SoundInfo", "SoundNotes", "SoundStream", "best_seam", "closed_loop", "codecs_of", "compare_clips", "crossfaded",
+    "faded", "filtered", "frames_of_bars", "integrated_loudness", "key_of", "layered", "measures_and_head",
+    "measures_of", "measures_of_file", "music_of", "open_clip", "overview_of", "overview_of_file", "part_of",
+    "peek_info", "rates_of", "read_clip", "read_notes", "recognises", "resampled", "rhythm_of", "seam_click",
+    "shifted", "short_term_loudness", "sound_info", "sounding_span", "stretched", "to_decibels", "to_lufs", "trimmed",
     "true_peak", "waveform", "with_channels", "with_gain", "with_intro", "with_length", "without_dc", "write_clip",
 ]  # fmt: skip

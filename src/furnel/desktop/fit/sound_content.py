@@ -17,6 +17,7 @@ from furnel.sound import Clip, Measures, Overview, Rhythm
 from furnel.texts import SoundEvent
 
 _MUSIC_S = 8.0
+_SHOWN_S = 900.0  # of a longer recording only this much is held
 CURVE_S = 0.1
 
 
@@ -96,17 +97,26 @@ def load_sounds(original: bytes, examined: Examined, name: str, space: Workspace
 
 
 def _lane(data: bytes, name: str, loop: tuple[int, int] | None = None) -> Lane:
-    clip, info = sound.read_clip(data, name)
+    with sound.SoundStream(data, name) as stream:
+        info, whole_s = stream.info, stream.info.length_s
+        measures = sound.measures_of_file(stream)
+        clip = (
+            stream.part(0, int(_SHOWN_S * info.rate))
+            if whole_s > _SHOWN_S
+            else sound.read_clip(data, name)[0]
+        )
     if loop is not None and clip.loop is None and loop[1] <= clip.frames:
         clip = Clip(clip.samples, clip.rate, loop)
     musical = clip.length_s >= _MUSIC_S
     channels = {1: "mono", 2: "stereo"}.get(info.channels, f"{info.channels} channels")
     label = f"{info.codec}  {info.rate / 1000:g} kHz  {channels}"
+    if whole_s > _SHOWN_S:
+        label += f"  the beginning of {whole_s / 60:.0f} minutes"
     meter = sound.LoudnessMeter(clip.rate, clip.channels)
     meter.feed(clip.samples)
     return Lane(
         clip, sound.overview_of(clip), sound.short_term_loudness(clip.samples, clip.rate, CURVE_S), meter.momentary(),
-        sound.measures_of(clip), sound.rhythm_of(clip) if musical else None, sound.key_of(clip) if musical else "", label,
+        measures, sound.rhythm_of(clip) if musical else None, sound.key_of(clip) if musical else "", label,
     )  # fmt: skip
 
 

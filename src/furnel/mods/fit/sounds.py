@@ -14,6 +14,7 @@ _CEILING_DB = -1.0
 _LEAD_S, _DC = 0.03, 0.005
 _FAMILY_LU = 2.0
 _STRETCH_MOST = 0.08
+_LONG_S = 900.0
 
 
 def compare_sounds(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
@@ -210,6 +211,8 @@ def fit_sound(
 ) -> tuple[tuple[StepUse, ...], Encode]:
     """The steps and the encoding that make a sound fit. What `insist` names is left alone: for the encoding, as it is `now`."""
     steps: list[StepUse] = []
+    if source.length_s > _LONG_S and "length" not in insist:
+        steps.append(_first_part(original, source))
     if _lead(original, source).state != "fits" and "lead-in" not in insist:
         steps.append(trim_step(original))
     if source.measures.dc > _DC and source.measures.dc > 2 * original.measures.dc:
@@ -228,6 +231,14 @@ def fit_sound(
         steps.append(loudness_step(original))
     kept = now is not None and bool({"file", "codec"} & set(insist))
     return tuple(steps), now if kept and now is not None else encode_sound_like(original)
+
+
+def _first_part(original: SoundSpec, source: SoundSpec) -> StepUse:
+    """Enough of a long recording for what the original needs, so that no more of it is decoded."""
+    lead = source.beats.first_s if source.beats is not None else source.measures.lead_s
+    return StepUse(
+        do="part", values={"start": 0.0, "length": float(math.ceil(lead + original.length_s * 1.6 + 5))}
+    )
 
 
 def loudness_step(original: SoundSpec) -> StepUse:
