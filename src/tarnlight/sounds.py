@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 import numpy as np
 import numpy.typing as npt
 
@@ -183,6 +185,14 @@ def _pitch(root: int, degree: int) -> float:
 
 
 def _note(out: Wave, at: int, hertz: float, length_s: float, level: float, voice: str, pan: float) -> None:
+    whole = (_struck(hertz, length_s, voice) * level)[: max(len(out) - at, 0)]
+    out[at : at + len(whole), 0] += whole * np.cos(pan * np.pi / 2)
+    out[at : at + len(whole), 1] += whole * np.sin(pan * np.pi / 2)
+
+
+@lru_cache(maxsize=256)
+def _struck(hertz: float, length_s: float, voice: str) -> Wave:
+    """One note of a voice at full level."""
     t = np.arange(int((length_s + 0.5) * MUSIC_RATE)) / MUSIC_RATE
     if voice == "pluck":
         wave = sum(np.sin(2 * np.pi * hertz * k * t) / k * np.exp(-t * (3 + 2.2 * k)) for k in range(1, 7))
@@ -201,6 +211,4 @@ def _note(out: Wave, at: int, hertz: float, length_s: float, level: float, voice
             * 0.5
         )
     envelope = np.minimum(t / 0.012, 1) * np.clip((length_s + 0.3 - t) / 0.3, 0, 1)
-    whole = np.asarray(wave * envelope * level)[: max(len(out) - at, 0)]
-    out[at : at + len(whole), 0] += whole * np.cos(pan * np.pi / 2)
-    out[at : at + len(whole), 1] += whole * np.sin(pan * np.pi / 2)
+    return np.asarray(wave * envelope)

@@ -28,7 +28,7 @@ def test_the_whole_story(
     shutil.copytree(forged, tmp_path / "game")
     assert tell(tmp_path) == 0
     said = capsys.readouterr().out
-    assert said.count("accepted") == 4 and "the same to the byte" in said
+    assert said.count("accepted") == 12 and "the same to the byte" in said
     assert (tmp_path / "stills" / "after.png").stat().st_size > 10_000
 
 

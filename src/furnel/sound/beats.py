@@ -18,7 +18,7 @@ from furnel.sound.shaping import sounding_span
 Floats = npt.NDArray[np.float64]
 
 _STEPS_S = 100  # onset values a second
-_MOST_S = 240.0
+_MOST_S = 120.0
 _TIGHT = 120.0
 _BASS_HZ = 180.0
 _MAJOR = np.array([6.35, 2.23, 3.48, 2.33, 4.38, 4.09, 2.52, 5.19, 2.39, 3.66, 2.29, 2.88])
@@ -42,7 +42,7 @@ class Rhythm:
 
 
 def rhythm_of(clip: Clip) -> Rhythm | None:
-    """The rhythm of the first four minutes; None for what is too short or has none."""
+    """The rhythm of the first two minutes; None for what is too short or has none."""
     if clip.length_s < 3.0:
         return None
     heard = part_of(clip, 0, int(_MOST_S * clip.rate))

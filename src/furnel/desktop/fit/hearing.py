@@ -64,7 +64,7 @@ class Hearing(QObject):
         else:
             values = steps[place].checked()
             first = start + int(values["start"]) if values["only"] else start
-            fresh = {**steps[place].values, "start": first, "length": end - start, "search": 0.0}
+            fresh = {**steps[place].values, "start": first, "length": end - start}
             steps[place] = steps[place].model_copy(update={"values": fresh})
         self._change(swap.model_copy(update={"steps": tuple(steps)}), "Move the loop")
 
