@@ -5,7 +5,8 @@ from __future__ import annotations
 import hashlib
 import os
 import shutil
-from collections.abc import Iterator
+import time
+from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import numpy as np
@@ -38,9 +39,7 @@ def _own_folders(tmp_path_factory: pytest.TempPathFactory) -> Iterator[None]:
 @pytest.fixture(scope="session")
 def forged(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """An install that nobody may change."""
-    folder = tmp_path_factory.mktemp("forged") / "game"
-    forge(folder)
-    return folder
+    return _shared(tmp_path_factory, "forged", forge)
 
 
 @pytest.fixture
@@ -56,8 +55,25 @@ def sources(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """A modder's files: every one of them wrong for the game in some way."""
     from demo.make import make_sources
 
-    folder = tmp_path_factory.mktemp("sources")
-    make_sources(folder)
+    return _shared(tmp_path_factory, "sources", make_sources)
+
+
+def _shared(factory: pytest.TempPathFactory, name: str, make: Callable[[Path], object]) -> Path:
+    """A folder that one of the processes makes and all use."""
+    root = factory.getbasetemp()
+    if "PYTEST_XDIST_WORKER" in os.environ:
+        root = root.parent
+    folder, done = root / name, root / f"{name}.done"
+    try:
+        (root / f"{name}.begun").mkdir()
+    except FileExistsError:
+        for _ in range(3000):
+            if done.exists():
+                return folder
+            time.sleep(0.1)
+        raise TimeoutError(f"another process never finished {folder}") from None
+    make(folder)
+    done.touch()
     return folder
 
 
