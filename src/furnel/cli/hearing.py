@@ -14,12 +14,12 @@ from furnel.atomic import write_bytes
 from furnel.cli.output import Bar, say_json, say_rows
 from furnel.errors import FurnelError
 from furnel.mods.events import fill_event, mod_events, set_event
-from furnel.mods.fit.sounds import length_text, loudness_text
 from furnel.mods.project import StepUse
 from furnel.mods.render import apply_steps, read_source
 from furnel.mods.tunes import forecasts, tunes_of
 from furnel.mods.workspace import Workspace
 from furnel.parallel import cores
+from furnel.sound.words import length_text, loudness_text
 
 
 @click.command()

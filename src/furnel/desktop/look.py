@@ -93,11 +93,6 @@ def mono(pixels: int = CONTENT_PX) -> QFont:
     return made
 
 
-def number(value: int) -> str:
-    """A whole number with thin spaces between thousands."""
-    return f"{value:,}".replace(",", "\u2009")
-
-
 def byte_size(size: int) -> str:
     """A size in bytes, with its unit."""
     if size < 1000:

@@ -15,11 +15,12 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from furnel.desktop.look import Look, byte_size, font, number
+from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, scrolling
 from furnel.desktop.widgets.page import Page
 from furnel.games import Profile, Sighting, Survey, keep_profile, profile_text, survey
+from furnel.words import number
 
 _ROW, _HEAD = 30, 44
 _TITLES = {

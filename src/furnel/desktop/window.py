@@ -26,7 +26,7 @@ from furnel.desktop.build.station import BuildStation
 from furnel.desktop.find.station import FindStation
 from furnel.desktop.fit.station import FitStation
 from furnel.desktop.jobs import JobRunner
-from furnel.desktop.look import Look, number
+from furnel.desktop.look import Look
 from furnel.desktop.pages import WithPages
 from furnel.desktop.playback import Player
 from furnel.desktop.results import ResultTiles
@@ -41,6 +41,7 @@ from furnel.desktop.widgets.quickcommand import QuickCommand
 from furnel.desktop.widgets.sheets import show_keys, show_log
 from furnel.errors import FurnelError
 from furnel.games import UnknownGame, recognise
+from furnel.words import number
 
 log = logging.getLogger(__name__)
 

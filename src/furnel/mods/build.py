@@ -15,7 +15,7 @@ from furnel.atomic import sync_folder, write_bytes, write_text
 from furnel.containers import write_zip
 from furnel.errors import FurnelError, reason
 from furnel.mods.fit import compare, worst
-from furnel.mods.generated import generated_files
+from furnel.mods.generated import Companion, companions
 from furnel.mods.spec import spec_of
 from furnel.mods.workspace import Examined, Workspace
 from furnel.mods.wrapping import wrap
@@ -79,8 +79,9 @@ def build(space: Workspace, progress: Progress = QUIET, anyway: bool = False) ->
     fresh = final.with_name(f".{final.name}.next")
     shutil.rmtree(fresh, ignore_errors=True)
     try:
-        made = generated_files(space, examined)
-        files = _write(space, examined, made, fresh, Part(progress, 0.7, 0.9))
+        beside = companions(space, examined)
+        made = {one.path: one.make() for one in beside}
+        files = _write(space, examined, beside, made, fresh, Part(progress, 0.7, 0.9))
         _verify(space, examined, made, fresh, Part(progress, 0.9, 0.95))
         wrap(space, fresh, [file.path for file in files], Part(progress, 0.95, 1.0))
         _swap_in(fresh, final)
@@ -111,21 +112,15 @@ def last_build(space: Workspace) -> Build | None:
 def stale(space: Workspace, built: Build | None, examined: list[Examined]) -> list[str]:
     """Paths whose content is not what a build has: swaps, what they bring with them, removed ones, the file about the mod."""
     kept = {file.path: file.key for file in built.files} if built else {}
-    try:
-        made = generated_files(space, examined)
-    except FurnelError:  # building will say what is wrong with it
-        made = {}
-    changed = [path for path, key in _keys(examined, made).items() if kept.pop(path, None) != key]
+    keys = _keys(examined, companions(space, examined))
+    changed = [path for path, key in keys.items() if kept.pop(path, None) != key]
     about = [space.profile.mods.about] if built is not None and built.about != _about_mark(space) else []
     return changed + sorted(kept) + about
 
 
-def _keys(examined: list[Examined], made: dict[str, bytes]) -> dict[str, str]:
+def _keys(examined: list[Examined], beside: list[Companion]) -> dict[str, str]:
     """By inner path, what tells one content from another."""
-    keys = {item.swap.original: item.key for item in examined}
-    for path, data in made.items():
-        keys[path] = keys.get(path, "") + hashlib.sha256(data).hexdigest()
-    return keys
+    return {item.swap.original: item.key for item in examined} | {one.path: one.key for one in beside}
 
 
 def about_text(space: Workspace) -> str:
@@ -170,13 +165,15 @@ def package(space: Workspace, target: Path | None = None) -> Path:
 
 
 def _write(
-    space: Workspace, examined: list[Examined], made: dict[str, bytes], folder: Path, progress: Progress
-) -> list[BuiltFile]:
+    space: Workspace, examined: list[Examined], beside: list[Companion], made: dict[str, bytes], folder: Path,
+    progress: Progress,
+) -> list[BuiltFile]:  # fmt: skip
     files = []
     results = {item.swap.original: item for item in examined}
-    for number, (path, key) in enumerate(sorted(_keys(examined, made).items())):
+    keys = sorted(_keys(examined, beside).items())
+    for number, (path, key) in enumerate(keys):
         check(progress, WHAT)
-        progress.report(number / (len(results) + len(made)), f"Writing {path}")
+        progress.report(number / len(keys), f"Writing {path}")
         data = made.get(path) or results[path].data
         if not data:
             source = space.source_path(results[path].swap)

@@ -2,33 +2,49 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+import hashlib
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
 
 from furnel.mods.events import event_definition
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.workspace import Examined, Workspace
 
 
-def generated_files(space: Workspace, examined: Sequence[Examined]) -> dict[str, bytes]:
-    """By inner path: what goes into the build because of something else in it. Raises FurnelError when it cannot be made.
+@dataclass(frozen=True, slots=True)
+class Companion:
+    """A file that goes into the build because of something else in it: its inner path, a key that is another when its content
+    is, and how it is made."""
+
+    path: str
+    key: str
+    make: Callable[[], bytes]
+
+
+def companions(space: Workspace, examined: Sequence[Examined]) -> list[Companion]:
+    """What has to go with some swaps. Nothing is read or made yet.
 
     A definition that the mod swaps, too, is changed on top of that swap.
     """
-    out: dict[str, bytes] = {}
-    swapped = {item.swap.original: item.data for item in examined if item.data}
-    for item in examined:
-        found = _loop_record(space, item)
-        if found is not None and found[0] not in swapped:
-            out[found[0]] = found[1]
+    swapped = {item.swap.original: item for item in examined if item.data}
+    out = [
+        one for item in examined if (one := _loop_record(space, item)) is not None and one.path not in swapped
+    ]
     rule = space.profile.events
     if rule is not None and space.project.events and space.catalogue.has(rule.file):
-        base = swapped.get(rule.file) or space.catalogue.read(space.catalogue.get(rule.file))
-        out[rule.file] = event_definition(space, base)
+        own = swapped.get(rule.file)
+        key = _key(space.project.events, own.key if own is not None else "")
+        out.append(Companion(rule.file, key, lambda: _definition(space, rule.file, own)))
     return out
 
 
-def _loop_record(space: Workspace, item: Examined) -> tuple[str, bytes] | None:
-    """The record of a tune that loops somewhere else than the original, with its inner path."""
+def _definition(space: Workspace, path: str, own: Examined | None) -> bytes:
+    base = own.data if own is not None else space.catalogue.read(space.catalogue.get(path))
+    return event_definition(space, base)
+
+
+def _loop_record(space: Workspace, item: Examined) -> Companion | None:
+    """The record of a tune that loops somewhere else than the original."""
     original, result = item.original, item.result
     if not isinstance(original, SoundSpec) or not isinstance(result, SoundSpec) or result.loop is None:
         return None
@@ -36,5 +52,14 @@ def _loop_record(space: Workspace, item: Examined) -> tuple[str, bytes] | None:
     if known is None or (result.loop == original.loop and result.rate == original.rate):
         return None
     record, where = known
-    shipped = space.catalogue.read(space.catalogue.get(where))
-    return where, record.write(shipped, *result.loop, result.rate, where)
+    start, end = result.loop
+
+    def make() -> bytes:
+        shipped = space.catalogue.read(space.catalogue.get(where))
+        return record.write(shipped, start, end, result.rate, where)
+
+    return Companion(where, _key(result.loop, result.rate), make)
+
+
+def _key(*parts: object) -> str:
+    return hashlib.sha256(repr(parts).encode()).hexdigest()

@@ -21,6 +21,7 @@ from furnel.images.resample import level_chain, resize, volume_chain
 from furnel.images.texture import Texture
 from furnel.mods.project import Encode, StepUse, Swap
 from furnel.mods.steps import ALONE, Around, step_type
+from furnel.mods.steps.sounds import span_of
 from furnel.progress import QUIET, Part, Progress, check
 from furnel.sound import Clip
 
@@ -109,13 +110,9 @@ def staged(
     if first is not None and steps[first].do == "part" and sound.recognises(source):
         values = steps[first].checked()
         with sound.SoundStream(source, where) as stream:
-            start = round(float(values["start"]) * stream.info.rate)
-            length = round(float(values["length"]) * stream.info.rate)
-            clip = stream.part(start, start + length if length else stream.info.frames)
-        rest = [
-            use if number != first else use.model_copy(update={"on": False})
-            for number, use in enumerate(steps)
-        ]
+            clip = stream.part(*span_of(values, stream.info.rate, stream.info.frames))
+        off = steps[first].model_copy(update={"on": False})
+        rest = [*steps[:first], off, *steps[first + 1 :]]
         return clip, [clip, *apply_steps(clip, rest, progress, around, told=told)]
     media = open_source(source, where).media
     return media, [] if media is None else apply_steps(media, steps, progress, around, told=told)

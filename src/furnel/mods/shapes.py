@@ -105,25 +105,22 @@ def layers_of(steps: tuple[StepUse, ...], folder: Path) -> tuple[Layer, ...]:
 
 def moved_part(steps: tuple[StepUse, ...], rate: int, start_s: float, result_s: float) -> tuple[StepUse, ...]:
     """The steps taking their part from `start_s` on; where none does yet, a first step takes `result_s` of it."""
-    out = list(steps)
-    offset = 0.0
-    for place, use in enumerate(steps):
-        if not use.on:
-            continue
-        key, factor = {"part": ("start", 1.0), "bars": ("first", 1.0), "loop": ("start", float(rate))}.get(
-            use.do, ("", 0)
-        )
-        if not key or (use.do == "loop" and not use.checked()["only"]):
-            continue
-        last = not any(later.on and later.do in ("bars", "loop") for later in steps[place + 1 :])
-        if not last and use.do == "part":
-            offset += float(use.checked()["start"])
-            continue
-        value = max((start_s - offset) * factor, 0.0)
-        fresh = round(value) if use.do == "loop" else round(value, 3)
-        out[place] = use.model_copy(update={"values": {**use.values, key: fresh}})
-        return tuple(out)
-    return (
-        StepUse(do="part", values={"start": round(max(start_s, 0.0), 3), "length": round(result_s, 3)}),
-        *steps,
-    )
+    place = _taking(steps)
+    if place is None:
+        fresh = {"start": round(max(start_s, 0.0), 3), "length": round(result_s, 3)}
+        return (StepUse(do="part", values=dict(fresh)), *steps)
+    use = steps[place]
+    before = sum(float(one.checked()["start"]) for one in steps[:place] if one.on and one.do == "part")
+    begin = max(start_s - before, 0.0)
+    value = round(begin * rate) if use.do == "loop" else round(begin, 3)
+    key = "first" if use.do == "bars" else "start"
+    moved = use.model_copy(update={"values": {**use.values, key: value}})
+    return (*steps[:place], moved, *steps[place + 1 :])
+
+
+def _taking(steps: tuple[StepUse, ...]) -> int | None:
+    """The place of the step that says where in the source the result begins: what cuts to bars or a loop, else to a part."""
+    on = [(place, use) for place, use in enumerate(steps) if use.on]
+    cutting = [place for place, use in on if use.do == "bars" or (use.do == "loop" and use.checked()["only"])]
+    parts = [place for place, use in on if use.do == "part"]
+    return next(iter(cutting + parts), None)

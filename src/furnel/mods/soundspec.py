@@ -11,7 +11,6 @@ from furnel.sound import Cue, Measures, Rhythm
 
 _RHYTHM_S = 90.0
 _STEADY = 0.6
-_NO_MEASURES = Measures(0, 0, 0, 0, 0, 0, 0, 0, 0, 0, 1)
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,7 +27,7 @@ class SoundSpec:
     rate: int
     channels: int
     frames: int
-    measures: Measures = _NO_MEASURES
+    measures: Measures
     size: int = 0
     loop: tuple[int, int] | None = None
     tags: tuple[tuple[str, str], ...] = ()

@@ -11,13 +11,13 @@ from typing import Literal
 from furnel import sound
 from furnel.errors import FurnelError
 from furnel.mods.fit import fit_all
-from furnel.mods.fit.sounds import length_text
 from furnel.mods.project import StepUse
 from furnel.mods.render import read_source
 from furnel.mods.soundspec import SoundSpec, sound_spec
 from furnel.mods.workspace import Workspace
 from furnel.parallel import cores
 from furnel.progress import QUIET, Progress, check
+from furnel.sound.words import length_text
 
 Outlook = Literal["fits", "differs", "breaks"]
 

@@ -6,6 +6,7 @@ from furnel.sound.clip import (
     FillWith,
     MixLaw,
     Samples,
+    SeamLaw,
     part_of,
     resampled,
     waveform,
@@ -22,21 +23,20 @@ from furnel.sound.files import (
     codecs_of,
     open_clip,
     peek_info,
-    rates_of,
     read_clip,
     recognises,
     sound_info,
+    usual_codec,
+    writable_as,
     write_clip,
 )
-from furnel.sound.loops import SeamLaw, best_seam, closed_loop, crossfaded, seam_click, with_intro
-from furnel.sound.loudness import LoudnessMeter, integrated_loudness, short_term_loudness, to_lufs
+from furnel.sound.loops import best_seam, closed_loop, seam_click, with_intro
+from furnel.sound.loudness import LoudnessMeter, integrated_loudness, to_lufs
 from furnel.sound.measures import (
     Measures,
-    Musical,
     measures_and_head,
     measures_of,
     measures_of_file,
-    music_of,
 )
 from furnel.sound.notes import NO_NOTES, Cue, SoundNotes, read_notes
 from furnel.sound.overview import Overview, overview_of, overview_of_file
@@ -55,11 +55,11 @@ from furnel.sound.stretch import shifted, stretched
 
 __all__ = [
     "FADE_CURVES", "LOSSY", "NO_NOTES", "SILENT_DB", "SUFFIXES", "WRITTEN_TYPES", "Clip", "Comparison", "Cue",
-    "FillWith", "LoudnessMeter", "Measures", "MixLaw", "Musical", "Overview", "Rhythm", "Samples", "SeamLaw",
-    "SoundInfo", "SoundNotes", "SoundStream", "best_seam", "closed_loop", "codecs_of", "compare_clips", "crossfaded",
-    "faded", "filtered", "frames_of_bars", "integrated_loudness", "key_of", "layered", "measures_and_head",
-    "measures_of", "measures_of_file", "music_of", "open_clip", "overview_of", "overview_of_file", "part_of",
-    "peek_info", "rates_of", "read_clip", "read_notes", "recognises", "resampled", "rhythm_of", "seam_click",
-    "shifted", "short_term_loudness", "sound_info", "sounding_span", "stretched", "to_decibels", "to_lufs", "trimmed",
-    "true_peak", "waveform", "with_channels", "with_gain", "with_intro", "with_length", "without_dc", "write_clip",
+    "FillWith", "LoudnessMeter", "Measures", "MixLaw", "Overview", "Rhythm", "Samples", "SeamLaw", "SoundInfo",
+    "SoundNotes", "SoundStream", "best_seam", "closed_loop", "codecs_of", "compare_clips", "faded",
+    "filtered", "frames_of_bars", "integrated_loudness", "key_of", "layered", "measures_and_head", "measures_of",
+    "measures_of_file", "open_clip", "overview_of", "overview_of_file", "part_of", "peek_info", "read_clip",
+    "read_notes", "recognises", "resampled", "rhythm_of", "seam_click", "shifted",
+    "sound_info", "sounding_span", "stretched", "to_decibels", "to_lufs", "trimmed", "true_peak", "usual_codec",
+    "waveform", "with_channels", "with_gain", "with_intro", "with_length", "without_dc", "writable_as", "write_clip",
 ]  # fmt: skip

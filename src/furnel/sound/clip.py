@@ -13,6 +13,8 @@ from furnel.errors import FurnelError
 Samples = npt.NDArray[np.float32]
 FillWith = Literal["silence", "repeats"]
 MixLaw = Literal["mean", "power", "left", "right"]
+FadeCurve = Literal["straight", "even power", "slow start", "fast start"]
+SeamLaw = Literal["fitting", "power", "straight"]
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -82,6 +84,31 @@ def mono_of(samples: Samples) -> Samples:
     return out / np.float32(samples.shape[1])
 
 
+def fade_gains(frames: int, curve: str) -> Samples:
+    """The gains of a fade-in, (frames,), from 0 up to 1."""
+    x = np.linspace(0, 1, max(frames, 0), dtype=np.float32)
+    if curve == "even power":
+        return np.asarray(np.sin(x * np.pi / 2), np.float32)
+    if curve == "slow start":
+        return x**2
+    return np.asarray(1 - (1 - x) ** 2, np.float32) if curve == "fast start" else x
+
+
+def crossfaded(leaving: Samples, coming: Samples, law: SeamLaw = "fitting") -> Samples:
+    """Two stretches of the same length, one fading into the other."""
+    turn = np.linspace(0, np.pi / 2, len(leaving), dtype=np.float32)[:, None]
+    out_gain, in_gain = np.cos(turn), np.sin(turn)
+    if law == "straight":
+        out_gain, in_gain = out_gain**2, in_gain**2
+    elif law == "fitting":
+        power = float(np.sqrt((leaving**2).sum() * (coming**2).sum()))
+        alike = max(float((leaving * coming).sum()) / power, 0.0) if power > 1e-12 else 0.0
+        level = np.sqrt(1 + 2 * alike * out_gain * in_gain)
+        out_gain, in_gain = out_gain / level, in_gain / level
+    mixed: Samples = (leaving * out_gain + coming * in_gain).astype(np.float32)
+    return mixed
+
+
 def resampled(clip: Clip, rate: int) -> Clip:
     """The clip at another rate, through soxr at its high quality."""
     if rate == clip.rate:
@@ -146,7 +173,7 @@ def with_length(clip: Clip, frames: int, fill: FillWith, fade_s: float = 0.0) ->
     fade = min(int(fade_s * clip.rate), frames)
     if clip.frames > frames and fade > 1:
         samples = samples.copy()
-        samples[-fade:] *= np.cos(np.linspace(0, np.pi / 2, fade, dtype=np.float32))[:, None]
+        samples[-fade:] *= fade_gains(fade, "even power")[::-1, None]
     loop = clip.loop if clip.loop is not None and clip.loop[1] <= frames else None
     return Clip(np.ascontiguousarray(samples), clip.rate, loop)
 
@@ -162,15 +189,9 @@ def waveform(clip: Clip, columns: int) -> tuple[Samples, Samples]:
 
 
 def _repeated(samples: Samples, frames: int, overlap: int) -> Samples:
-    period = len(samples) - overlap
-    copies = -(-(frames - overlap) // period) if period else 1
-    out = np.zeros((copies * period + overlap, samples.shape[1]), np.float32)
-    turn = np.linspace(0, np.pi / 2, overlap, dtype=np.float32)[:, None]
-    for copy in range(copies):
-        part = samples.copy()
-        if copy and overlap:
-            part[:overlap] *= np.sin(turn)
-        if copy < copies - 1 and overlap:
-            part[-overlap:] *= np.cos(turn)
-        out[copy * period : copy * period + len(samples)] += part
-    return out
+    """At least `frames` of `samples` again and again, the end of each fading into the beginning of the next."""
+    middle = len(samples) - overlap
+    seam = crossfaded(samples[middle:], samples[:overlap], "power")
+    turn = np.concatenate([seam, samples[overlap:middle]])
+    copies = max(-(-(frames - overlap) // middle), 1)
+    return np.concatenate([samples[:middle], np.tile(turn, (copies - 1, 1)), samples[middle:]])

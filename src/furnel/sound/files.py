@@ -50,8 +50,6 @@ _WRITTEN: dict[tuple[str, str], tuple[str, str, tuple[int, ...]]] = {
     ("MP3", "MP3"): ("MP3", "MPEG_LAYER_III", (8000, 11025, 12000, 16000, 22050, 24000, 32000, 44100, 48000)),
 }  # fmt: skip
 LOSSY = ("Vorbis", "Opus", "MP3")
-
-
 WRITTEN_TYPES = tuple(dict.fromkeys(kind for kind, _ in _WRITTEN))
 
 
@@ -60,9 +58,17 @@ def codecs_of(file_type: str) -> tuple[str, ...]:
     return tuple(codec for kind, codec in _WRITTEN if kind == file_type)
 
 
-def rates_of(file_type: str, codec: str) -> tuple[int, ...]:
-    """The only sample rates that a codec has; none when it has any."""
-    return _WRITTEN[file_type, codec][2] if (file_type, codec) in _WRITTEN else ()
+def usual_codec(file_type: str) -> str:
+    """The codec that a type of file is mostly written with."""
+    return "PCM 16" if file_type in ("WAV", "FLAC") else codecs_of(file_type)[0]
+
+
+def writable_as(file_type: str, codec: str) -> tuple[str, str]:
+    """The type and codec that come nearest among those that can be written: the same, or the type's usual codec, or WAV."""
+    if (file_type, codec) in _WRITTEN:
+        return file_type, codec
+    file_type = file_type if codecs_of(file_type) else "WAV"
+    return file_type, usual_codec(file_type)
 
 
 @dataclass(frozen=True, slots=True)
@@ -229,7 +235,7 @@ def write_clip(
     if (file_type, codec) not in _WRITTEN:
         raise FurnelError(
             "Writing a sound", why=f"{file_type} with {codec} is not written",
-            remedy=f"Use one of {', '.join(dict.fromkeys(kind for kind, _ in _WRITTEN))}",
+            remedy=f"Use one of {', '.join(WRITTEN_TYPES)}",
         )  # fmt: skip
     kind, subtype, rates = _WRITTEN[file_type, codec]
     if rates and clip.rate not in rates:

@@ -2,14 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 import numpy as np
 
 from furnel.errors import FurnelError
-from furnel.sound.clip import Clip, Samples
+from furnel.sound.clip import Clip, SeamLaw, crossfaded, mono_of
 
-SeamLaw = Literal["fitting", "power", "straight"]
 _WHAT = "Making a loop"
 
 
@@ -36,36 +33,31 @@ def best_seam(
     """
     if not 0 <= start < end <= clip.frames:
         raise FurnelError(_WHAT, why=f"{start} to {end} is not inside its {clip.frames} frames")
-    mono = clip.samples.mean(axis=1, dtype=np.float64)
+    mono = mono_of(clip.samples).astype(np.float64)
     half = max(min(int(0.08 * clip.rate), (end - start) // 3), 8)
     padded = np.concatenate([np.zeros(half), mono, np.zeros(half)])
+    length = end - start
     if keep_length:
-        length = end - start
         low, high = max(start - reach, 0), min(start + reach, clip.frames - length)
-        if high < low:
-            return start, end, 0.0
-        product = padded[low : high + 2 * half] * padded[low + length : high + length + 2 * half]
-        scores = _windowed(product, 2 * half) / np.sqrt(
-            _windowed(padded[low : high + 2 * half] ** 2, 2 * half)
-            * _windowed(padded[low + length : high + length + 2 * half] ** 2, 2 * half)
-            + 1e-12
-        )
-        away = np.abs(np.arange(low, low + len(scores)) - start) / max(reach, 1)
-        best = int(np.argmax(scores - 0.02 * away))
-        return low + best, low + best + length, float(scores[best])
-    low, high = max(end - reach, start + half), min(end + reach, clip.frames)
-    if high <= low:
+    else:
+        low, high = max(end - reach, start + half), min(end + reach, clip.frames)
+    if high < low + (not keep_length):
         return start, end, 0.0
-    here = padded[start : start + 2 * half]
     there = padded[low : high + 2 * half]
-    from scipy.signal import correlate
+    energy = _windowed(there**2, 2 * half)
+    if keep_length:
+        later = padded[low + length : high + length + 2 * half]
+        match, other = _windowed(there * later, 2 * half), _windowed(later**2, 2 * half)
+    else:
+        from scipy.signal import correlate
 
-    match = correlate(there, here, "valid", "fft")
-    energy = np.sqrt(_windowed(there**2, 2 * half) * float((here**2).sum()) + 1e-12)
-    scores = match[: len(energy)] / energy
-    away = np.abs(np.arange(low, low + len(scores)) - end) / max(reach, 1)
-    best = int(np.argmax(scores - 0.02 * away))
-    return start, low + best, float(scores[best])
+        here = padded[start : start + 2 * half]
+        match, other = correlate(there, here, "valid", "fft")[: len(energy)], np.sum(here**2)
+    alike = match / np.sqrt(np.maximum(energy * other, 0.0) + 1e-12)
+    away = np.abs(np.arange(low, low + len(alike)) - (start if keep_length else end)) / max(reach, 1)
+    best = int(np.argmax(alike - 0.02 * away))
+    found = (low + best, low + best + length) if keep_length else (start, low + best)
+    return *found, float(alike[best])
 
 
 def closed_loop(clip: Clip, start: int, end: int, fade: int, law: SeamLaw = "fitting") -> Clip:
@@ -90,21 +82,6 @@ def closed_loop(clip: Clip, start: int, end: int, fade: int, law: SeamLaw = "fit
     return Clip(out, clip.rate, (start, end))
 
 
-def crossfaded(leaving: Samples, coming: Samples, law: SeamLaw = "fitting") -> Samples:
-    """Two stretches of the same length, one fading into the other."""
-    turn = np.linspace(0, np.pi / 2, len(leaving), dtype=np.float32)[:, None]
-    out_gain, in_gain = np.cos(turn), np.sin(turn)
-    if law == "straight":
-        out_gain, in_gain = out_gain**2, in_gain**2
-    elif law == "fitting":
-        power = float(np.sqrt((leaving**2).sum() * (coming**2).sum()))
-        alike = max(float((leaving * coming).sum()) / power, 0.0) if power > 1e-12 else 0.0
-        level = np.sqrt(1 + 2 * alike * out_gain * in_gain)
-        out_gain, in_gain = out_gain / level, in_gain / level
-    mixed: Samples = (leaving * out_gain + coming * in_gain).astype(np.float32)
-    return mixed
-
-
 def with_intro(intro: Clip, loop: Clip, fade: int) -> Clip:
     """An intro that goes over into a loop, which alone repeats. Both need the same rate and channels."""
     if intro.rate != loop.rate or intro.channels != loop.channels:
@@ -126,6 +103,4 @@ def with_intro(intro: Clip, loop: Clip, fade: int) -> Clip:
 def _windowed(values: np.ndarray, width: int) -> np.ndarray:
     """Sums over `width` neighbours, at every place where there are that many."""
     sums = np.concatenate([[0.0], np.cumsum(values)])
-    return np.asarray(
-        np.maximum(sums[width:] - sums[:-width], 0.0) if (values >= 0).all() else sums[width:] - sums[:-width]
-    )
+    return np.asarray(sums[width:] - sums[:-width])

@@ -59,9 +59,14 @@ class LoudnessMeter:
         """Loudness over 400 ms in LUFS, one value each 100 ms."""
         return to_lufs(self._blocks(4))
 
-    def short_term(self) -> Curve:
-        """Loudness over 3 s in LUFS, one value each 100 ms."""
-        return to_lufs(self._blocks(30))
+    def short_term(self, from_start: bool = False) -> Curve:
+        """Loudness over 3 s in LUFS, one value each 100 ms; with `from_start` over what there is before, too."""
+        if not from_start:
+            return to_lufs(self._blocks(30))
+        whole = np.concatenate([[0.0], np.cumsum(self._sums())])
+        ends = np.arange(1, len(whole))
+        starts = np.maximum(ends - 30, 0)
+        return to_lufs((whole[ends] - whole[starts]) / ((ends - starts) * self._hop))
 
     def loudness_range(self) -> float:
         """How far soft and loud parts are apart in LU: the 10th to the 95th percentile of short-term loudness."""
@@ -76,7 +81,7 @@ class LoudnessMeter:
 
     def _blocks(self, hops: int) -> Curve:
         """Mean power of blocks of so many hops; of everything when that is shorter."""
-        sums = np.concatenate(self._parts) if self._parts else np.zeros(0)
+        sums = self._sums()
         if len(sums) < hops:
             if not self._frames:
                 return np.zeros(0)
@@ -87,6 +92,10 @@ class LoudnessMeter:
         whole = np.concatenate([[0.0], np.cumsum(sums)])
         return np.asarray((whole[hops:] - whole[:-hops]) / (hops * self._hop))
 
+    def _sums(self) -> Curve:
+        """The power of every whole 100 ms."""
+        return np.concatenate(self._parts) if self._parts else np.zeros(0)
+
     def _power(self, data: npt.NDArray[np.float32]) -> Curve:
         return _hop_power(data, self._sections, self._hop, self._state)
 
@@ -96,18 +105,6 @@ def integrated_loudness(samples: Floats, rate: int) -> float:
     meter = LoudnessMeter(rate, samples.shape[1])
     meter.feed(samples)
     return meter.integrated()
-
-
-def short_term_loudness(samples: Floats, rate: int, step_s: float = 0.1) -> Curve:
-    """Loudness over 3 s windows (shorter at the beginning), one value each `step_s`, in LUFS."""
-    hop = max(int(rate * step_s), 1)
-    sections = np.array([[*b, *a[1:]] for b, a in _k_weighting(rate)])
-    data = np.require(samples, np.float32)
-    sums = _hop_power(data, sections, hop, np.zeros((data.shape[1], 4)))[: len(samples) // hop]
-    whole = np.concatenate([[0.0], np.cumsum(sums)])
-    ends = np.arange(1, len(whole))
-    starts = np.maximum(ends - max(round(3 * rate / hop), 1), 0)
-    return to_lufs((whole[ends] - whole[starts]) / ((ends - starts) * hop))
 
 
 def to_lufs(energy: npt.ArrayLike) -> Curve:

@@ -8,10 +8,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from furnel.progress import QUIET, Progress, check
-from furnel.sound.beats import Rhythm, key_of, rhythm_of
 from furnel.sound.clip import Clip, Samples
 from furnel.sound.files import SoundStream
-from furnel.sound.loops import seam_click
 from furnel.sound.loudness import LoudnessMeter
 from furnel.sound.peaks import true_peak
 from furnel.sound.shaping import HOPS_S, sounding_hops
@@ -40,15 +38,6 @@ class Measures:
     correlation: float
 
 
-@dataclass(frozen=True, slots=True)
-class Musical:
-    """What is heard in music: its rhythm, a hint of its key, and how hard its loop's seam is (1: as the sound itself)."""
-
-    rhythm: Rhythm | None
-    key: str
-    seam: float
-
-
 def measures_of(clip: Clip) -> Measures:
     """The measures of a clip in memory."""
     work = _Measuring(clip.rate, clip.channels)
@@ -75,12 +64,6 @@ def measures_and_head(
         done += len(piece)
         progress.report(done / max(stream.info.frames, 1), "Measuring a sound")
     return work.done(), Clip(np.concatenate(head), stream.info.rate) if head else None
-
-
-def music_of(clip: Clip) -> Musical:
-    """What is heard in a tune."""
-    start, end = clip.loop or (0, clip.frames)
-    return Musical(rhythm_of(clip), key_of(clip), seam_click(clip, start, end))
 
 
 class _Measuring:

@@ -67,7 +67,9 @@ def _overview(pieces: Iterable[Samples], rate: int) -> Overview:
     while levels[-1].shape[1] > _EXACT:
         last = levels[-1]
         over = -last.shape[1] % _GROWTH
-        levels.append(_halved(np.concatenate([last, np.repeat(last[:, -1:], over, axis=1)], axis=1), _GROWTH))
+        levels.append(
+            _grouped(np.concatenate([last, np.repeat(last[:, -1:], over, axis=1)], axis=1), _GROWTH)
+        )
     return Overview(frames, rate, tuple(levels))
 
 
@@ -80,7 +82,7 @@ def _extremes(samples: Samples, span: int) -> Samples:
     return out
 
 
-def _halved(both: Samples, by: int) -> Samples:
+def _grouped(both: Samples, by: int) -> Samples:
     grouped = both.reshape(2, -1, by)
     return np.stack([grouped[0].min(axis=1), grouped[1].max(axis=1)])
 

@@ -7,25 +7,14 @@ from typing import Literal, get_args
 import numpy as np
 
 from furnel.errors import FurnelError
-from furnel.sound.clip import Clip, Samples, part_of
+from furnel.sound.clip import Clip, FadeCurve, Samples, fade_gains, part_of
 
-FadeCurve = Literal["straight", "even power", "slow start", "fast start"]
 SILENT_DB = -38.0
 """A sound begins where it comes this near to its loudest: what lies below, before it, is room and hum."""
 _TAIL_DB = -16.0  # it dies away further than that
 _SILENCE = 1e-4
 HOPS_S = 200
 FADE_CURVES: tuple[str, ...] = get_args(FadeCurve)
-
-
-def fade_gains(frames: int, curve: str) -> Samples:
-    """The gains of a fade-in, (frames,), from 0 up to 1."""
-    x = np.linspace(0, 1, max(frames, 0), dtype=np.float32)
-    if curve == "even power":
-        return np.asarray(np.sin(x * np.pi / 2), np.float32)
-    if curve == "slow start":
-        return x**2
-    return np.asarray(1 - (1 - x) ** 2, np.float32) if curve == "fast start" else x
 
 
 def faded(clip: Clip, in_s: float, out_s: float, curve: str = "straight") -> Clip:

@@ -35,12 +35,13 @@ from furnel.containers import (
 )
 from furnel.containers.mapped import MappedFile
 from furnel.desktop.archive.bytes_view import BytesView, describe
-from furnel.desktop.look import Look, byte_size, number
+from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import button, hairline, label
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
 from furnel.progress import Progress
+from furnel.words import number
 
 _MOST_LISTED = 2000
 

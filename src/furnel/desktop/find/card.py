@@ -7,11 +7,13 @@ from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
-from furnel.desktop.look import Look, byte_size, number
+from furnel.desktop.look import Look, byte_size
 from furnel.desktop.tiles import Tile, TileStore, paint_tile
 from furnel.desktop.widgets.basics import as_panel, button, hairline, label
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.spec import PictureSpec, Spec
+from furnel.sound.words import channels_text
+from furnel.words import number
 
 
 class _Stage(QWidget):
@@ -180,7 +182,7 @@ class SpecCard(QWidget):
             ]
         elif facts.rate:
             rows = [("Length", f"{facts.length_s:.2f} s"), ("Format", facts.format), ("Rate", f"{number(facts.rate)} Hz"),
-                    ("Channels", {1: "mono", 2: "stereo"}.get(facts.channels, str(facts.channels)))]  # fmt: skip
+                    ("Channels", channels_text(facts.channels))]  # fmt: skip
         else:
             rows = [("Format", facts.format)]
         if asset.role:

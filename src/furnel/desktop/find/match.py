@@ -10,13 +10,14 @@ from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QP
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.catalogue import preview_of
-from furnel.desktop.look import Look, font, number
+from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, paint_tile, tile_of
 from furnel.desktop.widgets.basics import button, elided, label, scrolling
 from furnel.desktop.widgets.page import Page
 from furnel.mods.matching import Match, kind_of, match_files, match_folder
 from furnel.progress import Progress
+from furnel.words import number
 
 _ROW = 76
 _HOW = {

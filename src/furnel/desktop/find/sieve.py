@@ -10,8 +10,9 @@ from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QScrollArea, QSizePolicy, QV
 
 from furnel.catalogue import Facets, Sieve
 from furnel.desktop.find.like import LikeBox
-from furnel.desktop.look import Look, byte_size, font, number
+from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.widgets.basics import button, label
+from furnel.words import number
 
 _ROW = 20
 _WORDS = {

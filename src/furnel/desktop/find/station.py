@@ -24,13 +24,14 @@ from furnel.catalogue.shelf import Shelf
 from furnel.desktop.find.card import SpecCard
 from furnel.desktop.find.sieve import SievePanel
 from furnel.desktop.find.wall import Wall
-from furnel.desktop.look import Look, number
+from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore
 from furnel.desktop.widgets.basics import button, label
 from furnel.mods.spec import spec_of
 from furnel.sound import read_clip
+from furnel.words import number
 
 _MOST_ALIKE = 400
 

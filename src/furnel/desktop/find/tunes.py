@@ -25,11 +25,11 @@ from furnel.desktop.tiles import TileStore, paint_tile, paint_waveform
 from furnel.desktop.widgets.basics import button, elided, label, paint_state, scrolling
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
-from furnel.mods.fit.sounds import length_text
 from furnel.mods.shapes import SourceShape, source_shape
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.tunes import Forecast, Tune, forecast, read_song, tunes_of
 from furnel.progress import Progress, check
+from furnel.sound.words import length_text
 
 _ROW = 74
 _WAVE = 168

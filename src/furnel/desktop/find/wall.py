@@ -28,9 +28,10 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QAbstractScrollArea, QFrame
 
 from furnel.catalogue import KINDS, Asset, Group, Shelf
-from furnel.desktop.look import Look, byte_size, font, number
+from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import elided
+from furnel.words import number
 
 _MARGIN, _GAP, _HEADER, _CAPTION = 14, 8, 28, 34
 _NARROWEST, _WIDE = 90, 3.0  # pixels: a caption has to fit; times the height

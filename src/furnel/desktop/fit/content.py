@@ -50,7 +50,7 @@ def load_content(
             return NoContent(examined.points[0].why if examined.points else "There is no result yet")
         name = path if examined.swap.encode is not None else examined.swap.source
         if sound.recognises(original):
-            return load_sounds(original, examined, name, space)
+            return load_sounds(original, examined, name, space, results)
         if texts.format_of(path):
             return _texts(texts.read_text(original, path), texts.read_text(yours, name))
         if imagefiles.recognises(original):

@@ -23,7 +23,7 @@ from furnel.desktop.fit.sound_content import EventContent, Variation
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import as_panel
-from furnel.mods.fit.sounds import length_text
+from furnel.sound.words import length_text
 
 _CARD, _GAP = 104, 8
 
@@ -78,7 +78,7 @@ class _Sounds(QWidget):
         words = f"plays {count} sounds in turn" + (f", the game's has {before}" if count != before else "")
         painter.drawText(QPointF(14 + wide + 12, 21), words)
         for place, one in enumerate(event.sounds):
-            self._paint_card(painter, self.card(place), one)
+            self._paint_card(painter, self.card(place), one, place + 1)
         box = self.card(count)
         painter.setBrush(Qt.BrushStyle.NoBrush)
         ink = look.colour("ember" if self._over else "hairline-strong")
@@ -92,7 +92,7 @@ class _Sounds(QWidget):
             "Drop all takes here",
         )
 
-    def _paint_card(self, painter: QPainter, box: QRectF, one: Variation) -> None:
+    def _paint_card(self, painter: QPainter, box: QRectF, one: Variation, number: int) -> None:
         look = self._look
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(look.colour("raised"))
@@ -103,12 +103,12 @@ class _Sounds(QWidget):
             upper = QRectF(wave.left(), wave.top(), wave.width(), wave.height() / 2 - 2)
             lower = QRectF(wave.left(), wave.center().y() + 2, wave.width(), wave.height() / 2 - 2)
         if one.original is not None:
-            paint_waveform(painter, upper, one.original, look.colour("tarn", 0.85))
+            paint_waveform(painter, upper, one.original.wave, look.colour("tarn", 0.85))
         if one.yours is not None:
-            paint_waveform(painter, lower, one.yours, look.colour("ember", 0.9))
+            paint_waveform(painter, lower, one.yours.wave, look.colour("ember", 0.9))
         painter.setFont(font(11))
         painter.setPen(look.colour("text"))
-        painter.drawText(QPointF(box.left() + 8, box.bottom() - 22), str(self._number(one)))
+        painter.drawText(QPointF(box.left() + 8, box.bottom() - 22), str(number))
         painter.setFont(font(10))
         painter.setPen(look.colour("quiet"))
         state = "new" if one.original is None else "" if one.yours is not None else "game's"
@@ -119,9 +119,6 @@ class _Sounds(QWidget):
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(QPen(look.colour("selection"), 1.4))
             painter.drawRoundedRect(box, 4, 4)
-
-    def _number(self, one: Variation) -> int:
-        return self._event.sounds.index(one) + 1 if self._event is not None else 0
 
     def _at(self, point: QPointF) -> str:
         sounds = self._event.sounds if self._event is not None else ()

@@ -24,9 +24,9 @@ from furnel.desktop.fit.sound_content import CURVE_S, Lane, SoundContent
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import elided
-from furnel.mods.fit.sounds import length_text, loudness_text
 from furnel.mods.shapes import Layer
 from furnel.sound import to_decibels
+from furnel.sound.words import length_text, loudness_text
 
 _EDGE = 16
 _HEAD, _RULER = 26, 24

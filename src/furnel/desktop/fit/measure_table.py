@@ -9,9 +9,10 @@ from PyQt6.QtGui import QFont, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.fit.sound_content import Lane, SoundContent
-from furnel.desktop.look import Look, font, number
-from furnel.mods.fit.sounds import length_text
+from furnel.desktop.look import Look, font
 from furnel.sound import seam_click, to_decibels
+from furnel.sound.words import length_text
+from furnel.words import number
 
 _ROW, _TOP, _WIDE = 19, 34, 264
 

@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QWidget
 from furnel.desktop.fit.sound_content import SoundContent
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
-from furnel.mods.fit.sounds import length_text
+from furnel.sound.words import length_text
 
 _EDGE, _HIGH = 16, 52
 

@@ -9,6 +9,8 @@ from furnel.mods.fit.point import FitPoint, State, same_or
 from furnel.mods.project import Encode, StepUse
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.steps import Value
+from furnel.sound.words import channels_text, length_text, loudness_text, span_text
+from furnel.words import number
 
 _CEILING_DB = -1.0
 _LEAD_S, _DC = 0.03, 0.005
@@ -29,12 +31,12 @@ def compare_sounds(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
             f"Encode as {original.codec}",
         ),
         same_or(
-            "rate", "Rate", f"{_thousands(original.rate)} Hz", f"{_thousands(yours.rate)} Hz", "breaks",
-            "Played at the original's rate, its pitch changes", f"Resample to {_thousands(original.rate)} Hz",
+            "rate", "Rate", f"{number(original.rate)} Hz", f"{number(yours.rate)} Hz", "breaks",
+            "Played at the original's rate, its pitch changes", f"Resample to {number(original.rate)} Hz",
         ),
         same_or(
-            "channels", "Channels", _channels(original), _channels(yours), "breaks",
-            "The game expects this many channels", f"Mix to {_channels(original)}",
+            "channels", "Channels", channels_text(original.channels), channels_text(yours.channels), "breaks",
+            "The game expects this many channels", f"Mix to {channels_text(original.channels)}",
         ),
         _length(original, yours),
     ]  # fmt: skip
@@ -62,7 +64,7 @@ def _length(original: SoundSpec, yours: SoundSpec) -> FitPoint:
             else "The game counts its frames"
         )
         return FitPoint(
-            *shown, state, why, "" if same else f"Cut or repeat to {_thousands(original.frames)} frames"
+            *shown, state, why, "" if same else f"Cut or repeat to {number(original.frames)} frames"
         )
     ratio = yours.length_s / max(original.length_s, 1e-6)
     state = "fits" if 0.5 <= ratio <= 1.5 else "differs"
@@ -145,7 +147,7 @@ def _faults(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
     if yours.measures.clipped and not original.measures.clipped:
         out.append(
             FitPoint(
-                "clipping", "Clipping", "none", f"{_thousands(yours.measures.clipped)} frames", "differs",
+                "clipping", "Clipping", "none", f"{number(yours.measures.clipped)} frames", "differs",
                 "Flat tops were recorded too loud: they crackle at any loudness", "Record it again, quieter",
             )
         )  # fmt: skip
@@ -198,7 +200,7 @@ def _file_points(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
         over = yours.size > original.most_bytes
         out.append(
             FitPoint(
-                "size", "Size", f"up to {_thousands(original.most_bytes)} bytes", f"{_thousands(yours.size)} bytes",
+                "size", "Size", f"up to {number(original.most_bytes)} bytes", f"{number(yours.size)} bytes",
                 "breaks" if over else "fits", "The game has no room for more",
                 "Shorten it or encode it smaller" if over else "",
             )
@@ -257,13 +259,11 @@ def trim_step(original: SoundSpec) -> StepUse:
 
 def _length_steps(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
     frames = round(source.frames * original.rate / source.rate)
-    if original.exact and frames != original.frames:
-        return [StepUse(do="length", values={"frames": original.frames, "fill": "silence", "fade": 30})]
-    if 0.5 <= frames / max(original.frames, 1) <= 1.5:
+    free = not original.exact and 0.5 <= frames / max(original.frames, 1) <= 1.5
+    if free or frames == original.frames:
         return []
-    if frames > original.frames:
-        return [StepUse(do="length", values={"frames": original.frames, "fill": "silence", "fade": 60})]
-    return [StepUse(do="length", values={"frames": original.frames, "fill": "silence", "fade": 30})]
+    fade = 30 if original.exact or frames < original.frames else 60
+    return [StepUse(do="length", values={"frames": original.frames, "fill": "silence", "fade": fade})]
 
 
 def loop_steps(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
@@ -331,37 +331,12 @@ def mend_sound(key: str, original: SoundSpec, result: SoundSpec) -> list[StepUse
 
 def encode_sound_like(original: SoundSpec) -> Encode:
     """The encoding that gives a file like the original, tags included."""
-    codec = original.codec if original.codec in sound.codecs_of(original.file_type) else ""
-    if not codec:
-        file_type = original.file_type if sound.codecs_of(original.file_type) else "WAV"
-        return Encode(file=file_type, format=sound.codecs_of(file_type)[1], levels=1)
+    file_type, codec = sound.writable_as(original.file_type, original.codec)
+    if codec != original.codec:
+        return Encode(file=file_type, format=codec, levels=1)
     notes = {f"tag {name}": value for name, value in original.tags}
     notes |= {f"cue {cue.frame}": cue.name for cue in original.cues}
-    return Encode(file=original.file_type, format=codec, levels=1, notes=notes)
-
-
-def length_text(seconds: float) -> str:
-    """A length as people say it: `0.84 s`, `1:04.00`."""
-    minutes, rest = divmod(seconds, 60)
-    return f"{int(minutes)}:{rest:05.2f}" if minutes else f"{rest:.2f} s"
-
-
-def span_text(span: tuple[int, int], rate: int) -> str:
-    """A span of frames in time."""
-    return f"{length_text(span[0] / rate)} to {length_text(span[1] / rate)}"
-
-
-def loudness_text(loudness: float) -> str:
-    """A loudness in LUFS, or that there is none."""
-    return f"{loudness:.1f} LUFS" if math.isfinite(loudness) else "silent"
-
-
-def _thousands(value: int) -> str:
-    return f"{value:,}".replace(",", "\u2009")
-
-
-def _channels(spec: SoundSpec) -> str:
-    return {1: "mono", 2: "stereo"}.get(spec.channels, f"{spec.channels} channels")
+    return Encode(file=file_type, format=codec, levels=1, notes=notes)
 
 
 def _decibels(peak: float) -> str:

@@ -9,22 +9,20 @@ import numpy as np
 
 from furnel import sound
 from furnel.errors import FurnelError
-from furnel.mods.steps.step import Around, Parameter, StepType, Value, Values
+from furnel.mods.steps.step import Around, Parameter, StepType, Values
 from furnel.sound import Clip
+from furnel.sound.words import channels_text
+from furnel.words import number
 
 _HOUR_S = 4 * 3600.0
 _MOST = 1 << 31
 _LAWS = ("fitting", "power", "straight")
 
 
-def _count(value: Value) -> str:
-    return f"{int(value):,}".replace(",", "\u2009")
-
-
-def _part(clip: Clip, values: Values, around: Around) -> Clip:
-    start = round(float(values["start"]) * clip.rate)
-    length = round(float(values["length"]) * clip.rate)
-    return sound.part_of(clip, start, start + length if length else clip.frames)
+def span_of(values: Values, rate: int, frames: int) -> tuple[int, int]:
+    """The frames that `start` and `length` in seconds mean, of so many; a length of 0 goes to the end."""
+    start, length = (round(float(values[name]) * rate) for name in ("start", "length"))
+    return start, start + length if length else frames
 
 
 PART = StepType(
@@ -33,7 +31,7 @@ PART = StepType(
         Parameter("start", "From", "number", 0.0, 0.0, _HOUR_S, "s"),
         Parameter("length", "Length (0: to the end)", "number", 0.0, 0.0, _HOUR_S, "s"),
     ),
-    _part,
+    lambda clip, values, _: sound.part_of(clip, *span_of(values, clip.rate, clip.frames)),
     lambda values: f"{float(values['length']):g} s from {float(values['start']):g} s" if values["length"]
     else f"from {float(values['start']):g} s on",
     "time",
@@ -127,7 +125,7 @@ CHANNELS = StepType(
         Parameter("law", "Mix to mono", "choice", "mean", choices=("mean", "power", "left", "right")),
     ),
     lambda clip, values, _: sound.with_channels(clip, int(values["channels"]), cast(sound.MixLaw, values["law"])),
-    lambda values: {1: "to mono", 2: "to stereo"}.get(int(values["channels"]), f"to {values['channels']} channels"),
+    lambda values: f"to {channels_text(int(values['channels']))}",
     "format",
 )  # fmt: skip
 
@@ -162,7 +160,7 @@ STRETCH = StepType(
     "stretch", "Stretch to length", "sound",
     (Parameter("frames", "Length", "whole", 48000, 64, _MOST, "frames"),),
     lambda clip, values, around: _told_stretch(clip, int(values["frames"]), around),
-    lambda values: f"to {_count(values['frames'])} frames, same pitch",
+    lambda values: f"to {number(int(values['frames']))} frames, same pitch",
     "time",
 )  # fmt: skip
 
@@ -205,7 +203,7 @@ LENGTH = StepType(
         Parameter("fade", "Fade where cut", "number", 30.0, 0.0, 10000.0, "ms"),
     ),
     _length,
-    lambda values: f"{_count(values['frames'])} frames, filled with {values['fill']}",
+    lambda values: f"{number(int(values['frames']))} frames, filled with {values['fill']}",
     "time",
 )  # fmt: skip
 
@@ -288,8 +286,7 @@ def _named_clip(name: object, clip: Clip, around: Around, what: str) -> Clip:
 
 def _layer(clip: Clip, values: Values, around: Around) -> Clip:
     over = _named_clip(values["file"], clip, around, "Layering sounds")
-    start, length = (round(float(values[name]) * clip.rate) for name in ("start", "length"))
-    over = sound.part_of(over, start, start + length if length else over.frames)
+    over = sound.part_of(over, *span_of(values, over.rate, over.frames))
     fade_in, fade_out = (round(float(values[name]) / 1000 * clip.rate) for name in ("in", "out"))
     at = round(float(values["at"]) * clip.rate)
     return sound.layered(clip, over, at, float(values["gain"]), fade_in, fade_out, bool(values["cross"]))
