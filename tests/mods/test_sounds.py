@@ -252,6 +252,12 @@ def test_what_the_role_limits_and_what_is_insisted_on(space: Workspace, tmp_path
     assert (notes.cues, dict(notes.tags)) == (small.cues, dict(small.tags))
     flac = encode.model_copy(update={"file": "FLAC"})
     assert fit_all(small, longer, ("file",), flac)[1] == flac
+    for kind, codec, wanted in (
+        ("MP3", "MPEG_LAYER_II", ("MP3", "MP3")),
+        ("AIFF", "PCM 24", ("WAV", "PCM 24")),
+    ):
+        other = fit_all(replace(original, file_type=kind, codec=codec), longer)[1]
+        assert other is not None and (other.file, other.format) == wanted
     assert "loudness" not in {use.do for use in fit_all(small, longer, ("loudness",))[0]}
 
 

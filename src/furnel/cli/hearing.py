@@ -2,23 +2,17 @@
 
 from __future__ import annotations
 
-import math
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
 from pathlib import Path
 
 import click
 
-from furnel import sound
-from furnel.atomic import write_bytes
 from furnel.cli.output import Bar, say_json, say_rows
 from furnel.errors import FurnelError
 from furnel.mods.events import fill_event, mod_events, set_event
-from furnel.mods.project import StepUse
-from furnel.mods.render import apply_steps, read_source
-from furnel.mods.tunes import forecasts, tunes_of
+from furnel.mods.levelling import level_folder
+from furnel.mods.tunes import forecast, read_songs, tunes_of
 from furnel.mods.workspace import Workspace
-from furnel.parallel import cores
 from furnel.sound.words import length_text, loudness_text
 
 
@@ -36,49 +30,12 @@ from furnel.sound.words import length_text, loudness_text
 @click.option("--json", "as_json", is_flag=True, help="For scripts.")
 def level(folder: Path, target: Path, loudness: float | None, ceiling: float, as_json: bool) -> int:
     """Bring all sounds below FOLDER to one loudness, each written as the kind of file that it is."""
-    files = sorted(file for file in folder.rglob("*") if file.suffix.lower() in sound.SUFFIXES)
-    if not files:
-        raise FurnelError(
-            "Levelling", where=folder, why="there is no sound in it", remedy="Choose another folder"
-        )
-    if target.resolve() == folder.resolve():
-        raise FurnelError(
-            "Levelling", where=target, why="the sources are there", remedy="Choose another folder for --out"
-        )
-    with ThreadPoolExecutor(max_workers=cores()) as pool:
-        before = list(pool.map(_loudness, files))
-        heard = sorted(value for value in before if math.isfinite(value))
-        wanted = loudness if loudness is not None else round(heard[len(heard) // 2], 1) if heard else -20.0
-        jobs = [
-            pool.submit(_levelled, file, target / file.relative_to(folder), wanted, ceiling) for file in files
-        ]
-        rows = [
-            (file.relative_to(folder), loudness_text(was), *job.result())
-            for file, was, job in zip(files, before, jobs, strict=True)
-        ]
+    done = level_folder(folder, target, loudness, ceiling)
     if as_json:
-        say_json(
-            [{"file": str(name), "before": was, "after": now, "said": said} for name, was, now, said in rows]
-        )
+        say_json(done)
     else:
-        say_rows(rows)
+        say_rows([(one.file, loudness_text(one.before), loudness_text(one.after), one.said) for one in done])
     return 0
-
-
-def _loudness(file: Path) -> float:
-    with sound.SoundStream(file) as stream:
-        return sound.measures_of_file(stream).loudness
-
-
-def _levelled(file: Path, target: Path, wanted: float, ceiling: float) -> tuple[str, str]:
-    clip, info = sound.read_clip(read_source(file), file)
-    told: dict[int, str] = {}
-    use = StepUse(do="loudness", values={"target": wanted, "ceiling": ceiling})
-    done = apply_steps(clip, [use], told=told)[-1]
-    assert isinstance(done, sound.Clip)
-    kind, codec = (info.file_type, info.codec) if sound.codecs_of(info.file_type) else ("WAV", "PCM 24")
-    write_bytes(target, sound.write_clip(done, kind, codec, notes=info.notes))
-    return loudness_text(sound.integrated_loudness(done.samples, done.rate)), told.get(0, "")
 
 
 def say_events(space: Workspace, as_json: bool) -> None:
@@ -141,11 +98,9 @@ def lay_album(space: Workspace, files: tuple[Path, ...], plan: bool, as_json: bo
             for tune in tunes
         ])  # fmt: skip
         return 0
-    found = forecasts(tunes, files, Bar())
-    rows = [
-        (tune.path, file.name, one.outlook, one.says)
-        for tune, file, one in zip(tunes, files, found, strict=False)
-    ]
+    album = read_songs(files, Bar())
+    pairs = [(tune, song, forecast(tune, song)) for tune, song in zip(tunes, album, strict=False)]
+    rows = [(tune.path, song.file.name, found.outlook, found.says) for tune, song, found in pairs]
     if as_json:
         say_json([dict(zip(("tune", "song", "outlook", "says"), row, strict=True)) for row in rows])
     else:
@@ -153,7 +108,7 @@ def lay_album(space: Workspace, files: tuple[Path, ...], plan: bool, as_json: bo
     for extra in files[len(tunes) :]:
         click.echo(f"- {extra.name} is one song more than there are tunes")
     if not plan:
-        for tune, file, one in zip(tunes, files, found, strict=False):
-            if one.song is not None:
-                space.save(space.project.with_swap(space.fitted(space.new_swap(tune.path, file))))
-    return 1 if any(one.outlook == "breaks" for one in found) else 0
+        for tune, song, _ in pairs:
+            if song.spec is not None:
+                space.save(space.project.with_swap(space.fitted(space.new_swap(tune.path, song.file))))
+    return 1 if any(found.outlook == "breaks" for _, _, found in pairs) else 0

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 from dataclasses import replace
 from pathlib import Path
@@ -10,7 +9,6 @@ from typing import TYPE_CHECKING
 
 from furnel.errors import FurnelError
 from furnel.mods.project import EventUse, Project, StepUse
-from furnel.mods.soundspec import SoundSpec
 from furnel.progress import QUIET, Progress, check
 from furnel.texts import SoundEvent, with_events
 
@@ -114,7 +112,8 @@ def fill_event(space: Workspace, name: str, files: Sequence[Path], progress: Pro
     project = space.project.without_added(name, set(game.sounds))
     paths = [*game.sounds[: len(files)]]
     paths += _new_paths(space, project, len(files) - len(paths))
-    target = _event_loudness(space, game)
+    heard = space.demands.loudness(game.sounds)
+    target = round(heard[len(heard) // 2], 1) if heard else None
     for number, (path, file) in enumerate(zip(paths, files, strict=True)):
         check(progress, WHAT)
         progress.report(number / len(files), f"Matching {file.name}")
@@ -138,17 +137,6 @@ def _at_loudness(steps: tuple[StepUse, ...], target: float | None) -> tuple[Step
         use.model_copy(update={"values": {**use.values, "target": target}}) if use.do == "loudness" else use
         for use in steps
     )
-
-
-def _event_loudness(space: Workspace, event: SoundEvent) -> float | None:
-    """The middle loudness of an event's sounds in the game."""
-    found = []
-    for path in event.sounds:
-        if space.catalogue.has(path):
-            spec = space.original_spec(path)
-            if isinstance(spec, SoundSpec) and math.isfinite(spec.loudness):
-                found.append(spec.loudness)
-    return round(sorted(found)[len(found) // 2], 1) if found else None
 
 
 def _new_paths(space: Workspace, project: Project, count: int) -> list[str]:

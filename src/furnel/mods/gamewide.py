@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import contextlib
 import math
+from collections.abc import Sequence
 from dataclasses import replace
 from functools import cached_property
 
@@ -22,6 +23,7 @@ class GameWide:
     def __init__(self, catalogue: Catalogue) -> None:
         self._catalogue = catalogue
         self._specs: dict[tuple[str, bytes], Spec] = {}
+        self._loudness: dict[str, float] = {}
 
     def spec(self, path: str, data: bytes | None = None) -> Spec:
         """What an asset (whose bytes are `data`, when they are at hand) is and demands. Raises FurnelError for damage."""
@@ -55,20 +57,19 @@ class GameWide:
         where = role.loop_record.of(path)
         return (role.loop_record, where) if self._catalogue.has(where) else None
 
+    def loudness(self, paths: Sequence[str]) -> list[float]:
+        """The loudness in LUFS of those of some sounds that the game has and that are not silent, the softest first."""
+        for path in paths:
+            if path not in self._loudness and self._catalogue.has(path):
+                spec = self._own(path)
+                self._loudness[path] = spec.loudness if isinstance(spec, SoundSpec) else -math.inf
+        return sorted(value for path in paths if math.isfinite(value := self._loudness.get(path, -math.inf)))
+
     def _family(self, path: str) -> tuple[float, float] | None:
         """The lowest and highest loudness of the other sounds of a sound's event, in LUFS."""
-        for event in self.events.values():
-            if path in event.sounds:
-                specs = [
-                    self._own(other) for other in event.sounds if other != path and self._catalogue.has(other)
-                ]
-                found = [
-                    one.loudness
-                    for one in specs
-                    if isinstance(one, SoundSpec) and math.isfinite(one.loudness)
-                ]
-                return (min(found), max(found)) if found else None
-        return None
+        event = next((event for event in self.events.values() if path in event.sounds), None)
+        found = self.loudness([one for one in event.sounds if one != path]) if event is not None else []
+        return (found[0], found[-1]) if found else None
 
     def _own(self, path: str, data: bytes | None = None) -> Spec:
         data = self._read(path) if data is None else data

@@ -13,6 +13,7 @@ from furnel.errors import FurnelError
 from furnel.mods.fit import fit_all
 from furnel.mods.project import StepUse
 from furnel.mods.render import read_source
+from furnel.mods.shapes import SourceShape, source_shape
 from furnel.mods.soundspec import SoundSpec, sound_spec
 from furnel.mods.workspace import Workspace
 from furnel.parallel import cores
@@ -34,11 +35,20 @@ class Tune:
         return self.path.rpartition("/")[2].rpartition(".")[0]
 
 
+@dataclass(frozen=True, slots=True, eq=False)
+class Song:
+    """A song of an album: its file, what it is (None when it cannot be read, and why), what it looks like as a whole."""
+
+    file: Path
+    spec: SoundSpec | None
+    shape: SourceShape | None
+    why: str = ""
+
+
 @dataclass(frozen=True, slots=True)
 class Forecast:
     """What would become of a song in a tune's place: `says` in words, and whether that is worth a look."""
 
-    song: SoundSpec | None
     outlook: Outlook
     says: str
 
@@ -56,42 +66,50 @@ def tunes_of(space: Workspace, progress: Progress = QUIET) -> list[Tune]:
     return found
 
 
-def read_song(file: Path) -> SoundSpec:
-    """A song's spec, with its rhythm. Raises FurnelError when it is no sound."""
-    data = read_source(file)
-    if not sound.recognises(data):
-        raise FurnelError(
-            "Reading a song",
-            where=file,
-            why="it is not a sound file",
-            remedy="Drop WAV, FLAC, Ogg or MP3 files",
+def read_songs(files: Sequence[Path], progress: Progress = QUIET) -> list[Song]:
+    """Songs with their rhythms, in their order, on all cores; a file that cannot be read says why."""
+    out = []
+    with ThreadPoolExecutor(max_workers=cores(), thread_name_prefix="furnel-songs") as pool:
+        for number, (file, song) in enumerate(zip(files, pool.map(_read_song, files), strict=True)):
+            check(progress, "Listening to songs")
+            progress.report(number / len(files), f"Listening to {file.name}")
+            out.append(song)
+    return out
+
+
+def _read_song(file: Path) -> Song:
+    try:
+        return Song(
+            file, sound_spec(read_source(file), str(file), None, with_rhythm=True), source_shape(file)
         )
-    return sound_spec(data, str(file), None, with_rhythm=True)
+    except FurnelError as error:
+        return Song(file, None, None, error.why)
 
 
-def forecast(tune: Tune, song: SoundSpec) -> Forecast:
+def forecast(tune: Tune, one: Song) -> Forecast:
     """What a song would become in a tune's place."""
+    song = one.spec
+    if song is None:
+        return Forecast("breaks", one.why)
     steps, _ = fit_all(tune.spec, song)
     by_name = {use.do: use for use in steps}
     ratio = song.length_s / max(tune.spec.length_s, 1e-6)
     if "bars" in by_name:
         says = _bars_words(by_name, tune.spec, ratio)
-        return Forecast(song, "fits" if ratio >= 1 else "differs" if ratio >= 0.25 else "breaks", says)
+        return Forecast("fits" if ratio >= 1 else "differs" if ratio >= 0.25 else "breaks", says)
     if "loop" in by_name:
         return Forecast(
-            song,
             "differs",
             f"no steady beat: {length_text(tune.spec.length_s)} of it, cross-faded where they are most alike",
         )
     if "length" in by_name:
         if ratio < 1:
             return Forecast(
-                song,
                 "breaks" if ratio < 0.25 else "differs",
                 f"too short: repeated {1 / ratio:.1f} times, the joins may be heard",
             )
-        return Forecast(song, "differs", f"too long: cut to {length_text(tune.spec.length_s)}")
-    return Forecast(song, "fits", "as long as the tune")
+        return Forecast("differs", f"too long: cut to {length_text(tune.spec.length_s)}")
+    return Forecast("fits", "as long as the tune")
 
 
 def _bars_words(uses: dict[str, StepUse], tune: SoundSpec, ratio: float) -> str:
@@ -102,22 +120,3 @@ def _bars_words(uses: dict[str, StepUse], tune: SoundSpec, ratio: float) -> str:
     if "stretch" in uses and abs(change) >= 0.0005:
         out += f", made {abs(change):.1%} {'longer' if change > 0 else 'shorter'}"
     return out + (", repeated: it is too short" if ratio < 1 else "")
-
-
-def forecasts(tunes: Sequence[Tune], files: Sequence[Path], progress: Progress = QUIET) -> list[Forecast]:
-    """What would become of each file in its tune's place, on all cores; a file that cannot be read says why."""
-
-    def one(pair: tuple[Tune, Path]) -> Forecast:
-        try:
-            return forecast(pair[0], read_song(pair[1]))
-        except FurnelError as error:
-            return Forecast(None, "breaks", error.why)
-
-    pairs = list(zip(tunes, files, strict=False))
-    out = []
-    with ThreadPoolExecutor(max_workers=cores(), thread_name_prefix="furnel-songs") as pool:
-        for number, (pair, found) in enumerate(zip(pairs, pool.map(one, pairs), strict=True)):
-            check(progress, "Listening to songs")
-            progress.report(number / len(pairs), f"Listening to {pair[1].name}")
-            out.append(found)
-    return out

@@ -65,10 +65,8 @@ def usual_codec(file_type: str) -> str:
 
 def writable_as(file_type: str, codec: str) -> tuple[str, str]:
     """The type and codec that come nearest among those that can be written: the same, or the type's usual codec, or WAV."""
-    if (file_type, codec) in _WRITTEN:
-        return file_type, codec
     file_type = file_type if codecs_of(file_type) else "WAV"
-    return file_type, usual_codec(file_type)
+    return file_type, codec if (file_type, codec) in _WRITTEN else usual_codec(file_type)
 
 
 @dataclass(frozen=True, slots=True)

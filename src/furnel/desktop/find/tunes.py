@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
@@ -24,25 +23,11 @@ from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore, paint_tile, paint_waveform
 from furnel.desktop.widgets.basics import button, elided, label, paint_state, scrolling
 from furnel.desktop.widgets.page import Page
-from furnel.errors import FurnelError
-from furnel.mods.shapes import SourceShape, source_shape
-from furnel.mods.soundspec import SoundSpec
-from furnel.mods.tunes import Forecast, Tune, forecast, read_song, tunes_of
-from furnel.progress import Progress, check
+from furnel.mods.tunes import Forecast, Song, Tune, forecast, read_songs, tunes_of
 from furnel.sound.words import length_text
 
 _ROW = 74
 _WAVE = 168
-
-
-@dataclass(frozen=True, slots=True, eq=False)
-class Song:
-    """A song of the album: its file, what it is (None when it cannot be read, and why), its shape."""
-
-    file: Path
-    spec: SoundSpec | None
-    why: str
-    shape: SourceShape | None
 
 
 class _Rows(QWidget):
@@ -79,12 +64,9 @@ class _Rows(QWidget):
         """What would become of a line's song."""
         if row >= len(self.songs):
             return None
-        song = self.songs[row]
-        if song.spec is None:
-            return Forecast(None, "breaks", song.why)
         if row >= len(self.tunes):
-            return Forecast(song.spec, "breaks", "one song more than the game has tunes")
-        return forecast(self.tunes[row], song.spec)
+            return Forecast("breaks", "one song more than the game has tunes")
+        return forecast(self.tunes[row], self.songs[row])
 
     def move(self, place: int, to: int) -> None:
         """Put a song into another line; those between move up."""
@@ -284,25 +266,19 @@ class TunesPage(Page):
             self._session.tell("wrong", "There is no sound among these files: drop WAV, FLAC, Ogg or MP3")
             return
 
-        def work(progress: Progress) -> list[Song]:
-            out = []
-            for number, file in enumerate(songs):
-                check(progress, "Listening to songs")
-                progress.report(number / len(songs), f"Listening to {file.name}")
-                out.append(_song(file))
-            return out
-
         def done(found: list[Song]) -> None:
             known = {song.file for song in self.rows.songs}
             self.rows.songs += [song for song in found if song.file not in known]
             self._weigh()
 
-        self._session.jobs.start("Listening to songs", work, done, key="songs")
+        self._session.jobs.start(
+            "Listening to songs", lambda progress: read_songs(songs, progress), done, key="songs"
+        )
 
     def _weigh(self) -> None:
         rows = self.rows
         found = [rows.forecast_of(row) for row in range(len(rows.songs))]
-        usable = sum(one is not None and one.song is not None for one in found[: len(rows.tunes)])
+        usable = sum(song.spec is not None for song in rows.songs[: len(rows.tunes)])
         total = sum(tune.spec.length_s for tune in rows.tunes)
         parts = [f"{len(rows.tunes)} tunes, {length_text(total)} in all"]
         if rows.songs:
@@ -347,10 +323,3 @@ class TunesPage(Page):
         if event is not None:
             event.acceptProposedAction()
             self.lay([Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()])
-
-
-def _song(file: Path) -> Song:
-    try:
-        return Song(file, read_song(file), "", source_shape(file))
-    except FurnelError as error:
-        return Song(file, None, error.why, None)

@@ -12,7 +12,7 @@ from furnel.desktop.widgets.basics import label
 from furnel.images.resample import LEVELS_AS
 from furnel.mods.project import Encode
 from furnel.mods.trials import ALLOWED
-from furnel.sound import LOSSY, WRITTEN_TYPES, codecs_of
+from furnel.sound import LOSSY, WRITTEN_TYPES, codecs_of, writable_as
 
 _NOTES = {
     "header": ("Header", ("legacy", "DX10")),
@@ -45,13 +45,7 @@ def encoding_card(
             else:
                 change(encode.model_copy(update={key: int(text) if key == "levels" else text}))
 
-        box = QComboBox()
-        box.addItems(list(choices))
-        box.setCurrentText(now)
-        box.setAccessibleName(name)
-        box.setToolTip(name)
-        box.textActivated.connect(chosen)
-        return box
+        return _box(name, choices, now, chosen)
 
     title = QPushButton("Encode")
     title.setObjectName("plain")
@@ -100,32 +94,25 @@ def _sound_rows(encode: Encode, column: QVBoxLayout, change: Callable[[Encode], 
     """What can be chosen of a sound's file: its type, and of that the codec."""
 
     def file_chosen(file: str) -> None:
-        codecs = codecs_of(file)
-        codec = (
-            encode.format
-            if encode.format in codecs
-            else codecs[min(1, len(codecs) - 1)]
-            if file == "WAV"
-            else codecs[0]
-        )
-        change(encode.model_copy(update={"file": file, "format": codec}))
+        kind, codec = writable_as(file, encode.format)
+        change(encode.model_copy(update={"file": kind, "format": codec}))
 
     def codec_chosen(codec: str) -> None:
         change(encode.model_copy(update={"format": codec}))
 
-    rows = []
-    for name, choices, now, act in (
-        ("File", WRITTEN_TYPES, encode.file, file_chosen),
-        ("Codec", codecs_of(encode.file), encode.format, codec_chosen),
-    ):
-        box = QComboBox()
-        box.addItems(list(choices))
-        box.setCurrentText(now)
-        box.setAccessibleName(name)
-        box.setToolTip(name)
-        box.textActivated.connect(act)
-        rows.append((name, box))
-    _fill(column, rows)
+    file_box = _box("File", WRITTEN_TYPES, encode.file, file_chosen)
+    codec_box = _box("Codec", codecs_of(encode.file), encode.format, codec_chosen)
+    _fill(column, [("File", file_box), ("Codec", codec_box)])
+
+
+def _box(name: str, choices: tuple[str, ...], now: str, chosen: Callable[[str], None]) -> QComboBox:
+    box = QComboBox()
+    box.addItems(list(choices))
+    box.setCurrentText(now)
+    box.setAccessibleName(name)
+    box.setToolTip(name)
+    box.textActivated.connect(chosen)
+    return box
 
 
 def _fill(column: QVBoxLayout, rows: list[tuple[str, QComboBox]]) -> None:
