@@ -23,7 +23,6 @@ from PyQt6.QtWidgets import QSizePolicy, QWidget
 from furnel.desktop.fit.sound_content import CURVE_S, Lane, SoundContent
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
-from furnel.desktop.widgets.basics import elided
 from furnel.mods.shapes import Layer
 from furnel.sound import to_decibels
 from furnel.sound.words import length_text, loudness_text
@@ -161,8 +160,10 @@ class Lanes(QWidget):
         painter.drawText(QPointF(_EDGE, box.top() - 9), word)
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
-        facts = elided(painter, "   ".join(_facts(lane)), self.width() - 2 * _EDGE - 62)
-        painter.drawText(QPointF(_EDGE + 62, box.top() - 9), facts)
+        facts, room = _facts(lane), self.width() - 2 * _EDGE - 62
+        while len(facts) > 1 and painter.fontMetrics().horizontalAdvance("   ".join(facts)) > room:
+            facts.pop()  # half a number would mislead
+        painter.drawText(QPointF(_EDGE + 62, box.top() - 9), "   ".join(facts))
         painter.fillRect(box, look.colour("panel"))
         painter.save()
         painter.setClipRect(box)
