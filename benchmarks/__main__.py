@@ -1,4 +1,4 @@
-"""`python -m benchmarks [blocks] [sound] [whole] [scale]`; `scale` makes 100 000 assets first and runs only when asked for."""
+"""`python -m benchmarks [blocks] [sound] [whole] [window [SECONDS]] [scale]`; `scale` and `window` run only when asked for."""
 
 from __future__ import annotations
 
@@ -7,5 +7,5 @@ from importlib import import_module
 
 PARTS = ("blocks", "sound", "whole")
 
-for part in sys.argv[1:] or PARTS:
+for part in [name for name in sys.argv[1:] if not name.isdecimal()] or PARTS:
     import_module(f"benchmarks.{part}").main()

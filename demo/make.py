@@ -96,7 +96,7 @@ def _northern_lights(folder: Path, game: Path) -> None:
         bell.model_copy(update={"steps": (*quiet, StepUse(do="loudness", values={"target": -14.0}))})
     )
     project = _made_from_originals(space, project, sources)
-    space.project = project
+    space = space.with_project(project)
     project = fill_event(space, "bell_far", [sources / f"bell_take_{number}.wav" for number in range(1, 6)])
     project = project.with_event(EventUse(name="bell_far", sounds=project.events[0].sounds, silent_at=120))
     project = project.with_swap(
@@ -110,7 +110,7 @@ def _northern_lights(folder: Path, game: Path) -> None:
     text = space.catalogue.read(space.catalogue.get("rules/playlist.json")).decode()
     list_file.write_text(text.replace('"fog"', '"lantern_waltz"'))
     project = project.with_swap(space.new_swap("rules/playlist.json", list_file))
-    space.save(
+    space = space.save(
         project.model_copy(
             update={"mod": _about(project, "Green light over the tarn, and an otter to match", "look")}
         )
@@ -158,7 +158,7 @@ def _herring_day(folder: Path, game: Path) -> None:
         space.catalogue.read(space.catalogue.get("rules/playlist.json")).replace(b'"slow_water"', b'"fog"')
     )
     project = project.with_swap(space.new_swap("rules/playlist.json", list_file))
-    space.save(project.model_copy(update={"mod": _about(project, "Fish on every sail", "look")}))
+    space = space.save(project.model_copy(update={"mod": _about(project, "Fish on every sail", "look")}))
     _install(space)
     space.close()
 

@@ -94,7 +94,7 @@ def tell(folder: Path, with_sounds: bool = True) -> int:
     (folder / "stills").mkdir(exist_ok=True)
     for name, image in window.try_station.stills.images.items():
         image.save(str(folder / "stills" / f"{name}.png"))
-    good = report(game, "evening-post", len(SWAPS) + 8 * with_sounds)
+    good = report(game, "evening-post", len(SWAPS) + 1 + 9 * with_sounds)
     good = good and (not with_sounds or _played(game))
     hands.station(3)
     window.run_command("remove")

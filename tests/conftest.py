@@ -14,6 +14,7 @@ import pytest
 from hypothesis import HealthCheck, settings
 
 from furnel.folders import cache_folder
+from furnel.mods.workspace import Workspace, create_project, open_workspace
 from tarnlight.forge import forge
 
 settings.register_profile(
@@ -75,6 +76,21 @@ def _shared(factory: pytest.TempPathFactory, name: str, make: Callable[[Path], o
     make(folder)
     done.touch()
     return folder
+
+
+@pytest.fixture
+def space(game: Path, tmp_path: Path) -> Iterator[Workspace]:
+    """A new mod beside a game of its own."""
+    opened = open_workspace(create_project(tmp_path / "mod", "Evening Post", game))
+    yield opened
+    opened.close()
+
+
+@pytest.fixture
+def fitted_ensign(space: Workspace, sources: Path) -> Workspace:
+    """The mod with one small picture, fitted."""
+    swap = space.fitted(space.new_swap("ensigns/small/kettle.tga", sources / "ensign_small.png"))
+    return space.save(space.project.with_swap(swap))
 
 
 @pytest.fixture

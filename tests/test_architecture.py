@@ -14,7 +14,8 @@ import pytest
 
 SRC = Path(__file__).parents[1] / "src"
 LAYERS = [
-    {"errors", "progress", "atomic", "parallel", "kernels", "schema", "folders", "tomllines"},
+    {"errors", "progress", "words", "digests", "folders", "pending", "atomic", "leave", "parallel", "kernels"}
+    | {"schema", "tomllines"},
     {"images", "sound"},
     {"blocks"},
     {"imagefiles", "sprites", "texts", "containers"},

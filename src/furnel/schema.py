@@ -2,15 +2,84 @@
 
 from __future__ import annotations
 
+import re
+import string
 import tomllib
-from typing import TypeVar
+from typing import Annotated, TypeVar
 
-from pydantic import BaseModel, ConfigDict, ValidationError
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
 
 from furnel.errors import FurnelError
 from furnel.tomllines import line_of
 
 Model = TypeVar("Model", bound=BaseModel)
+
+
+def _inner(path: str) -> str:
+    parts = path.split("/")
+    if path.startswith("/") or "\\" in path or any(part in ("", ".", "..") for part in parts):
+        raise ValueError("an inner path has no '..', no leading or doubled '/' and no backslash")
+    _no_controls(path)
+    if any(len(part.encode("utf-8", "surrogatepass")) > 255 for part in parts):
+        raise ValueError("a name in a path has at most 255 bytes")
+    return path
+
+
+def _inside(path: str) -> str:
+    """A file or folder inside the game's or the profile's own folder; nothing else is ever touched."""
+    try:
+        return _inner(path.removesuffix("/"))
+    except ValueError as error:
+        raise ValueError(f"it has to lie inside the game's folder: {error}") from error
+
+
+def _glob(pattern: str) -> str:
+    _inside(pattern.replace("**/", "x/"))
+    if any("**" in part and part != "**" for part in pattern.split("/")):
+        raise ValueError("** stands alone between two '/'")
+    if pattern.endswith("**"):
+        raise ValueError("it ends with the name of a file, such as **/*.dds")
+    return pattern
+
+
+def _no_controls(text: str) -> str:
+    if any(ord(sign) < 32 or ord(sign) == 127 or 0xD800 <= ord(sign) < 0xE000 for sign in text):
+        raise ValueError("it has control characters")
+    return text
+
+
+def _version(text: str) -> str:
+    if not re.fullmatch(r"[0-9A-Za-z][0-9A-Za-z.+_-]{0,39}", text) or ".." in text:
+        raise ValueError("a version has letters, digits, dots and hyphens, such as 1.2: it is part of a file's name")
+    return text
+
+
+def template(*names: str, needs: str = "") -> AfterValidator:
+    """A check that a text has no other placeholders than these, such as `{stem}`; one of them it `needs`."""
+
+    def checked(text: str) -> str:
+        try:
+            found = [(name, form) for _, name, form, _ in string.Formatter().parse(text) if name is not None]
+            text.format(**{name: 7 if form else "7" for name, form in found if name in names})
+        except (ValueError, KeyError, IndexError, AttributeError) as error:
+            allowed = ", ".join(f"{{{name}}}" for name in names)
+            raise ValueError(f"what can stand in braces is {allowed}") from error
+        if needs and text and needs not in {name for name, _ in found}:
+            raise ValueError(f"it needs {{{needs}}} in it")
+        return text
+
+    return AfterValidator(checked)
+
+
+InnerPath = Annotated[str, AfterValidator(_inner)]
+InsidePath = Annotated[str, AfterValidator(_inside)]
+GlobText = Annotated[str, AfterValidator(_glob)]
+PlainText = Annotated[str, AfterValidator(_no_controls)]
+NameText = Annotated[str, Field(min_length=1, max_length=120), AfterValidator(_no_controls)]
+VersionText = Annotated[str, AfterValidator(_version)]
+Colour = Annotated[str, Field(pattern=r"^[0-9a-fA-F]{6}$")]
+Pixels = Annotated[int, Field(ge=1, le=32768)]
+IdText = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9_-]{0,63}$")]
 
 
 def _dashed(name: str) -> str:
@@ -53,4 +122,5 @@ def _explain(error: ValidationError) -> str:
     key = ".".join(str(part) for part in first["loc"]) or "the file"
     found = first.get("input")
     shown = f", found {found!r:.60}" if isinstance(found, str | int | float | bool) else ""
-    return f"{key}: {first['msg'][:1].lower()}{first['msg'][1:]}{shown}"
+    said = first["msg"].removeprefix("Value error, ")
+    return f"{key}: {said[:1].lower()}{said[1:]}{shown}"

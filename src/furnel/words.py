@@ -1,4 +1,4 @@
-"""How numbers are written, everywhere alike."""
+"""How numbers and counted things are written, everywhere alike."""
 
 from __future__ import annotations
 
@@ -6,3 +6,13 @@ from __future__ import annotations
 def number(value: int) -> str:
     """A whole number with thin spaces between thousands."""
     return f"{value:,}".replace(",", "\u2009")
+
+
+def count(value: int, one: str, many: str = "") -> str:
+    """A number of things: `1 swap`, `12 swaps`; `many` where the plural is not the singular with an s."""
+    return f"{number(value)} {one if value == 1 else many or one + 's'}"
+
+
+def plain(text: str) -> str:
+    """A text without control characters (line ends and tabs aside): what a terminal or a log would take for commands."""
+    return "".join(sign if sign.isprintable() or sign in "\n\t" else f"\\x{ord(sign):02x}" for sign in text)

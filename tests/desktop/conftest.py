@@ -62,7 +62,7 @@ def mod(game: Path, sources: Path, tmp_path: Path) -> Path:
     project = project.with_swap(space.new_swap("art/hulls/hull_otter.dds", sources / "dusk_paint.jpg"))
     text = tmp_path / "playlist.json"
     text.write_bytes(
-        space.catalogue.read(space.catalogue.get("rules/playlist.json")).replace(b"fog", b"mist")
+        space.catalogue.read(space.catalogue.get("rules/playlist.json")).replace(b"fog", b"lantern_waltz")
     )
     space.save(project.with_swap(space.new_swap("rules/playlist.json", text)))
     space.close()

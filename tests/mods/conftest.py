@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from pathlib import Path
 
 import pytest
 
-from furnel.mods.workspace import Workspace, create_project, open_workspace
+from furnel.mods.workspace import Workspace
 
 FOUR = {
     "art/hulls/hull_otter.dds": "dusk_paint.jpg",
@@ -18,29 +18,21 @@ FOUR = {
 
 
 @pytest.fixture
-def space(game: Path, tmp_path: Path) -> Iterator[Workspace]:
-    """A new mod beside a game of its own."""
-    opened = open_workspace(create_project(tmp_path / "mod", "Evening Post", game))
-    yield opened
-    opened.close()
-
-
-@pytest.fixture
 def fitted(space: Workspace, sources: Path) -> Workspace:
     """The mod with one asset of every kind, fitted."""
     for original, source in FOUR.items():
-        space.save(space.project.with_swap(space.fitted(space.new_swap(original, sources / source))))
+        space = space.save(space.project.with_swap(space.fitted(space.new_swap(original, sources / source))))
     return space
 
 
 @pytest.fixture
-def changed() -> Callable[..., None]:
-    """Change the first swap's encoding or steps."""
+def changed() -> Callable[..., Workspace]:
+    """Change a swap's encoding or steps; the mod as it is then."""
 
-    def change(space: Workspace, original: str, **what: object) -> None:
+    def change(space: Workspace, original: str, **what: object) -> Workspace:
         swap = space.project.swap_for(original)
         assert swap is not None and swap.encode is not None
         parts = {"encode": swap.encode.model_copy(update=what.pop("encode", {})), **what}  # type: ignore[arg-type]
-        space.save(space.project.with_swap(swap.model_copy(update=parts)))
+        return space.save(space.project.with_swap(swap.model_copy(update=parts)))
 
     return change

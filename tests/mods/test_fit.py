@@ -92,9 +92,9 @@ def test_an_ensign_is_fitted_to_rows_and_run_length(space: Workspace, sources: P
     ],
 )
 def test_faults_left_in_are_said_before(
-    fitted: Workspace, changed: Callable[..., None], what: dict, key: str
+    fitted: Workspace, changed: Callable[..., Workspace], what: dict, key: str
 ) -> None:
-    changed(fitted, "art/hulls/hull_otter.dds", **what)
+    fitted = changed(fitted, "art/hulls/hull_otter.dds", **what)
     swap = fitted.project.swap_for("art/hulls/hull_otter.dds")
     assert swap is not None
     assert key in broken(fitted.examine(swap).points)

@@ -119,7 +119,7 @@ def test_a_game_update_that_renumbers_is_followed(game: Path, sources: Path, tmp
     space = open_workspace(create_project(tmp_path / "mod", "Evening Post", game))
     mark_all(space.catalogue)
     for path in ("bank0/002.wav", "bank0/000.wav"):
-        space.save(space.project.with_swap(space.fitted(space.new_swap(path, sources / "church_bell.mp3"))))
+        space = space.save(space.project.with_swap(space.fitted(space.new_swap(path, sources / "church_bell.mp3"))))
     project = space.file
     space.close()
     renumber(game)

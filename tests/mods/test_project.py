@@ -23,7 +23,7 @@ def test_a_persons_comments_survive(fitted: Workspace) -> None:
         .replace("[game]", "# where it is\n[game]")
     )
     fitted.file.write_text(text)
-    fitted.save(fitted.project.without_swap("bank0/000.wav"))
+    fitted = fitted.save(fitted.project.without_swap("bank0/000.wav"))
     after = fitted.file.read_text()
     assert "# by hand" in after and "# mine" in after and "# where it is" in after
     assert "bank0/000.wav" not in after
@@ -32,8 +32,8 @@ def test_a_persons_comments_survive(fitted: Workspace) -> None:
 
 def test_saving_twice_changes_nothing(fitted: Workspace) -> None:
     first = fitted.file.read_text()
-    fitted.save()
-    fitted.save()
+    fitted = fitted.save()
+    fitted = fitted.save()
     assert fitted.file.read_text() == first
 
 
@@ -49,7 +49,7 @@ def test_game_and_mod_move_together(game: Path, sources: Path, tmp_path: Path) -
     shutil.copytree(sources, old / "mod" / "sources")
     space = open_workspace(create_project(old / "mod", "Moves", old / "game"))
     swap = space.fitted(space.new_swap("art/rock/slate.dds", old / "mod" / "sources" / "moss_bright.png"))
-    space.save(space.project.with_swap(swap))
+    space = space.save(space.project.with_swap(swap))
     assert swap.source == "sources/moss_bright.png"
     space.close()
     shutil.move(old, tmp_path / "new")

@@ -5,9 +5,11 @@ It is a cache: an archive is scanned again when its path, size or modification t
 
 from __future__ import annotations
 
+import contextlib
 import hashlib
 import sqlite3
 import threading
+from collections.abc import Iterator
 from pathlib import Path
 
 import numpy as np
@@ -15,7 +17,7 @@ import numpy.typing as npt
 
 from furnel.catalogue.facts import HEAD_BYTES, KINDS, Facts, Glances, facts_of, needs_whole
 from furnel.catalogue.shelf import COLUMNS, Asset, Rows, Shelf
-from furnel.errors import FurnelError
+from furnel.errors import Cancelled, FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Archive, Install
 from furnel.progress import QUIET, Part, Progress, check
@@ -41,14 +43,15 @@ class Catalogue:
         self.install = install
         self.assets = Shelf([], {name: np.zeros(0, np.int64) for name in COLUMNS}, (), ("",), (), {})
         self._lock = threading.Lock()
+        self._closed = False
         mark = hashlib.sha256(str(install.folder).encode()).hexdigest()[:16]
         self._database = _open(file or cache_folder() / "catalogues" / f"{mark}.sqlite")
 
     def refresh(self, progress: Progress = QUIET) -> None:
         """Scan what is new or changed since the last time, then load the index."""
         archives, rules = self.install.archives, self.install.profile.rules_mark
-        with self._lock:
-            known = dict(self._database.execute("SELECT path, stamp FROM archive"))
+        with self._base() as database:
+            known = dict(database.execute("SELECT path, stamp FROM archive"))
         for place, archive in enumerate(archives):
             check(progress, "Scanning the game")
             stamp = f"{stamp_of(archive.path)} {rules}"
@@ -82,8 +85,8 @@ class Catalogue:
 
     def kept_preview(self, asset: Asset) -> bytes | None:
         """A preview stored earlier, or None."""
-        with self._lock:
-            row = self._database.execute(
+        with self._base() as database:
+            row = database.execute(
                 "SELECT data FROM preview JOIN archive ON archive.id = archive WHERE archive.path = ? AND preview.path = ?",
                 (str(asset.archive.path), asset.path),
             ).fetchone()
@@ -91,16 +94,16 @@ class Catalogue:
 
     def keep_preview(self, asset: Asset, data: bytes) -> None:
         """Store a preview for the next time."""
-        with self._lock, self._database:
-            self._database.execute(
+        with self._base() as database:
+            database.execute(
                 "INSERT OR REPLACE INTO preview SELECT id, ?, ? FROM archive WHERE path = ?",
                 (asset.path, data, str(asset.archive.path)),
             )
 
     def kept_marks(self, archive: Archive, piece: int) -> bytes | None:
         """The marks of some of an archive's assets, stored earlier."""
-        with self._lock:
-            row = self._database.execute(
+        with self._base() as database:
+            row = database.execute(
                 "SELECT data FROM marks JOIN archive ON archive.id = archive WHERE archive.path = ? AND piece = ?",
                 (str(archive.path), piece),
             ).fetchone()
@@ -108,23 +111,23 @@ class Catalogue:
 
     def keep_marks(self, archive: Archive, piece: int, data: bytes) -> None:
         """Store the marks of some of an archive's assets."""
-        with self._lock, self._database:
-            self._database.execute(
+        with self._base() as database:
+            database.execute(
                 "INSERT OR REPLACE INTO marks SELECT id, ?, ? FROM archive WHERE path = ?",
                 (piece, data, str(archive.path)),
             )
 
     def kept_kin(self, seal: str) -> bytes | None:
         """The kin found earlier for contents with this seal."""
-        with self._lock:
-            row = self._database.execute("SELECT data FROM kin WHERE seal = ?", (seal,)).fetchone()
+        with self._base() as database:
+            row = database.execute("SELECT data FROM kin WHERE seal = ?", (seal,)).fetchone()
         return row[0] if row else None
 
     def keep_kin(self, seal: str, data: bytes) -> None:
         """Store the kin of these contents, in the place of others."""
-        with self._lock, self._database:
-            self._database.execute("DELETE FROM kin")
-            self._database.execute("INSERT INTO kin VALUES (?, ?)", (seal, data))
+        with self._base() as database:
+            database.execute("DELETE FROM kin")
+            database.execute("INSERT INTO kin VALUES (?, ?)", (seal, data))
 
     def carry_titles(self, digests: Digests) -> None:
         """Names follow contents: what was called something before a game update is called that at its new path, too.
@@ -132,8 +135,8 @@ class Catalogue:
         `digests` (assets, 16) uint8 tell the contents, all zero where they are not known.
         """
         shelf = self.assets
-        with self._lock:
-            known: dict[bytes, str] = dict(self._database.execute("SELECT digest, title FROM title"))
+        with self._base() as database:
+            known: dict[bytes, str] = dict(database.execute("SELECT digest, title FROM title"))
         fresh, carried = [], {}
         for row, digest in enumerate(map(bytes, digests)):
             title = shelf.title(row)
@@ -143,12 +146,22 @@ class Catalogue:
                 fresh.append((digest, title))
         if carried:
             shelf.carry(carried)
-        with self._lock, self._database:
-            self._database.executemany("INSERT OR IGNORE INTO title VALUES (?, ?)", fresh)
+        with self._base() as database:
+            database.executemany("INSERT OR IGNORE INTO title VALUES (?, ?)", fresh)
+
+    @contextlib.contextmanager
+    def _base(self) -> Iterator[sqlite3.Connection]:
+        """The database for one piece of work. Raises Cancelled once it is closed: nobody waits for the work any more."""
+        with self._lock:
+            if self._closed:
+                raise Cancelled("Looking into the catalogue")
+            with self._database as database:
+                yield database
 
     def close(self) -> None:
         """Let go of the index and of the game's files."""
         with self._lock:
+            self._closed = True
             self._database.close()
         self.install.close()
 
@@ -183,7 +196,7 @@ class Catalogue:
             for _, size, stored, role, f in rows
         ]  # fmt: skip
         columns = np.ascontiguousarray(np.array(table, np.int64).reshape(len(rows), len(_STORED)).T)
-        with self._lock, self._database as database:
+        with self._base() as database:
             old = database.execute("SELECT id FROM archive WHERE path = ?", (str(archive.path),)).fetchone()
             for name in ("preview", "marks") if old else ():
                 database.execute(f"DELETE FROM {name} WHERE archive = ?", old)
@@ -201,8 +214,8 @@ class Catalogue:
         formats: dict[str, int] = {}
         roles: dict[str, int] = {"": 0}
         for number, archive in enumerate(archives):
-            with self._lock:
-                row = self._database.execute(
+            with self._base() as database:
+                row = database.execute(
                     "SELECT paths, columns, formats, roles FROM archive WHERE path = ?", (str(archive.path),)
                 ).fetchone()
             own = row[0].decode().split("\n") if row[0] else []

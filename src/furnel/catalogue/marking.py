@@ -27,7 +27,7 @@ from furnel.catalogue.marks import (
 from furnel.catalogue.shelf import Asset, Shelf
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
-from furnel.parallel import cores
+from furnel.parallel import cores, get_ready
 from furnel.progress import QUIET, Progress, check
 
 SIDE = 128
@@ -103,6 +103,7 @@ def _marked(
             time.sleep(_PAUSE_S)
         return _mark(catalogue, asset)
 
+    get_ready()
     with ThreadPoolExecutor(1 if gently else cores(), thread_name_prefix="furnel-marks") as pool:
         found = list(pool.map(one, assets))
     seen = [

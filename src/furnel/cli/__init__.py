@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+import logging
 import sys
 
 import click
 
 from furnel import __version__
 from furnel.errors import FurnelError
+from furnel.folders import keep_log
+from furnel.pending import finish_interrupted
+from furnel.words import plain
 
 
 class _Commands(click.Group):
@@ -39,12 +43,13 @@ def furnel() -> None:
 
 
 def main(arguments: list[str] | None = None) -> int:
-    """Run the command line: 0 when it went well, 1 when something breaks, 2 for bad usage or bad input."""
+    """Run the command line: 0 when it went well, 1 when something breaks, 2 for bad usage or input, 3 for a fault of ours."""
     try:
+        finish_interrupted()
         result = furnel.main(arguments, standalone_mode=False)
         return result if isinstance(result, int) else 0
     except FurnelError as error:
-        click.echo(f"furnel: {error.sentence()}", err=True)
+        click.echo(f"furnel: {plain(error.sentence())}", err=True)
         return 2
     except click.ClickException as error:
         error.show()
@@ -57,3 +62,9 @@ def main(arguments: list[str] | None = None) -> int:
     except BrokenPipeError:
         sys.stderr.close()
         return 0
+    except Exception as error:
+        file = keep_log()
+        logging.getLogger("furnel").exception("unforeseen")
+        said = f"something unforeseen went wrong ({type(error).__name__}); the log has the details: {file}"
+        click.echo(f"furnel: {said}", err=True)
+        return 3

@@ -6,7 +6,7 @@ from pathlib import Path
 
 import click
 
-from furnel.cli.output import Bar
+from furnel.cli.output import Bar, echo
 from furnel.containers import Carved, find_layout, open_container, pack_folder, unpack_to
 from furnel.containers import guess as guess_file
 from furnel.games import keep_profile, profile_text, survey
@@ -19,7 +19,7 @@ from furnel.games import keep_profile, profile_text, survey
 def pack(folder: Path, layout: str, target: Path) -> int:
     """Make an archive of every file in FOLDER."""
     chosen = None if layout == "zip" else find_layout(layout)
-    click.echo(f"{pack_folder(folder, chosen, target, Bar())} entries in {target}")
+    echo(f"{pack_folder(folder, chosen, target, Bar())} entries in {target}")
     return 0
 
 
@@ -35,7 +35,7 @@ def unpack(archive: Path, folder: Path, layout: str | None) -> int:
     """Write every entry of ARCHIVE as a file."""
     chosen = find_layout(layout) if layout and layout != "zip" else None
     container = open_container(archive, chosen)
-    click.echo(f"{unpack_to(container, folder, Bar())} files in {folder}")
+    echo(f"{unpack_to(container, folder, Bar())} files in {folder}")
     container.close()
     return 0
 
@@ -46,8 +46,8 @@ def guess(archive: Path) -> int:
     """Say what an unknown ARCHIVE looks like, and print a layout to begin its description from."""
     found = guess_file(archive, Bar())
     for one in found.guesses:
-        click.echo(f"# {one.text}" + (f" (byte {one.at})" if one.at >= 0 else ""))
-    click.echo(found.draft)
+        echo(f"# {one.text}" + (f" (byte {one.at})" if one.at >= 0 else ""))
+    echo(found.draft)
     return 0
 
 
@@ -61,7 +61,7 @@ def carve(file: Path, folder: Path) -> int:
     carved = Carved(file, Bar())
     count = unpack_to(carved, folder, Bar())
     carved.close()
-    click.echo(f"{count} files in {folder}")
+    echo(f"{count} files in {folder}")
     return 0 if count else 1
 
 
@@ -78,9 +78,9 @@ def describe(game: Path, name: str, mods: str, version: str, keep: bool) -> int:
     found = survey(game, Bar())
     text = profile_text(found, name, mods, version)
     if keep:
-        click.echo(f"{keep_profile(text).name} is known now")
+        echo(f"{keep_profile(text).name} is known now")
     else:
-        click.echo(text)
+        echo(text)
     for one in found.of("unknown"):
-        click.echo(f"# unknown: {one.path}: {one.note}", err=True)
+        echo(f"# unknown: {one.path}: {one.note}", err=True)
     return 0

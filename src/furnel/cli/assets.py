@@ -20,7 +20,7 @@ from furnel.catalogue import (
     read_wanted,
     take_out,
 )
-from furnel.cli.output import Bar, say_json, say_rows
+from furnel.cli.output import Bar, echo, say_json, say_rows
 from furnel.containers import open_container
 from furnel.errors import FurnelError
 from furnel.games import Install
@@ -99,7 +99,7 @@ def take(game: Path, assets: tuple[str, ...], folder: Path, form: Form, with_kin
         written = take_out(assets, lambda path: catalogue.read(catalogue.get(path)), folder, form, Bar())
         catalogue.close()
     for file in written:
-        click.echo(file)
+        echo(file)
     return 0
 
 

@@ -12,7 +12,7 @@ from furnel import sound
 from furnel.atomic import write_bytes
 from furnel.blocks import QUALITIES, Quality
 from furnel.cli.assets import open_catalogue
-from furnel.cli.output import Bar, points_json, say_json, say_outcomes, say_points, say_rows, say_spec
+from furnel.cli.output import Bar, echo, points_json, say_json, say_outcomes, say_points, say_rows, say_spec
 from furnel.containers.folder import Folder
 from furnel.errors import FurnelError
 from furnel.games import RoleRule
@@ -196,15 +196,15 @@ def compare(a: Path, b: Path, as_json: bool) -> int:
 
 def _say_heard(heard: sound.Comparison) -> None:
     side = "later" if heard.offset_s >= 0 else "earlier"
-    click.echo(
+    echo(
         f"  alignment  B begins {abs(heard.offset_s):.4f} s {side}; the waves are {heard.alike:.0%} alike there"
     )
-    click.echo(
+    echo(
         f"  level      B is {abs(heard.level_lu):.1f} LU {'louder' if heard.level_lu >= 0 else 'quieter'}"
     )
     off = sorted(heard.bands, key=lambda band: -abs(band[1]))[:3]
     said = ", ".join(f"{hertz:.0f} Hz {value:+.1f} dB" for hertz, value in off if abs(value) >= 1)
-    click.echo(
+    echo(
         f"  spectrum   {heard.spectral_db:.1f} dB apart on average" + (f"; most at {said}" if said else "")
     )
 

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import click
 
-from furnel.cli.output import Bar, say_json, say_rows
+from furnel.cli.output import Bar, echo, say_json, say_rows
 from furnel.errors import FurnelError
 from furnel.mods.events import fill_event, mod_events, set_event
 from furnel.mods.levelling import level_folder
@@ -30,7 +30,7 @@ from furnel.sound.words import length_text, loudness_text
 @click.option("--json", "as_json", is_flag=True, help="For scripts.")
 def level(folder: Path, target: Path, loudness: float | None, ceiling: float, as_json: bool) -> int:
     """Bring all sounds below FOLDER to one loudness, each written as the kind of file that it is."""
-    done = level_folder(folder, target, loudness, ceiling)
+    done = level_folder(folder, target, loudness, ceiling, Bar())
     if as_json:
         say_json(done)
     else:
@@ -71,7 +71,7 @@ def change_event(
             remedy="List them with: furnel mod events",
         )
     if files:
-        space.save(fill_event(space, name, files, Bar()))
+        space = space.save(fill_event(space, name, files, Bar()))
     event = mod_events(space)[name]
     event = replace(
         event,
@@ -106,9 +106,9 @@ def lay_album(space: Workspace, files: tuple[Path, ...], plan: bool, as_json: bo
     else:
         say_rows(rows)
     for extra in files[len(tunes) :]:
-        click.echo(f"- {extra.name} is one song more than there are tunes")
+        echo(f"- {extra.name} is one song more than there are tunes")
     if not plan:
         for tune, song, _ in pairs:
             if song.spec is not None:
-                space.save(space.project.with_swap(space.fitted(space.new_swap(tune.path, song.file))))
+                space = space.save(space.project.with_swap(space.fitted(space.new_swap(tune.path, song.file))))
     return 1 if any(found.outlook == "breaks" for _, _, found in pairs) else 0

@@ -9,18 +9,22 @@ from pathlib import Path
 import click
 
 from furnel.cli.hearing import change_event, lay_album, say_events
-from furnel.cli.output import Bar, points_json, say_json, say_points
+from furnel.cli.output import Bar, echo, points_json, say_json, say_points
 from furnel.errors import FurnelError
 from furnel.mods.build import build as build_mod
 from furnel.mods.build import examine_all, last_build, stale
 from furnel.mods.build import package as package_mod
 from furnel.mods.deploy import install_mod, remove_mod
+from furnel.mods.outside import choose, choose_all, gathered, outside_files
 from furnel.mods.project import StepUse
 from furnel.mods.steps import Value, step_type
 from furnel.mods.workspace import Workspace, create_project, open_workspace
+from furnel.words import count
 
 PROJECT = click.argument("project", type=click.Path(path_type=Path))
 GAME = click.option("--game", type=click.Path(path_type=Path), help="Where the game is, when it has moved.")
+
+OVER = click.option("--over", is_flag=True, help="Also over a folder that Furnel did not put there, or that was changed since.")
 
 
 @contextlib.contextmanager
@@ -45,7 +49,7 @@ def mod() -> None:
 @click.option("--author", default="")
 def new(folder: Path, game: Path, name: str, author: str) -> int:
     """Start a mod in FOLDER."""
-    click.echo(create_project(folder, name, game, author))
+    echo(create_project(folder, name, game, author))
     return 0
 
 
@@ -70,10 +74,13 @@ def add(
 ) -> int:
     """Swap ORIGINAL for SOURCE, and fit it."""
     with opened(project, game) as space:
-        swap = space.new_swap(original, source).model_copy(update={"credit": credit})
+        if as_it_is and extra:
+            raise click.UsageError("--as-it-is takes the file unchanged: leave out --step")
+        given = tuple(_step(text) for text in extra)
+        swap = space.new_swap(original, source).model_copy(update={"credit": credit, "steps": given})
+        choose_all(space.file, swap)
         if not as_it_is:
-            swap = space.fitted(swap)
-            swap = swap.model_copy(update={"steps": (*(_step(text) for text in extra), *swap.steps)})
+            swap = space.fitted(swap, Bar())
         space.save(space.project.with_swap(swap))
         examined = space.examine(swap, Bar())
         say_points(examined.points)
@@ -97,11 +104,11 @@ def check(project: Path, game: Path | None, as_json: bool) -> int:
             )
         else:
             for item in examined:
-                click.echo(f"{item.swap.original}  from {item.swap.source}")
+                echo(f"{item.swap.original}  from {item.swap.source}")
                 say_points(point for point in item.points if point.state != "fits" or item.state == "fits")
             changed = stale(space, last_build(space), examined)
             good = sum(item.state != "breaks" for item in examined)
-            click.echo(f"{good} of {len(examined)} fit; {len(changed)} changed since the last build")
+            echo(f"{good} of {len(examined)} fit; {len(changed)} changed since the last build")
         return 1 if any(item.state == "breaks" for item in examined) else 0
 
 
@@ -114,28 +121,30 @@ def build(project: Path, game: Path | None, anyway: bool) -> int:
     with opened(project, game) as space:
         done = build_mod(space, Bar(), anyway)
         for file in done.files:
-            click.echo(f"{file.path}  {file.before} → {file.after} bytes")
-        click.echo(f"{len(done.files)} files in {done.folder}")
+            echo(f"{file.path}  {file.before} → {file.after} bytes")
+        echo(f"{len(done.files)} files in {done.folder}")
         return 0
 
 
 @mod.command()
 @PROJECT
+@OVER
 @GAME
-def install(project: Path, game: Path | None) -> int:
+def install(project: Path, over: bool, game: Path | None) -> int:
     """Put the built mod in the game's mods folder and switch it on."""
     with opened(project, game) as space:
-        click.echo(install_mod(space.catalogue.install, space.project.mod.id, _built(space), Bar()))
+        echo(install_mod(space.catalogue.install, space.project.mod.id, _built(space), Bar(), over))
         return 0
 
 
 @mod.command()
 @PROJECT
+@OVER
 @GAME
-def remove(project: Path, game: Path | None) -> int:
+def remove(project: Path, over: bool, game: Path | None) -> int:
     """Take the mod off; the game's folder is as it was before."""
     with opened(project, game) as space:
-        click.echo(remove_mod(space.catalogue.install, space.project.mod.id))
+        echo(remove_mod(space.catalogue.install, space.project.mod.id, over))
         return 0
 
 
@@ -144,9 +153,9 @@ def remove(project: Path, game: Path | None) -> int:
 @click.option("--out", "target", type=click.Path(path_type=Path), help="The ZIP to write.")
 @GAME
 def package(project: Path, target: Path | None, game: Path | None) -> int:
-    """Make one ZIP of the built mod, to share."""
+    """Make one ZIP of the mod as it is now, to share; what is not built yet is built first."""
     with opened(project, game) as space:
-        click.echo(package_mod(space, target))
+        echo(package_mod(space, target, Bar()))
         return 0
 
 
@@ -161,7 +170,7 @@ def _built(space: Workspace) -> Path:
         )
     changed = stale(space, built, examine_all(space, Bar()))
     if changed:
-        click.echo(
+        echo(
             f"furnel: the build is older than {len(changed)} of the swaps: {', '.join(changed[:3])}", err=True
         )
     return built.folder
@@ -183,6 +192,35 @@ def _step(text: str) -> StepUse:
     use = StepUse(do=name, values=values)
     use.checked()
     return use
+
+
+@mod.command()
+@PROJECT
+@GAME
+def gather(project: Path, game: Path | None) -> int:
+    """Copy all sources that lie outside the mod's folder into it."""
+    with opened(project, game) as space:
+        after = gathered(space.file, space.project, Bar())
+        moved = sum(old != new for old, new in zip(space.project.swaps, after.swaps, strict=True))
+        space.save(after)
+        echo(f"{count(moved, 'swap')} read from the mod's own folder now")
+        return 0
+
+
+@mod.command()
+@PROJECT
+@click.option("--yes", is_flag=True, help="Allow them; without it they are only listed.")
+@GAME
+def allow(project: Path, yes: bool, game: Path | None) -> int:
+    """List the files outside its folder that a mod from somewhere else wants to read, and allow them."""
+    with opened(project, game) as space:
+        wanted = outside_files(space.file, space.project.swaps)
+        for path in wanted:
+            echo(path)
+        if yes:
+            choose(space.file, wanted)
+        echo(f"{count(len(wanted), 'file')} {'allowed' if yes else 'not allowed yet'}")
+        return 0 if yes or not wanted else 1
 
 
 @mod.command()

@@ -14,8 +14,17 @@ import click
 from furnel.mods.batch import Outcome
 from furnel.mods.fit import FitPoint
 from furnel.mods.spec import Spec
+from furnel.words import plain
 
 _MARKS = {"fits": ("✓", "bright_black"), "differs": ("▲", "yellow"), "breaks": ("✕", "magenta")}
+
+
+def echo(text: object, err: bool = False, fg: str | None = None, then: str = "") -> None:
+    """Say a line; names from files come out as plain text, without control characters that a terminal would obey.
+
+    `fg` colours it, `then` goes behind it uncoloured.
+    """
+    click.echo(click.style(plain(str(text)), fg=fg) + plain(then) if fg else plain(f"{text}{then}"), err=err)
 
 
 class Bar:
@@ -26,7 +35,7 @@ class Bar:
         self._last = ""
 
     def report(self, fraction: float, text: str) -> None:
-        line = f"\r{fraction:4.0%} {text[:70]:70}"
+        line = f"\r{fraction:4.0%} {plain(text)[:70]:70}"
         if self._shown and line != self._last:
             self._last = line
             sys.stderr.write(line if fraction < 1 else "\r" + " " * 76 + "\r")
@@ -38,7 +47,7 @@ class Bar:
 
 def say_json(value: Any) -> None:
     """A value as JSON on standard output."""
-    click.echo(json.dumps(value, indent=1, default=_plain))
+    echo(json.dumps(value, indent=1, default=_plain))
 
 
 def say_rows(rows: Iterable[Sequence[object]]) -> None:
@@ -48,7 +57,7 @@ def say_rows(rows: Iterable[Sequence[object]]) -> None:
         return
     widths = [max(len(row[column]) for row in texts) for column in range(len(texts[0]))]
     for row in texts:
-        click.echo("  ".join(cell.ljust(width) for cell, width in zip(row, widths, strict=True)).rstrip())
+        echo("  ".join(cell.ljust(width) for cell, width in zip(row, widths, strict=True)).rstrip())
 
 
 def say_points(points: Iterable[FitPoint]) -> None:
@@ -61,7 +70,7 @@ def say_points(points: Iterable[FitPoint]) -> None:
     for point in listed:
         mark, colour = _MARKS[point.state]
         text = f"{mark} {point.label:{widths[0]}}  {point.original:{widths[1]}}  {point.yours:{widths[2]}}"
-        click.echo(click.style(text, fg=colour) + (f"  {point.remedy}" if point.remedy else ""))
+        echo(text, fg=colour, then=f"  {point.remedy}" if point.remedy else "")
 
 
 def say_outcomes(outcomes: Iterable[Outcome], left: Iterable[Path], folder: Path) -> None:
@@ -70,11 +79,9 @@ def say_outcomes(outcomes: Iterable[Outcome], left: Iterable[Path], folder: Path
         mark, colour = _MARKS["breaks" if one.refused else one.state]
         name = one.pair.source.relative_to(folder)
         said = one.refused or ", ".join(point.label.lower() for point in one.points if point.state != "fits")
-        click.echo(
-            click.style(f"{mark} {name} → {one.pair.original}", fg=colour) + (f"  {said}" if said else "")
-        )
+        echo(f"{mark} {name} → {one.pair.original}", fg=colour, then=f"  {said}" if said else "")
     for file in left:
-        click.echo(f"- {file.relative_to(folder)}  is for no original")
+        echo(f"- {file.relative_to(folder)}  is for no original")
 
 
 def say_spec(spec: Spec) -> None:

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import fnmatch
-import tempfile
 from collections.abc import Mapping, Sequence
 from pathlib import Path
 
+from furnel.atomic import scratch_in
 from furnel.containers import chained, writing
 from furnel.containers.anatomy import Anatomy, Span, dissect
 from furnel.containers.carving import Carved, Find, find_files
@@ -101,8 +101,8 @@ def write_archive(
     if layout is None:
         write_zip(target, contents.items())
     elif layout.whole is not None:
-        with tempfile.TemporaryDirectory(dir=target.parent, prefix=".furnel-") as scratch:
-            plain = Path(scratch) / target.name
+        with scratch_in(target.parent) as scratch:
+            plain = scratch / target.name
             write_archive(plain, contents, layout.model_copy(update={"whole": None}), progress)
             write_whole(target, layout, plain, {})
     elif layout.index is not None:

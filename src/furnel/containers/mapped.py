@@ -71,7 +71,10 @@ class MappedFile:
             out.truncate()
 
     def beside(self, suffix: str) -> Source:
-        return MappedFile(self.path.with_suffix(suffix))
+        try:
+            return MappedFile(self.path.with_suffix(suffix))
+        except ValueError as error:
+            raise FurnelError("Opening an archive", where=self.path, why=f"{suffix!r} is no ending") from error
 
     def stream(self) -> BinaryIO:
         return self.path.open("rb")

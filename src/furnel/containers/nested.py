@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import fnmatch
-import tempfile
 from collections.abc import Callable, Sequence
 from pathlib import Path
 
+from furnel.atomic import scratch_in
 from furnel.containers.container import Changes, Container, Content, Entry, missing_entry
 from furnel.containers.mapped import HeldBytes
 from furnel.containers.schema import InsidePart
@@ -90,13 +90,13 @@ class Nested:
         for archive, (replaced, added, removed, renamed) in split.items():
             outer[archive] = Changes(replaced, added, frozenset(removed), renamed)
         own = outer.pop("", Changes())
-        with tempfile.TemporaryDirectory(dir=target.parent, prefix=".furnel-") as scratch:
+        with scratch_in(target.parent) as scratch:
             fresh_inner: dict[str, Content] = {}
             for number, (archive, inside) in enumerate(outer.items()):
-                file = Path(scratch) / f"{number}{Path(archive).suffix}"
+                file = scratch / f"{number}{Path(archive).suffix}"
                 self._inner[archive].rewrite(file, inside, progress)
                 fresh_inner[archive] = file
-                for side in Path(scratch).glob(f"{number}.*"):
+                for side in scratch.glob(f"{number}.*"):
                     beside = archive.rsplit(".", 1)[0] + side.suffix
                     if side != file and any(entry.path == beside for entry in self._outer.entries()):
                         fresh_inner[beside] = side

@@ -12,7 +12,7 @@ from pydantic import AfterValidator, Field, model_validator
 from furnel.containers.expressions import expression
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
-from furnel.schema import Part, parse_toml
+from furnel.schema import Part, parse_toml, template
 
 WHAT = "Reading a layout"
 
@@ -48,6 +48,7 @@ def _is_expression(text: str) -> str:
     return text
 
 
+Suffix = Annotated[str, Field(pattern=r"^\.[A-Za-z0-9_-]{1,16}$")]
 ExpressionText = Annotated[str, AfterValidator(_is_expression)]
 FieldName = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=40)]
 
@@ -73,7 +74,7 @@ class FieldPart(Part):
     length: Annotated[int, Field(ge=1, le=65536)] | ExpressionText | None = None
     ends: Ending | None = None
     order: Order | None = None
-    value: str | int | tuple[int, ...] | None = Field(None, alias="is")
+    value: str | int | tuple[Annotated[int, Field(ge=0, le=255)], ...] | None = Field(None, alias="is")
     new: int = 0
     holds: Role | None = None
     means: ExpressionText | None = None
@@ -161,12 +162,12 @@ class IndexPart(Part):
     """The table of entries: in the archive or a side file, behind the data or before it, packed as a whole or not."""
 
     fields: CheckedFields = Field(min_length=1)
-    file: str = ""
+    file: Suffix | Literal[""] = ""
     place: Literal["front", "back"] = "front"
     packed: Packing = "none"
     start: CheckedFields = ()
     names: Literal["fields", "table", "hash", "numbers"] = "fields"
-    number: str = "{number:04}"
+    number: Annotated[str, template("number", needs="number")] = "{number:04}"
     sorted_by: Literal["name hash", "path"] | None = None
     empty: ExpressionText | None = None
 
@@ -215,7 +216,7 @@ class EntryPart(Part):
 class SumsPart(Part):
     """A side file with one checksum of each entry's stored bytes, in the order of the index."""
 
-    file: str
+    file: Suffix
     sum: SumKind = "crc32"
 
 
@@ -227,7 +228,7 @@ class NestPart(Part):
 
     tag: str
     named_by: str = ""
-    parts: dict[str, str] = {}
+    parts: dict[str, Annotated[str, template("name", "number")]] = {}
 
 
 class ChainPart(Part):
@@ -236,9 +237,9 @@ class ChainPart(Part):
     fields: CheckedFields = Field(min_length=1)
     align: int = Field(1, ge=1, le=65536)
     last: str = ""
-    entries: dict[str, str] = {}
+    entries: dict[str, Annotated[str, template("number")]] = {}
     nests: tuple[NestPart, ...] = ()
-    number: str = "{number:04}"
+    number: Annotated[str, template("number", needs="number")] = "{number:04}"
 
 
 class WholePart(Part):

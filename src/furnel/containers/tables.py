@@ -106,7 +106,13 @@ class Table:
         for field in fields:
             number = field.type in WIDTHS or field.type == "varint"
             found = [row.get(field.name, 0 if number else b"") for row in rows]
-            columns[field.name] = np.array(found, _number_type(field)) if number else found
+            try:
+                columns[field.name] = np.array(found, _number_type(field)) if number else found
+            except OverflowError as error:
+                raise FurnelError(
+                    _WHAT, where=field.name, why="it holds a number of 2^63 or more",
+                    remedy="It is another kind of archive, or damaged",
+                ) from error  # fmt: skip
             for bits in field.bits:
                 columns[bits.name] = np.array([row.get(bits.name, 0) for row in rows], np.int64)
         return cls(fields, order, columns, len(rows))

@@ -10,7 +10,7 @@ from typing import BinaryIO
 
 import zstandard
 
-from furnel.atomic import replacing
+from furnel.atomic import replacing, scratch_in
 from furnel.containers import records
 from furnel.containers.container import Changes, Container, Entry
 from furnel.containers.mapped import MappedFile, Source
@@ -86,8 +86,8 @@ class Whole:
             with replacing(target) as out:
                 self._outer.copy(0, len(self._outer.view), out)
             return
-        with tempfile.TemporaryDirectory(dir=target.parent, prefix=".furnel-") as scratch:
-            plain = Path(scratch) / target.name
+        with scratch_in(target.parent) as scratch:
+            plain = scratch / target.name
             self._inner.rewrite(plain, changes, progress)
             check(progress, "Packing the archive")
             write_whole(target, self.layout, plain, self._values)

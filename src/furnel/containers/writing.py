@@ -11,7 +11,7 @@ from collections.abc import Mapping
 from pathlib import Path
 from typing import Any, BinaryIO
 
-from furnel.atomic import replacing
+from furnel.atomic import replacing_together
 from furnel.containers import records
 from furnel.containers.container import Changes, Content, check_path
 from furnel.containers.fresh import Fresh, packed
@@ -157,17 +157,20 @@ def _write(target: Path, plan: Plan, progress: Progress) -> None:
                 )  # fmt: skip
     find_gaps(plan)
     place_all(plan)
-    with replacing(target) as out:
+    with replacing_together(side_files(target, layout)) as (out, *beside):
         _write_main(plan, out, progress)
         if layout.sums is not None:
-            sums = _side_sums(plan, out)
+            beside.pop().write(_side_sums(plan, out))
+        if index.file:
+            beside.pop().write(plan.raw)
         patch_file_sum(layout, out, plan.total - len(plan.footer))
-    if layout.sums is not None:
-        with replacing(target.with_suffix(layout.sums.file)) as beside:
-            beside.write(sums)
-    if index.file:
-        with replacing(target.with_suffix(index.file)) as beside:
-            beside.write(plan.raw)
+
+
+def side_files(target: Path, layout: Layout) -> list[Path]:
+    """The files that an archive consists of: itself, its index, its sums."""
+    assert layout.index is not None
+    names = [layout.index.file, layout.sums.file if layout.sums is not None else ""]
+    return [target, *(target.with_suffix(name) for name in names if name)]
 
 
 def _write_main(plan: Plan, out: BinaryIO, progress: Progress) -> None:
@@ -226,16 +229,15 @@ def patch_file_sum(layout: Layout, out: BinaryIO, footer_at: int) -> None:
 def _copy_whole(target: Path, layout: Layout, source: Source, side: Source) -> None:
     """The same bytes, side files too."""
     assert layout.index is not None
-    parts = [(source, target)]
-    if layout.index.file:
-        parts.append((side, target.with_suffix(layout.index.file)))
-    if layout.sums is not None:
-        parts.append((source.beside(layout.sums.file), target.with_suffix(layout.sums.file)))
-    for part, file in parts:
-        with replacing(file) as out:
-            part.copy(0, len(part.view), out)
-    if layout.sums is not None:
-        parts[-1][0].close()
+    sums = source.beside(layout.sums.file) if layout.sums is not None else None
+    parts = [source, *([side] if layout.index.file else []), *([sums] if sums is not None else [])]
+    try:
+        with replacing_together(side_files(target, layout)) as outs:
+            for part, out in zip(parts, outs, strict=True):
+                part.copy(0, len(part.view), out)
+    finally:
+        if sums is not None:
+            sums.close()
 
 
 def _close(items: list[Item]) -> None:

@@ -26,6 +26,11 @@ FIXED_TIME = (1980, 1, 1, 0, 0, 0)
 _CENTRAL = struct.Struct("<4s6H3I5H2I")
 _END = struct.Struct("<4s4H2IH")
 _ENCRYPTED = 0x1
+_METHODS = {zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED, zipfile.ZIP_BZIP2}
+_DAMAGE = (
+    zipfile.BadZipFile, zlib.error, struct.error, EOFError, RuntimeError, ValueError, OverflowError, MemoryError, LookupError,
+    AttributeError,
+)  # what zipfile raises on damaged files
 _ZIP64_FIELD, _WIDE = 1, 0xFFFFFFFF
 
 
@@ -42,13 +47,13 @@ class Zip:
             self._zip = zipfile.ZipFile(self._open())
         except OSError as error:
             raise FurnelError(WHAT, where=path, why=reason(error)) from error
-        except (zipfile.BadZipFile, ValueError, RuntimeError, struct.error, UnicodeError) as error:
+        except _DAMAGE as error:
             raise FurnelError(WHAT, where=path, why=str(error), remedy="Take a fresh copy of it") from error
         try:
             self._infos = {
                 check_path(info.filename, path): info
                 for info in self._zip.infolist()
-                if not info.is_dir() and not info.flag_bits & _ENCRYPTED
+                if info.filename and not info.is_dir() and not info.flag_bits & _ENCRYPTED
             }
         except FurnelError:
             self._zip.close()
@@ -75,6 +80,12 @@ class Zip:
             raise FurnelError(
                 WHAT, where=f"{self.path}, {path}", why="it claims to unpack to far more than it can"
             )
+        if info.compress_type not in _METHODS:
+            raise FurnelError(
+                WHAT, where=f"{self.path}, {path}",
+                why=f"it is packed with method {info.compress_type}, which Furnel does not unpack",
+                remedy="Pack it again with deflate, or stored",
+            )  # fmt: skip
         try:
             with self._zip.open(info) as stream:
                 data = stream.read(wanted)
@@ -85,14 +96,7 @@ class Zip:
                 return data
         except FurnelError:
             raise
-        except (
-            OSError,
-            zipfile.BadZipFile,
-            zlib.error,
-            EOFError,
-            RuntimeError,
-            ValueError,
-        ) as error:
+        except (OSError, *_DAMAGE) as error:
             raise FurnelError(
                 WHAT, where=f"{self.path}, {path}", why=str(error), remedy="Take a fresh copy of it"
             ) from error
@@ -106,6 +110,8 @@ class Zip:
                     source.copy(0, len(source.view), out)
                     return
                 self._rewrite(source, out, changes, progress)
+        except _DAMAGE as error:
+            raise FurnelError(WHAT, where=self.path, why=str(error), remedy="Take a fresh copy of it") from error
         finally:
             if source is not self._given:
                 source.close()

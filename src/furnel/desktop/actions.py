@@ -105,12 +105,13 @@ COMMANDS: tuple[Command, ...] = (
     ),
     Command("remove-swap", "Fit", "Remove the swap", "Del", "The game's own asset is used again", "swap"),
     Command("build", "Build", "Build", "Ctrl+B", "Write the mod and read it back", "mod"),
-    Command("package", "Build", "Package", "", "Make one ZIP to share", "built"),
+    Command("package", "Build", "Package", "", "Make one ZIP to share, of the mod as it is now", "mod"),
+    Command("gather", "Build", "Gather sources", "", "Copy sources from elsewhere into the mod's folder", "mod"),
     Command("install", "Build", "Install", "Ctrl+I", "Put the build in the game's mods folder", "built"),
     Command(
         "remove", "Build", "Remove from the game", "", "Bring the mods folder back as it was", "installed"
     ),
-    Command("start-game", "Try", "Start the game", "F5", "Start the game with your mods", "game"),
+    Command("start-game", "Try", "Start the game", "F5", "Start the game with your mods", "start"),
     Command(
         "renew-stills", "Try", "Draw the stills anew", "Ctrl+R", "The same scene, before and after", "game"
     ),

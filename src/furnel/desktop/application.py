@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import contextlib
+import ctypes
 import logging
-import logging.handlers
 import os
 import sys
+import threading
 from types import TracebackType
 
 from PyQt6 import sip
@@ -13,9 +15,11 @@ from PyQt6.QtWidgets import QApplication
 
 from furnel.desktop.look import THEMES, Look, load_type
 from furnel.desktop.window import Window
-from furnel.folders import cache_folder
+from furnel.folders import keep_log
 
 log = logging.getLogger(__name__)
+_ARENAS = -8  # glibc's M_ARENA_MAX
+_SWITCH_S = 0.001  # how long a worker may keep the interpreter from the interface thread
 
 
 def make_application() -> QApplication:
@@ -23,6 +27,9 @@ def make_application() -> QApplication:
     present = QApplication.instance()
     if isinstance(present, QApplication):
         return present
+    sys.setswitchinterval(_SWITCH_S)
+    with contextlib.suppress(OSError, AttributeError):  # threads share what others gave back, instead of keeping it
+        ctypes.CDLL("libc.so.6").mallopt(_ARENAS, 2)
     os.environ.setdefault("QT_LOGGING_RULES", "qt.multimedia.*=false;qt.qpa.*=false")
     application = QApplication(sys.argv[:1])
     application.setApplicationName("Furnel")
@@ -37,7 +44,7 @@ def make_window(theme: str = "dark") -> Window:
     look = Look(theme if theme in THEMES else "dark")
     look.apply()
     window = Window(look)
-    _keep_log()
+    keep_log()
 
     def hook(kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:
         log.error("unforeseen", exc_info=(kind, error, trace))
@@ -48,18 +55,7 @@ def make_window(theme: str = "dark") -> Window:
             )
 
     sys.excepthook = hook
-    return window
-
-
-def _keep_log() -> None:
-    root = logging.getLogger("furnel")
-    if root.handlers:
-        return
-    folder = cache_folder()
-    folder.mkdir(parents=True, exist_ok=True)
-    handler = logging.handlers.RotatingFileHandler(
-        folder / "furnel.log", maxBytes=1 << 20, backupCount=2, encoding="utf-8"
+    threading.excepthook = lambda args: log.error(
+        "unforeseen, in %s", args.thread and args.thread.name, exc_info=args.exc_value
     )
-    handler.setFormatter(logging.Formatter("%(asctime)s %(levelname)s %(name)s %(message)s"))
-    root.addHandler(handler)
-    root.setLevel(logging.INFO)
+    return window

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 import numpy as np
-from PyQt6.QtCore import QRectF, Qt
-from PyQt6.QtGui import QColor, QImage, QPainter
+from PyQt6.QtCore import QRectF
+from PyQt6.QtGui import QBrush, QColor, QImage, QPainter
 
 from furnel.images.picture import Picture
 
@@ -22,10 +24,18 @@ def to_image(picture: Picture) -> QImage:
 def paint_checks(painter: QPainter, rect: QRectF, light: QColor, dark: QColor, side: int = 8) -> None:
     """The chequered ground that clear pixels show."""
     painter.save()
-    painter.setClipRect(rect, Qt.ClipOperation.IntersectClip)
-    painter.fillRect(rect, light)
-    left, top = int(rect.left()), int(rect.top())
-    for row in range(int(rect.height()) // side + 1):
-        for column in range(row & 1, int(rect.width()) // side + 1, 2):
-            painter.fillRect(left + column * side, top + row * side, side, side, dark)
+    painter.setBrushOrigin(rect.topLeft())
+    painter.fillRect(rect, QBrush(_checks(light.rgba(), dark.rgba(), side)))
     painter.restore()
+
+
+@lru_cache(maxsize=8)
+def _checks(light: int, dark: int, side: int) -> QImage:
+    """Four of the chequers, to be laid side by side."""
+    image = QImage(2 * side, 2 * side, QImage.Format.Format_ARGB32)
+    image.fill(QColor.fromRgba(light))
+    painter = QPainter(image)
+    for place in (0, side):
+        painter.fillRect(place, place, side, side, QColor.fromRgba(dark))
+    painter.end()
+    return image

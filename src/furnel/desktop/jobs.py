@@ -2,22 +2,40 @@
 
 from __future__ import annotations
 
+import contextlib
 import logging
+import os
+import threading
 import time
+from collections import deque
 from collections.abc import Callable
 from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass
 from typing import Any
 
-from PyQt6.QtCore import QObject, Qt, pyqtSignal
+from PyQt6.QtCore import QObject, Qt, QTimer, pyqtSignal
 
 from furnel.errors import Cancelled, FurnelError
-from furnel.parallel import cores
+from furnel.parallel import cores, get_ready
 from furnel.progress import Progress
 
 log = logging.getLogger(__name__)
 
 Work = Callable[[Progress], Any]
+_NICE = 5
+_TURN_S = 0.008  # how long results are delivered before the window has its turn
+
+
+def _step_back() -> None:
+    """Let this thread, and those that it starts, give way to the interface thread."""
+    with contextlib.suppress(OSError):
+        os.setpriority(os.PRIO_PROCESS, threading.get_native_id(), _NICE)
+
+
+def _ready(job: Job, work: Work) -> Any:
+    """Do some work, once what workers share is imported."""
+    get_ready()
+    return work(job)
 
 
 class Job:
@@ -40,8 +58,9 @@ class Job:
         return self._cancelled
 
     def cancel(self) -> None:
-        """Ask the work to stop; its result is dropped."""
+        """Ask the work to stop; its result is dropped. Work that has not begun never does."""
         self._cancelled = True
+        self._runner.unqueue(self.number)
 
 
 @dataclass
@@ -51,32 +70,40 @@ class _Entry:
     done: Callable[[Any], None]
     failed: Callable[[FurnelError], None] | None
     lane: str
+    future: Future[Any] | None = None
 
 
 class JobRunner(QObject):
-    """Runs work in a pool (`read` lane) or one after the other (`write`, `preview`, and `marks`, which nobody waits for).
+    """Runs work on all cores (`read`), in a lane for what the eye waits for (`eye`), or one after the other: `write` for
+    small things that must be written, `build` for long writing that can be cancelled, `preview`, and `marks`, which nobody
+    waits for.
 
-    A request with a `key` cancels the one before with the same key, whose result is dropped. Results, errors and progress
-    arrive on the thread that this object lives in.
+    A request with a `key` cancels the one before with the same key: when that has not begun it leaves the queue, and its
+    result is dropped. Results, errors and progress arrive on the thread that this object lives in, a few in a turn.
     """
 
     progressed = pyqtSignal(int)
     started = pyqtSignal(int)
     ended = pyqtSignal(int)
     refused = pyqtSignal(object)
-    _arrived = pyqtSignal(int, object, object)
+    _arrived = pyqtSignal()
 
     def __init__(self) -> None:
         super().__init__()
+        widths = {"read": max(cores(), 2), "eye": 2, "write": 1, "build": 1, "preview": 1, "marks": 1}
         self._pools = {
-            "read": ThreadPoolExecutor(max(cores(), 2), thread_name_prefix="furnel-read"),
-            "write": ThreadPoolExecutor(1, thread_name_prefix="furnel-write"),
-            "preview": ThreadPoolExecutor(1, thread_name_prefix="furnel-preview"),
-            "marks": ThreadPoolExecutor(1, thread_name_prefix="furnel-marks"),
+            lane: ThreadPoolExecutor(
+                width, thread_name_prefix=f"furnel-{lane}", initializer=None if lane in ("eye", "write") else _step_back
+            )
+            for lane, width in widths.items()
         }
         self._entries: dict[int, _Entry] = {}
         self._newest: dict[str, int] = {}
         self._count = 0
+        self._came: deque[tuple[int, Any, BaseException | None]] = deque()
+        self._telling, self._told = threading.Lock(), False
+        self._again = QTimer(self, singleShot=True, interval=0)
+        self._again.timeout.connect(self._deliver)
         self._arrived.connect(self._deliver, Qt.ConnectionType.QueuedConnection)
 
     def start(
@@ -95,12 +122,13 @@ class JobRunner(QObject):
         job = Job(self, self._count, title, shown)
         if key:
             previous = self._entries.get(self._newest.get(key, 0))
+            self._newest[key] = job.number
             if previous is not None:
                 previous.job.cancel()
-            self._newest[key] = job.number
-        self._entries[job.number] = _Entry(job, key, done, failed, lane)
-        future = self._pools[lane].submit(work, job)
-        future.add_done_callback(lambda finished, number=job.number: self._finish(number, finished))
+        entry = self._entries[job.number] = _Entry(job, key, done, failed, lane)
+        pool = self._pools[lane]
+        entry.future = pool.submit(work, job) if lane == "write" else pool.submit(_ready, job, work)
+        entry.future.add_done_callback(lambda finished, number=job.number: self._finish(number, finished))
         if shown:
             self.started.emit(job.number)
         return job
@@ -114,41 +142,80 @@ class JobRunner(QObject):
         """How many jobs are going on that somebody waits for."""
         return sum(entry.lane != "marks" for entry in self._entries.values())
 
+    def unqueue(self, number: int) -> None:
+        """Forget a job that has not begun; one that runs goes on until it looks whether it was cancelled."""
+        entry = self._entries.get(number)
+        if entry is not None and entry.future is not None and entry.future.cancel():
+            self._forget(number)
+
+    def cancel_reading(self) -> None:
+        """Cancel everything that is going on or waits, except what is being written."""
+        for entry in list(self._entries.values()):
+            if entry.lane not in ("write", "build"):
+                entry.job.cancel()
+
     def stop(self) -> None:
-        """Cancel everything and wait for the threads to end."""
-        for entry in self._entries.values():
-            entry.job.cancel()
-        for pool in self._pools.values():
-            pool.shutdown(wait=True, cancel_futures=True)
+        """Cancel everything and wait for the threads to end; what was still to be written is written."""
+        for entry in list(self._entries.values()):
+            if entry.lane != "write":
+                entry.job.cancel()
+        for lane, pool in self._pools.items():
+            pool.shutdown(wait=True, cancel_futures=lane != "write")
         self._entries.clear()
+        self._came.clear()
+        self.blockSignals(True)  # what is still on its way has nobody to go to
 
     def _finish(self, number: int, future: Future[Any]) -> None:
         if future.cancelled():
             return
         error = future.exception()
+        self._came.append((number, None if error else future.result(), error))
+        with self._telling:
+            told, self._told = self._told, True
+        if told:  # the interface thread knows already that something came
+            return
         try:
-            self._arrived.emit(number, None if error else future.result(), error)
+            self._arrived.emit()
         except RuntimeError:  # the window is gone
             log.debug("a result came too late", exc_info=True)
 
-    def _deliver(self, number: int, result: object, error: BaseException | None) -> None:
-        entry = self._entries.pop(number, None)
+    def _deliver(self) -> None:
+        end = time.monotonic() + _TURN_S
+        with self._telling:
+            self._told = False
+        while self._came:
+            try:
+                self._hand_over(*self._came.popleft())
+            except Exception:  # what one result causes must not keep the others back
+                log.exception("in what a result causes")
+            if self._came and time.monotonic() > end:
+                with self._telling:
+                    self._told = True
+                self._again.start()
+                return
+
+    def _hand_over(self, number: int, result: object, error: BaseException | None) -> None:
+        entry = self._entries.get(number)
         if entry is None:
             return
         newest = not entry.key or self._newest.get(entry.key) == number
+        wanted = newest and not entry.job.cancelled()
+        self._forget(number, tell=False)
         try:
-            if error is None and newest and not entry.job.cancelled():
+            if wanted and error is None:
                 entry.done(result)
-            elif (
-                error is not None
-                and newest
-                and not entry.job.cancelled()
-                and not isinstance(error, Cancelled)
-            ):
+            elif wanted and error is not None and not isinstance(error, Cancelled):
                 self._fail(entry, error)
         finally:
             if entry.job.shown:
                 self.ended.emit(number)
+
+    def _forget(self, number: int, tell: bool = True) -> None:
+        entry = self._entries.pop(number)
+        if entry.key and self._newest.get(entry.key) == number:
+            del self._newest[entry.key]
+        if tell and entry.job.shown:
+            self.ended.emit(number)
 
     def _fail(self, entry: _Entry, error: BaseException) -> None:
         if not isinstance(error, FurnelError):

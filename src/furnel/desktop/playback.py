@@ -73,7 +73,7 @@ class Player(QObject):
             self._ready = (name, file, length_s)
             self._start(start_s)
 
-        self._jobs.start("Preparing to play", work, done, key="play", shown=False)
+        self._jobs.start("Preparing to play", work, done, key="play", lane="eye", shown=False)
         return True
 
     def _start(self, start_s: float) -> None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass, fields
 from pathlib import Path
 
 from furnel.atomic import write_text
@@ -13,11 +13,13 @@ from furnel.folders import state_folder
 
 @dataclass(frozen=True, slots=True)
 class Recent:
-    """The last project's file, or the last game's folder when there was no mod, and the theme."""
+    """The last project's file, or the last game's folder when there was no mod, the theme, the station and the swap shown."""
 
     project: str = ""
     game: str = ""
     theme: str = "dark"
+    station: str = "find"
+    swap: str = ""
 
 
 def _file() -> Path:
@@ -27,17 +29,16 @@ def _file() -> Path:
 def load_recent() -> Recent:
     """What was open last; nothing when that cannot be read."""
     try:
-        return Recent(**json.loads(_file().read_text("utf-8")))
-    except (OSError, ValueError, TypeError):
+        found = json.loads(_file().read_text("utf-8"))
+        known = {field.name for field in fields(Recent)}
+        return Recent(**{key: str(value) for key, value in found.items() if key in known})
+    except (OSError, ValueError, TypeError, AttributeError):
         return Recent()
 
 
 def save_recent(recent: Recent) -> None:
     """Remember what is open; that it cannot be remembered is no reason to stop anything."""
     try:
-        write_text(
-            _file(),
-            json.dumps({"project": recent.project, "game": recent.game, "theme": recent.theme}) + "\n",
-        )
+        write_text(_file(), json.dumps(asdict(recent)) + "\n")
     except FurnelError:
         return

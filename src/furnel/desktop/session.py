@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
@@ -14,16 +15,40 @@ from furnel.desktop.swapping import Swapping
 from furnel.errors import FurnelError
 from furnel.games import Clash, Install, InstalledMod, clashes, read_stack, write_order
 from furnel.mods.build import Build, build, last_build, package, stale
-from furnel.mods.deploy import install_mod, is_installed, recover, remove_mod
-from furnel.mods.project import Project, Swap
+from furnel.mods.deploy import Presence, foreign_folder, install_mod, presence, recover, remove_mod
+from furnel.mods.history import Edit, Past, history_file, note_edit, note_place, read_history
+from furnel.mods.outside import choose, outside_files
+from furnel.mods.project import Project, Swap, save_project
 from furnel.mods.workspace import Examined, Workspace, create_project, open_workspace
 from furnel.progress import Progress
+from furnel.words import count
 
 _LEARN_AFTER_MS = 1500
 
 
+@dataclass(frozen=True, slots=True)
+class OrderChange:
+    """A change of the load order, before and after."""
+
+    text: str
+    before: list[tuple[str, bool]]
+    after: list[tuple[str, bool]]
+
+
+@dataclass(frozen=True, slots=True)
+class _Opened:
+    """What opening a mod found, read off the interface thread."""
+
+    space: Workspace
+    build: Build | None
+    past: Past[Edit]
+
+
 class Session(Swapping):
-    """The open game and mod; swapping is in `Swapping`. All signals come on the interface thread."""
+    """The open game and mod; swapping is in `Swapping`. All signals come on the interface thread.
+
+    `build` and `stale` are judged by what a build captured; `presence` is read from the game's own folder.
+    """
 
     opened = pyqtSignal()
     project_changed = pyqtSignal()
@@ -36,18 +61,22 @@ class Session(Swapping):
         super().__init__(jobs)
         self.catalogue: Catalogue | None = None
         self.marks: Marks | None = None
-        self.opened_last = ("", "")  # project file and game folder, also after closing
         self.examined: dict[str, Examined] = {}
         self.stale: list[str] = []
         self.build: Build | None = None
         self.stack: list[InstalledMod] = []
-        self.installed = False  # whether the open mod is in the game
+        self.presence: Presence = ""  # how the open mod is in the game
+        self._foreign = ""
+        self.orders: Past[OrderChange] = Past()
         self.clashes: list[Clash] = []
         self._watch = QFileSystemWatcher(self)
         self._watch.fileChanged.connect(self._source_changed)
         self._watch.directoryChanged.connect(lambda _: self._look_again.start())
         self._look_again = QTimer(self, singleShot=True, interval=120)
         self._look_again.timeout.connect(self._examine_touched)
+        self._watched: tuple[Path, set[str]] | None = None
+        self._weigh = QTimer(self, singleShot=True, interval=0)
+        self._weigh.timeout.connect(self._weigh_build)
         self._stamps: dict[str, tuple[int, int]] = {}
         self._learn = QTimer(self, singleShot=True, interval=_LEARN_AFTER_MS)
         self._learn.timeout.connect(self.learn)
@@ -70,7 +99,7 @@ class Session(Swapping):
                 return f"{use.name} {use.sounds.index(path) + 1}"
         return path.rpartition("/")[2]
 
-    def count(self) -> dict[str, int]:
+    def tally(self) -> dict[str, int]:
         """How many swaps there are in each state; `waiting` ones are not examined yet."""
         counts = {"all": 0, "fits": 0, "differs": 0, "breaks": 0, "waiting": 0}
         for swap in self.project.swaps if self.project else ():
@@ -91,19 +120,19 @@ class Session(Swapping):
             catalogue.assets.prepare()
             return catalogue
 
-        self.jobs.start(f"Opening {folder.name}", work, lambda found: self._take(found, None), key="open")
+        self.jobs.start(f"Opening {folder.name}", work, lambda found: self._take(found, None), key="open", lane="eye")
 
     def open_mod(self, path: Path) -> None:
         """Open a mod and its game."""
 
-        def work(progress: Progress) -> Workspace:
+        def work(progress: Progress) -> _Opened:
             space = open_workspace(path, progress)
             recover(space.catalogue.install)
             space.catalogue.assets.prepare()
-            return space
+            return _Opened(space, last_build(space), read_history(history_file(space.file), space.project))
 
         self.jobs.start(
-            f"Opening {path.name}", work, lambda space: self._take(space.catalogue, space), key="open"
+            f"Opening {path.name}", work, lambda found: self._take(found.space.catalogue, found), key="open", lane="eye"
         )
 
     def new_mod(self, folder: Path, name: str) -> None:
@@ -118,11 +147,23 @@ class Session(Swapping):
             lane="write",
         )
 
+    def wants_outside(self) -> list[Path]:
+        """Files outside the open mod's folder that it reads and that nobody chose on this machine."""
+        return outside_files(self.space.file, self.space.project.swaps) if self.space is not None else []
+
+    def allow_outside(self, files: list[Path]) -> None:
+        """Let the open mod read these files from now on."""
+        if self.space is not None:
+            choose(self.space.file, files)
+            for swap in self.space.project.swaps:
+                self._examine(swap)
+
     def close(self) -> None:
         """Let go of the game's files, and of what is being learned from them."""
         if self._learning is not None:
             self._learning.cancel()
             self._learning = None
+        self.jobs.cancel_reading()
         if self.catalogue is not None:
             self.catalogue.close()
         self.catalogue = self.space = self.marks = None
@@ -158,19 +199,35 @@ class Session(Swapping):
         if self.marks is None or self.catalogue is None:
             return []
         shelf = self.catalogue.assets
-        return (
-            [shelf.paths[row] for row in self.marks.kin.of(shelf.row(path))] if shelf.row(path) >= 0 else []
-        )
+        if shelf.row(path) < 0:
+            return []
+        takes = self._takes_with(path)  # takes of one event are like each other, and not the same
+        return [other for row in self.marks.kin.of(shelf.row(path)) if (other := shelf.paths[row]) not in takes]
+
+    def _takes_with(self, path: str) -> frozenset[str]:
+        """The sounds that one event plays in turn with this one."""
+        events = self.space.demands.events.values() if self.space is not None else ()
+        return frozenset(one for event in events if path in event.sounds for one in event.sounds)
 
     # changing the mod
 
+    def note(self, change: Edit | None) -> None:
+        """Write the history, before the project is written."""
+        if self.space is None:
+            return
+        file, place = history_file(self.space.file), self.past.place
+        self._write(
+            "Keeping the history",
+            lambda: note_place(file, place) if change is None else note_edit(file, change),
+        )
+
     def adopt(self, project: Project) -> None:
         """Make a project the current one, save it, and look at what it changed."""
+        super().adopt(project)
         space = self.space
         if space is None:
             return
-        super().adopt(project)
-        self.jobs.start("Saving the mod", lambda _: space.save(), lambda _: None, lane="write", shown=False)
+        self._write("Saving the mod", lambda: save_project(space.file, project), f"save {space.file}")
         wanted = {swap.original for swap in project.swaps}
         for gone in set(self.examined) - wanted:
             del self.examined[gone]
@@ -180,7 +237,7 @@ class Session(Swapping):
             known = self.examined.get(swap.original)
             if known is None or known.swap != swap:
                 self._examine(swap)
-        self._weigh_build()
+        self._weigh.start()
 
     # building and the game
 
@@ -191,49 +248,60 @@ class Session(Swapping):
             return
 
         def done(found: Build) -> None:
-            self.tell("calm", f"Built {len(found.files)} files; read back and compared")
+            if not self.still_open(space):
+                return
+            self.tell("calm", f"Built {count(len(found.files), 'file')}; read back and compared")
             self.build = found
-            if self.installed:
-                self.install()
             self._weigh_build()
+            if self.presence in ("built", "other"):
+                self.install()
 
         self.jobs.start(
-            "Building", lambda progress: build(space, progress, anyway), done, key="build", lane="write"
+            "Building", lambda progress: build(space, progress, anyway), done, key="build", lane="build"
         )
 
     def package(self, then: Callable[[Path], None] | None = None) -> None:
-        """Make the ZIP to share."""
+        """Make the ZIP to share, of the mod as it is now: what is not built yet is built first."""
         space = self.space
-        if space is not None:
+        if space is None:
+            return
 
-            def done(target: Path) -> None:
-                self.tell("calm", f"Packaged as {target}")
-                if then is not None:
-                    then(target)
+        def work(progress: Progress) -> tuple[Path, Build | None]:
+            return package(space, progress=progress), last_build(space)
 
-            self.jobs.start("Packaging", lambda _: package(space), done, lane="write")
+        def done(found: tuple[Path, Build | None]) -> None:
+            target, built = found
+            self.tell("calm", f"Packaged as {target}")
+            if self.still_open(space):
+                self.build = built
+                self._weigh_build()
+            if then is not None:
+                then(target)
 
-    def install(self) -> None:
-        """Put the last build into the game."""
-        space = self.space
-        built = self.build
+        self.jobs.start("Packaging", work, done, key="package", lane="build")
+
+    def install(self, over: bool = False) -> None:
+        """Put the last build into the game; over what somebody else put there only when `over` says so."""
+        space, built = self.space, self.build
         if space is None or built is None:
             self.tell("wrong", "There is nothing to install yet: build the mod first")
             return
+        install, mod = space.catalogue.install, space.project.mod.id
 
         def done(target: Path) -> None:
             self.tell("calm", f"Installed as {target.relative_to(install.folder)} in {install.profile.name}")
             self.refresh_stack()
 
-        install, mod = space.catalogue.install, space.project.mod.id
         self.jobs.start(
             "Installing",
-            lambda progress: install_mod(install, mod, built.folder, progress),
+            lambda progress: install_mod(install, mod, built.folder, progress, over),
             done,
-            lane="write",
+            self._refused_by_game,
+            key="install",
+            lane="build",
         )
 
-    def remove(self) -> None:
+    def remove(self, over: bool = False) -> None:
         """Take the mod off the game."""
         space = self.space
         if space is None:
@@ -244,14 +312,53 @@ class Session(Swapping):
             self.refresh_stack()
 
         install, mod = space.catalogue.install, space.project.mod.id
-        self.jobs.start("Removing", lambda _: remove_mod(install, mod), done, lane="write")
+        self.jobs.start(
+            "Removing", lambda _: remove_mod(install, mod, over), done, self._refused_by_game, key="install", lane="build"
+        )
+
+    def foreign(self) -> str:
+        """Why what lies in the open mod's place in the game is not Furnel's, as it was found last; nothing when it is."""
+        return self._foreign if self.presence == "foreign" else ""
+
+    def _refused_by_game(self, error: FurnelError) -> None:
+        self._refuse(error)
+        self.refresh_stack()
+
+    @property
+    def installed(self) -> bool:
+        """Whether Furnel has the open mod in the game, in whatever state."""
+        return self.presence in ("built", "other", "off")
+
+    # the load order
 
     def set_order(self, order: list[tuple[str, bool]]) -> None:
-        """Write another load order."""
-        if self.catalogue is None:
-            return
+        """Write another load order; one change for the undo of the Try station."""
+        before = [(mod.id, mod.on) for mod in self.stack]
+        if self.catalogue is not None and before != order:
+            self.orders.push(OrderChange(_order_words(before, order, self.stack), before, order))
+            self._write_order(order)
+            self.past_changed.emit()
+
+    def undo_order(self) -> OrderChange | None:
+        """Take the last change of the load order back."""
+        change = self.orders.back()
+        if change is not None:
+            self._write_order(change.before)
+            self.past_changed.emit()
+        return change
+
+    def redo_order(self) -> OrderChange | None:
+        """Do again what was taken back of the load order."""
+        change = self.orders.forward()
+        if change is not None:
+            self._write_order(change.after)
+            self.past_changed.emit()
+        return change
+
+    def _write_order(self, order: list[tuple[str, bool]]) -> None:
+        assert self.catalogue is not None
         install = self.catalogue.install
-        path = install.folder / install.profile.mods.order
+        path = install.order_file()
         self.jobs.start(
             "Saving the load order",
             lambda _: write_order(path, order),
@@ -267,11 +374,14 @@ class Session(Swapping):
         install = self.catalogue.install
         mod = self.project.mod.id if self.project else ""
 
-        def work(_: Progress) -> tuple[list[InstalledMod], bool]:
-            return read_stack(install), bool(mod) and is_installed(install, mod)
+        built = self.build.folder if self.build else None
 
-        def done(found: tuple[list[InstalledMod], bool]) -> None:
-            self.stack, self.installed = found
+        def work(_: Progress) -> tuple[list[InstalledMod], Presence, str]:
+            here = presence(install, mod, built) if mod else ""
+            return read_stack(install), here, foreign_folder(install, mod) if here == "foreign" else ""
+
+        def done(found: tuple[list[InstalledMod], Presence, str]) -> None:
+            self.stack, self.presence, self._foreign = found
             self.clashes = clashes(self.stack)
             self.stack_changed.emit()
 
@@ -279,24 +389,28 @@ class Session(Swapping):
 
     # inside
 
-    def _take(self, catalogue: Catalogue, space: Workspace | None) -> None:
+    def _take(self, catalogue: Catalogue, found: _Opened | None) -> None:
         self.close()
+        space = found.space if found else None
         self.catalogue, self.space = catalogue, space
         self._learn.start()
-        self.opened_last = (str(space.file.resolve()) if space else "", str(catalogue.install.folder))
-        self.examined, self.stale, self.installed = {}, [], False
-        self.build = last_build(space) if space else None
-        self.undo.clear()
+        self.examined, self.stale, self.presence = {}, [], ""
+        self.stack, self.clashes = [], []
+        self.build = found.build if found else None
+        self.past = found.past if found else Past()
+        self.orders.clear()
         self._watch_sources()
         self.opened.emit()
         self.project_changed.emit()
+        self.past_changed.emit()
         for swap in self.project.swaps if self.project else ():
             self._examine(swap)
         self._weigh_build()
         self.refresh_stack()
         self.tell(
             "calm",
-            f"Catalogue up to date: {len(catalogue.assets)} assets in {len(catalogue.install.archives)} archives",
+            f"Catalogue up to date: {count(len(catalogue.assets), 'asset')} in "
+            f"{count(len(catalogue.install.archives), 'archive')}",
         )
 
     def _examine(self, swap: Swap) -> None:
@@ -305,10 +419,10 @@ class Session(Swapping):
             return
 
         def done(found: Examined) -> None:
-            if self.space is space and self.swap(swap.original) == found.swap:
+            if self.still_open(space) and self.swap(swap.original) == found.swap:
                 self.examined[swap.original] = found
                 self.fitted.emit(swap.original)
-                self._weigh_build()
+                self._weigh.start()
 
         name = swap.original.rpartition("/")[2]
         self.jobs.start(
@@ -318,6 +432,10 @@ class Session(Swapping):
             key=f"examine {swap.original}",
         )
 
+    def _write(self, title: str, work: Callable[[], object], key: str = "") -> None:
+        """Write something small that must be written, in the order of the requests."""
+        self.jobs.start(title, lambda _: work(), lambda _: None, key=key, lane="write", shown=False)
+
     def _weigh_build(self) -> None:
         if self.space is None:
             self.build, self.stale = None, []
@@ -326,6 +444,10 @@ class Session(Swapping):
         self.build_changed.emit()
 
     def _watch_sources(self) -> None:
+        sources = {swap.source for swap in self.space.project.swaps} if self.space is not None else set()
+        if self.space is not None and (self.space.file, sources) == self._watched:
+            return
+        self._watched = (self.space.file, sources) if self.space is not None else None
         old = [*self._watch.files(), *self._watch.directories()]
         if old:
             self._watch.removePaths(old)
@@ -365,3 +487,13 @@ def _stamp(file: str) -> tuple[int, int]:
     except OSError:
         return 0, 0
     return state.st_size, state.st_mtime_ns
+
+
+def _order_words(before: list[tuple[str, bool]], after: list[tuple[str, bool]], stack: list[InstalledMod]) -> str:
+    """What a change of the load order is called."""
+    names = {mod.id: mod.name for mod in stack}
+    switched = [(mod, on) for mod, on in after if (mod, not on) in before]
+    if len(switched) == 1:
+        mod, on = switched[0]
+        return f"Switch {names.get(mod, mod)} {'on' if on else 'off'}"
+    return "Change the load order"

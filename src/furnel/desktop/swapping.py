@@ -7,13 +7,17 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from PyQt6.QtCore import QObject, pyqtSignal
-from PyQt6.QtGui import QUndoCommand, QUndoStack
 
 from furnel.desktop.jobs import JobRunner
 from furnel.errors import Cancelled, FurnelError
+from furnel.mods.change import merged
+from furnel.mods.fit import Refit, touched
+from furnel.mods.history import Edit, Past
+from furnel.mods.outside import choose_all, gathered
 from furnel.mods.project import Project, Swap
 from furnel.mods.workspace import Workspace
-from furnel.progress import Progress, check
+from furnel.progress import Part, Progress, check
+from furnel.words import count
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,30 +28,31 @@ class Notice:
     text: str
 
 
-class _Edit(QUndoCommand):
-    """A change of the project; the project before and after are kept whole."""
+@dataclass(frozen=True, slots=True)
+class Made:
+    """What a job made of the project that it captured, and what is to be said of it."""
 
-    def __init__(self, adopt: Callable[[Project], None], before: Project, after: Project, text: str) -> None:
-        super().__init__(text)
-        self._adopt, self._before, self._after = adopt, before, after
-
-    def redo(self) -> None:
-        self._adopt(self._after)
-
-    def undo(self) -> None:
-        self._adopt(self._before)
+    project: Project
+    text: str
+    said: str = ""
+    wrong: str = ""
 
 
 class Swapping(QObject):
-    """An open mod whose swaps can be changed, undone and redone. The session adds what follows from a change."""
+    """An open mod whose swaps can be changed, undone and redone. The session adds what follows from a change.
+
+    Jobs capture the workspace and give a changed project; what they changed is brought into the project as it is when they
+    end, so that nothing that was edited meanwhile is lost.
+    """
 
     told = pyqtSignal(object)
+    past_changed = pyqtSignal()
 
     def __init__(self, jobs: JobRunner) -> None:
         super().__init__()
         self.jobs = jobs
         self.space: Workspace | None = None
-        self.undo = QUndoStack(self)
+        self.past: Past[Edit] = Past()
 
     @property
     def project(self) -> Project | None:
@@ -61,20 +66,95 @@ class Swapping(QObject):
         """Say something to the modder."""
         self.told.emit(Notice(tone, text))
 
+    def still_open(self, space: Workspace) -> bool:
+        """Whether the mod that a job captured is the one that is open."""
+        return self.space is not None and self.space.demands is space.demands
+
+    # edits
+
     def edit(self, after: Project, text: str) -> None:
         """Change the project, so that it can be undone."""
-        if self.project is not None and after != self.project:
-            self.undo.push(_Edit(self.adopt, self.project, after, text))
+        before = self.project
+        if before is not None and after != before:
+            change = Edit.between(text, before, after)
+            self.past.push(change)
+            self.note(change)
+            self.adopt(after)
+            self.past_changed.emit()
+
+    def undo(self) -> Edit | None:
+        """Take the last change of the mod back; it, or None when there is none."""
+        return self._step(self.past.last, False)
+
+    def redo(self) -> Edit | None:
+        """Do again what was taken back; it, or None when there is nothing."""
+        return self._step(self.past.next, True)
+
+    def _step(self, change: Edit | None, forward: bool) -> Edit | None:
+        project = self.project
+        if change is None or project is None:
+            return None
+        after = change.onto(project, forward)
+        if after is None:  # cannot be: every change goes through the history
+            self.past.clear()
+            self.past_changed.emit()
+            return None
+        self.past.forward() if forward else self.past.back()
+        self.note(None)
+        self.adopt(after)
+        self.past_changed.emit()
+        return change
+
+    def note(self, change: Edit | None) -> None:
+        """Keep the history; None when only the place in it changed. The session writes it."""
 
     def adopt(self, project: Project) -> None:
         """Make a project the current one."""
         if self.space is not None:
-            self.space.project = project
+            self.space = self.space.with_project(project)
 
     def set_swap(self, swap: Swap, text: str) -> None:
-        """Put a swap into the mod."""
+        """Put a swap into the mod as a person made it, with the files that it names."""
+        if self.project is not None and self.space is not None:
+            choose_all(self.space.file, swap)
+            self.edit(self.project.with_swap(touched(swap, self.swap(swap.original))), text)
+
+    def remove_swap(self, original: str) -> None:
+        """Take a swap out of the mod."""
         if self.project is not None:
-            self.edit(self.project.with_swap(swap), text)
+            self.edit(self.project.without_swap(original), f"Remove {_short(original)}")
+
+    # jobs that change the mod
+
+    def change(
+        self,
+        title: str,
+        work: Callable[[Workspace, Progress], Made],
+        then: Callable[[], object] | None = None,
+        key: str = "",
+    ) -> None:
+        """Let a job work on the mod as it is now, and bring what it changed into the mod as it is when the job ends."""
+        space = self.space
+        if space is None:
+            self.tell("wrong", "There is no mod yet to put the swap in: start one with New mod (Ctrl+N)")
+            return
+
+        def done(made: Made) -> None:
+            if not self.still_open(space) or self.space is None:
+                return
+            found = merged(space.project, made.project, self.space.project)
+            self.edit(found.project, made.text)
+            if found.dropped:
+                names = ", ".join(_short(name) for name in found.dropped[:3])
+                self.tell("wrong", f"{names} was changed meanwhile and stays as you left it: do it again if you want it")
+            elif made.wrong:
+                self.tell("wrong", made.wrong)
+            elif made.said:
+                self.tell("calm", made.said)
+            if then is not None:
+                then()
+
+        self.jobs.start(title, lambda progress: work(space, progress), done, key=key)
 
     def swap_with(self, original: str, source: Path, then: Callable[[str], None] | None = None) -> None:
         """Swap an original for a file (or give its swap another source) and keep the steps that it has."""
@@ -82,132 +162,133 @@ class Swapping(QObject):
         if space is None:
             self.tell("wrong", "There is no mod yet to put the swap in: start one with New mod (Ctrl+N)")
             return
+        seen = space.project.swap_for(original)
+        like = seen.like if seen is not None else ""
 
-        def work(_: Progress) -> Swap:
-            fresh = space.new_swap(original, source)
-            old = space.project.swap_for(original)
-            if old is None:
-                return fresh
-            return old.model_copy(update={"source": fresh.source, "made_for": fresh.made_for})
-
-        def done(swap: Swap) -> None:
-            self.set_swap(swap, f"Swap {original.rpartition('/')[2]}")
+        def done(fresh: Swap) -> None:
+            if not self.still_open(space):
+                return
+            old = self.swap(original)
+            if old is not None:
+                fresh = old.model_copy(update={"source": fresh.source, "made_for": fresh.made_for})
+            self.set_swap(fresh, f"Swap {_short(original)}")
             if then is not None:
                 then(original)
 
-        self.jobs.start(f"Swapping {original}", work, done, lane="write")
+        self.jobs.start(
+            f"Swapping {original}",
+            lambda _: space.new_swap(original, source, like),
+            done,
+            key=f"swap {original}",
+        )
 
     def follow(self, swap: Swap, then: Callable[[str], None]) -> None:
         """Point a swap to where its original's content is after a game update."""
-        space = self.space
-        if space is None:
-            return
+        moved = ""
 
-        def done(found: Swap | None) -> None:
+        def work(space: Workspace, progress: Progress) -> Made:
+            nonlocal moved
+            found = space.followed(swap, progress)
             if found is None:
-                self.tell(
-                    "wrong",
-                    f"The content of {swap.original} is not in the game any more: choose another original",
-                )
-                return
+                raise FurnelError(
+                    "Following the update", where=swap.original, why="its content is not in the game any more",
+                    remedy="Choose another original",
+                )  # fmt: skip
+            if space.project.swap_for(found.original) is not None:
+                raise FurnelError(
+                    "Following the update", where=swap.original,
+                    why=f"its content is {found.original} now, and the mod swaps that already",
+                    remedy="Remove one of the two swaps",
+                )  # fmt: skip
+            moved = found.original
             project = space.project.without_swap(swap.original).with_swap(found)
-            self.edit(
-                project, f"Point {swap.original.rpartition('/')[2]} to {found.original.rpartition('/')[2]}"
-            )
-            then(found.original)
+            return Made(project, f"Point {_short(swap.original)} to {_short(moved)}")
 
-        self.jobs.start(f"Looking for {swap.original}", lambda _: space.followed(swap), done, lane="write")
+        self.change(f"Looking for {swap.original}", work, lambda: then(moved), key=f"follow {swap.original}")
 
     def swap_kin(self, original: str, others: list[str]) -> None:
         """Swap the kin of an original for its source, too, and fit them; one change for the undo."""
-        space = self.space
         swap = self.swap(original)
-        if space is None or swap is None:
+        if swap is None:
             return
 
-        def work(progress: Progress) -> list[Swap]:
-            out = []
-            for number, path in enumerate(others):
-                progress.report(number / len(others), f"Matching {path}")
-                fresh = space.new_swap(path, space.source_path(swap))
-                out.append(space.fitted(fresh.model_copy(update={"credit": swap.credit})))
-            return out
-
-        def done(found: list[Swap]) -> None:
+        def work(space: Workspace, progress: Progress) -> Made:
             project = space.project
-            for one in found:
-                project = project.with_swap(one)
-            self.edit(project, f"Swap {len(found)} kin of {original.rpartition('/')[2]}")
+            for number, path in enumerate(others):
+                check(progress, "Swapping kin")
+                part = Part(progress, number / len(others), (number + 1) / len(others))
+                part.report(0, f"Matching {path}")
+                fresh = space.new_swap(path, space.source_path(swap))
+                project = project.with_swap(space.fitted(fresh.model_copy(update={"credit": swap.credit}), part))
+            return Made(project, f"Swap {count(len(others), 'kin', 'kin')} of {_short(original)}")
 
-        self.jobs.start("Swapping kin", work, done, lane="write")
+        self.change("Swapping kin", work, key=f"kin {original}")
 
     def swap_many(self, pairs: list[tuple[str, Path]], then: Callable[[], None] | None = None) -> None:
         """Swap several originals, each for a file, and fit them all; one change for the undo."""
-        space = self.space
-        if space is None:
-            self.tell("wrong", "There is no mod yet to put the swaps in: start one with New mod (Ctrl+N)")
-            return
 
-        def work(progress: Progress) -> tuple[list[Swap], list[str]]:
-            out, refused = [], []
+        def work(space: Workspace, progress: Progress) -> Made:
+            project, refused = space.project, []
             for number, (path, file) in enumerate(pairs):
                 check(progress, "Swapping")
-                progress.report(number / len(pairs), f"Matching {path}")
+                part = Part(progress, number / len(pairs), (number + 1) / len(pairs))
+                part.report(0, f"Matching {path}")
                 try:
-                    out.append(space.fitted(space.new_swap(path, file)))
+                    project = project.with_swap(space.fitted(space.new_swap(path, file), part))
                 except Cancelled:
                     raise
                 except FurnelError as error:
                     refused.append(f"{file.name}: {error.why}")
-            return out, refused
+            wrong = f"{len(refused)} of {count(len(pairs), 'file')} could not be used: {'; '.join(refused[:3])}"
+            done = count(len(pairs) - len(refused), "asset")
+            return Made(project, f"Swap {done}", f"{done} swapped and fitted", wrong if refused else "")
 
-        def done(found: tuple[list[Swap], list[str]]) -> None:
-            swaps, refused = found
-            project = space.project
-            for one in swaps:
-                project = project.with_swap(one)
-            self.edit(project, f"Swap {len(swaps)} assets")
-            if refused:
-                self.tell(
-                    "wrong",
-                    f"{len(refused)} of {len(pairs)} files could not be used: {'; '.join(refused[:3])}",
-                )
-            else:
-                self.tell("calm", f"{len(swaps)} assets swapped and fitted")
-            if then is not None:
-                then()
+        self.change("Swapping a folder", work, then, key="swap-many")
 
-        self.jobs.start("Swapping a folder", work, done, key="swap-many", lane="write")
+    def gather(self) -> None:
+        """Copy all sources that lie outside the mod's folder into it."""
 
-    def remove_swap(self, original: str) -> None:
-        """Take a swap out of the mod."""
-        if self.project is not None:
-            self.edit(self.project.without_swap(original), f"Remove {original.rpartition('/')[2]}")
+        def work(space: Workspace, progress: Progress) -> Made:
+            after = gathered(space.file, space.project, progress)
+            moved = sum(old != new for old, new in zip(space.project.swaps, after.swaps, strict=True))
+            said = f"{count(moved, 'swap')} read from the mod's own folder now" if moved else "All sources are in it already"
+            return Made(after, "Gather sources", said)
+
+        self.change("Gathering sources", work, key="gather")
 
     def fit_all(self, originals: list[str]) -> None:
-        """Choose steps and encoding for some swaps so that they fit; one change for the undo."""
-        space = self.space
-        if space is None:
-            return
-        swaps = [swap for name in originals if (swap := space.project.swap_for(name)) is not None]
+        """Let some swaps fit: what was made by hand stays, what points need is added; one change for the undo."""
 
-        def work(progress: Progress) -> list[Swap]:
-            out = []
-            for number, swap in enumerate(swaps):
-                progress.report(number / len(swaps), f"Matching {swap.original}")
-                out.append(space.fitted(swap))
-            return out
-
-        def done(found: list[Swap]) -> None:
+        def work(space: Workspace, progress: Progress) -> Made:
             project = space.project
-            for swap in found:
-                project = project.with_swap(swap)
-            self.edit(
-                project,
-                f"Fit {len(found)} swaps"
-                if len(found) > 1
-                else f"Fit {found[0].original.rpartition('/')[2]}",
-            )
+            swaps = [swap for name in originals if (swap := project.swap_for(name)) is not None]
+            results: list[Refit] = []
+            refused: list[str] = []
+            for number, swap in enumerate(swaps):
+                check(progress, "Fitting")
+                part = Part(progress, number / len(swaps), (number + 1) / len(swaps))
+                part.report(0, f"Matching {swap.original}")
+                try:
+                    found = space.refitted(swap, part)
+                except Cancelled:
+                    raise
+                except FurnelError as error:
+                    if len(swaps) == 1:
+                        raise
+                    refused.append(f"{_short(swap.original)}: {error.why}")
+                    continue
+                results.append(found)
+                project = project.with_swap(found.swap)
+            if len(swaps) == 1 and results:
+                name = _short(swaps[0].original)
+                return Made(project, f"Fit {name}", f"{name}: {results[0].sentence()}")
+            moved = sum(found.changed for found in results)
+            wrong = f"{count(len(refused), 'swap')} could not be fitted: {'; '.join(refused[:3])}" if refused else ""
+            return Made(project, f"Fit {count(moved, 'swap')}", f"{count(moved, 'swap')} fitted anew", wrong)
 
-        if swaps:
-            self.jobs.start("Fitting", work, done, key="fit")
+        if any(self.swap(name) is not None for name in originals):
+            self.change("Fitting", work, key=f"fit {sorted(originals)}")
+
+
+def _short(original: str) -> str:
+    return original.rpartition("/")[2]

@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from collections import OrderedDict
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
+import numpy.typing as npt
 from PyQt6.QtCore import QObject, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QImage, QPainter, QPolygonF
 
@@ -115,11 +117,20 @@ def paint_waveform(
     xs = rect.left() + (np.arange(columns) + 0.5) / columns * rect.width()
     tops = middle - waveform[1] / peak * half
     bottoms = middle - waveform[0] / peak * half
-    points = [QPointF(x, y - 0.4) for x, y in zip(xs, tops, strict=True)]
-    points += [QPointF(x, y + 0.4) for x, y in zip(xs[::-1], bottoms[::-1], strict=True)]
     painter.setPen(Qt.PenStyle.NoPen)
     painter.setBrush(colour)
-    painter.drawPolygon(QPolygonF(points))
+    painter.drawPolygon(polygon(np.concatenate([xs, xs[::-1]]), np.concatenate([tops - 0.4, bottoms[::-1] + 0.4])))
+
+
+def polygon(xs: npt.NDArray[np.float64], ys: npt.NDArray[np.float64]) -> QPolygonF:
+    """The points (x, y) as a shape, without making an object of each."""
+    made = QPolygonF()
+    made.fill(QPointF(), len(xs))
+    place: Any = made.data()
+    if place is not None and len(xs):
+        place.setsize(2 * len(xs) * np.dtype(np.double).itemsize)
+        np.frombuffer(place, np.double).reshape(-1, 2)[:] = np.column_stack([xs, ys])
+    return made
 
 
 def paint_tile(

@@ -5,8 +5,9 @@ from __future__ import annotations
 import logging
 from collections.abc import Callable
 from pathlib import Path
+from typing import Any
 
-from PyQt6.QtCore import Qt, QTimer
+from PyQt6.QtCore import QSize, Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
 from PyQt6.QtWidgets import (
     QApplication,
@@ -29,21 +30,24 @@ from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
 from furnel.desktop.pages import WithPages
 from furnel.desktop.playback import Player
+from furnel.desktop.recent import Recent, save_recent
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.swapping import Notice
 from furnel.desktop.tiles import TileStore
 from furnel.desktop.trying.station import TryStation
-from furnel.desktop.widgets.basics import as_panel, button
+from furnel.desktop.widgets.basics import as_panel, button, tip
 from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip, StationState
 from furnel.desktop.widgets.jobline import JobLine
 from furnel.desktop.widgets.quickcommand import QuickCommand
-from furnel.desktop.widgets.sheets import show_keys, show_log
+from furnel.desktop.widgets.sheets import ask, show_keys, show_log
 from furnel.errors import FurnelError
 from furnel.games import UnknownGame, recognise
-from furnel.words import number
+from furnel.mods.history import Past
+from furnel.words import count
 
 log = logging.getLogger(__name__)
+_FRAME = 36  # pixels that a window manager's title bar takes
 
 
 class Window(WithPages):
@@ -53,8 +57,8 @@ class Window(WithPages):
         super().__init__()
         self.setObjectName("window")
         self.setWindowTitle("Furnel")
-        self.resize(1280, 800)
         self.setMinimumSize(1080, 640)
+        self.resize(self._room())
         self.look, self.jobs = look, JobRunner()
         self.session, self.player = Session(self.jobs), Player(self.jobs)
         self.tiles, self.results = TileStore(self.jobs), ResultTiles(self.session)
@@ -89,10 +93,24 @@ class Window(WithPages):
             signal.connect(self._weigh)
         session.fitted.connect(lambda _: self._weigh())
         self.find_station.wall.selected.connect(lambda _: self._weigh())
+        self.find_station.wall.let_go.connect(self._weigh)
         self.fit_station.queue.picked.connect(lambda _: self._weigh())
         self.try_station.running_changed.connect(lambda _: self._weigh())
-        session.undo.indexChanged.connect(lambda _: self._weigh())
+        session.past_changed.connect(self._weigh)
+        self._remember = QTimer(self, singleShot=True, interval=0)
+        self._remember.timeout.connect(self._save_recent)
+        self._wanted_place = Recent()
+        for change in (session.opened, look.changed, self.fit_station.queue.picked, self.stations.currentChanged):
+            change.connect(lambda *_: self._remember.start())
         self._weigh()
+
+    def _room(self) -> QSize:
+        """1280 × 800, or what the screen has room for beside the window's own frame."""
+        screen = QApplication.primaryScreen()
+        if screen is None or QApplication.platformName() in ("offscreen", "minimal"):
+            return QSize(1280, 800)
+        free = screen.availableGeometry()
+        return QSize(min(1280, free.width()), min(800, free.height() - _FRAME))
 
     # what can be done
 
@@ -104,21 +122,25 @@ class Window(WithPages):
         else:
             words = {
                 "game": "open a game first",
+                "start": "open a game first whose profile says how it is started",
                 "mod": "start or open a mod first",
                 "asset": "select something on the wall first",
                 "sound": "select a sound first",
-                "swap": "put a swap on the bench first",
+                "swap": "select something that is swapped on the wall, or put a swap on the bench first",
                 "built": "build the mod first",
                 "installed": "the mod is not in the game",
             }
             self.session.tell("wrong", f"{entry.text.rstrip('…')}: {words[entry.needs]}")
 
     def usable(self, entry: Command) -> bool:
-        """Whether a command can be used now."""
-        session, asset = self.session, self.find_station.wall.current()
+        """Whether a command can be used now: on what is open, and on what is in sight."""
+        session = self.session
+        on_find = self.stations.currentWidget() is self.find_station
+        asset = self.find_station.wall.current() if on_find else None
         return {
             "": True,
             "game": session.catalogue is not None,
+            "start": self.try_station.can_start,
             "mod": session.project is not None,
             "asset": asset is not None,
             "sound": asset is not None and asset.facts.kind in ("sound", "music"),
@@ -141,7 +163,7 @@ class Window(WithPages):
         self._weigh()
 
     def _callbacks(self) -> dict[str, Callable[[], object]]:
-        session, undo = self.session, self.session.undo
+        session = self.session
         return {
             "open-game": self._open_game,
             "new-game": self._new_game,
@@ -158,8 +180,8 @@ class Window(WithPages):
             "go-fit": self._go_fit,
             "go-build": lambda: self.go("build"),
             "go-try": lambda: self.go("try"),
-            "undo": undo.undo,
-            "redo": undo.redo,
+            "undo": lambda: self._step(False),
+            "redo": lambda: self._step(True),
             "search": self._search,
             "clear-sieve": self.find_station.sieve.clear,
             "swap": self._swap,
@@ -172,8 +194,9 @@ class Window(WithPages):
             "remove-swap": self._remove_swap,
             "build": lambda: session.start_build(self.build_station.anyway.isChecked()),
             "package": session.package,
-            "install": session.install,
-            "remove": session.remove,
+            "gather": session.gather,
+            "install": self._install,
+            "remove": self._remove,
             "start-game": self.try_station.start,
             "renew-stills": self.try_station.renew,
             "quick": self._quick,
@@ -313,7 +336,8 @@ class Window(WithPages):
             self.session.tell("calm", f"Copied {asset.path}")
 
     def _fit_everything(self) -> None:
-        broken = [name for name, found in self.session.examined.items() if found.state == "breaks"]
+        wanted = ("breaks", "differs")
+        broken = [name for name, found in self.session.examined.items() if found.state in wanted]
         if broken:
             self.session.fit_all(broken)
         else:
@@ -324,6 +348,23 @@ class Window(WithPages):
         if original:
             self.session.remove_swap(original)
             self.session.tell("calm", f"{original} is the game's own again; undo brings the swap back")
+
+    def _install(self) -> None:
+        """Install; what lies in the mod's place and is not Furnel's is named first."""
+        self._over(session_call=self.session.install, verb="Install over it", gone="comes back with Remove")
+
+    def _remove(self) -> None:
+        self._over(session_call=self.session.remove, verb="Remove it all the same", gone="is gone then")
+
+    def _over(self, session_call: Callable[[bool], None], verb: str, gone: str) -> None:
+        why = self.session.foreign()
+        if not why:
+            session_call(False)
+            return
+        mod = self.session.project.mod.id if self.session.project else ""
+        text = f"In the game's mods folder, under “{mod}”: {why}. What lies there now {gone}."
+        if ask(self, "Something else lies there", text, verb):
+            session_call(True)
 
     def _search(self) -> None:
         self.go("find")
@@ -345,20 +386,77 @@ class Window(WithPages):
         self.go("fit")
 
     def _swap_at_hand(self) -> str:
-        asset = self.find_station.wall.current()
-        if self.stations.currentWidget() is self.find_station and asset is not None:
-            return asset.path if self.session.swap(asset.path) is not None else ""
-        return self.fit_station.current
+        """The swap that is in sight: the selected one on the wall, or the one on the bench."""
+        current = self.stations.currentWidget()
+        if current is self.find_station:
+            asset = self.find_station.wall.current()
+            return asset.path if asset is not None and self.session.swap(asset.path) is not None else ""
+        if current is self.fit_station and self.session.swap(self.fit_station.current) is not None:
+            return self.fit_station.current
+        return ""
+
+    # undo and redo, each in its place
+
+    def _past(self) -> tuple[str, str]:
+        """What Undo and Redo would do here: the load order's on Try, the mod's everywhere else."""
+        on_try = self.stations.currentWidget() is self.try_station
+        past: Past[Any] = self.session.orders if on_try else self.session.past
+        return (past.last.text if past.last else ""), (past.next.text if past.next else "")
+
+    def _step(self, forward: bool) -> None:
+        """Take back or do again, say what that was, and show it."""
+        session = self.session
+        verb = "Done again" if forward else "Taken back"
+        if self.stations.currentWidget() is self.try_station:
+            order = session.redo_order() if forward else session.undo_order()
+            if order is not None:
+                session.tell("calm", f"{verb}: {order.text}")
+            elif session.past.last is not None and not forward:
+                session.tell("calm", "The load order has nothing to take back; changes of the mod are taken back in Fit")
+            return
+        edit = session.redo() if forward else session.undo()
+        if edit is None:
+            session.tell("calm", f"There is nothing to {'do again' if forward else 'take back'}")
+            return
+        session.tell("calm", f"{verb}: {edit.text}")
+        if not edit.about:
+            self.go("build" if edit.mod else "fit")
+        elif session.swap(edit.about) is not None:
+            self._open_bench(edit.about)
+        elif self.stations.currentWidget() is self.find_station:
+            self.find_station.wall.select(edit.about)
+
+    # what was open, for the next start
+
+    def go_on(self, recent: Recent) -> None:
+        """Open what was open last, at the place that was shown."""
+        if recent.project and Path(recent.project).is_file():
+            self._wanted_place = recent
+            self.session.open_mod(Path(recent.project))
+        elif recent.game and Path(recent.game).is_dir():
+            self.session.open_game(Path(recent.game))
+
+    def _save_recent(self) -> None:
+        session = self.session
+        if session.catalogue is None:
+            return
+        project = str(session.space.file.resolve()) if session.space else ""
+        station = STATIONS[self.stations.currentIndex() % len(STATIONS)]  # a page lies over Find
+        game = str(session.catalogue.install.folder)
+        recent = Recent(project, game, self.look.theme, station, self.fit_station.current)
+        self.jobs.start(
+            "Remembering the place", lambda _: save_recent(recent), lambda _: None, key="recent", lane="write", shown=False
+        )
 
     # small dialogs
 
     def _quick(self) -> None:
-        dialog = QuickCommand(
-            self, self.usable, lambda name: QTimer.singleShot(0, lambda: self.run_command(name))
-        )
-        corner = self.mapToGlobal(self.rect().topRight())
-        dialog.move(corner.x() - dialog.width() - 14, corner.y() + 50)
-        dialog.show()
+        shown = self.findChild(QuickCommand)
+        if shown is not None and shown.isVisible():
+            shown.leave()
+            return
+        later: Callable[[str], None] = lambda name: QTimer.singleShot(0, lambda: self.run_command(name))  # noqa: E731
+        QuickCommand(self, self.look, self.usable, later).open()
 
     # what the strip says
 
@@ -367,8 +465,25 @@ class Window(WithPages):
         self.tiles.open(catalogue)
         self._game.setText(f"{catalogue.install.profile.name}" if catalogue else "Open a game…")
         self._mod.setText(project.mod.name if project else "New mod…")
-        self.find_station.wall.setFocus()
+        place, self._wanted_place = self._wanted_place, Recent()
+        if project is not None and place.station in STATIONS and place.project:
+            self.fit_station.pick(place.swap)
+            self.go(place.station)
+        else:
+            self.find_station.wall.setFocus()
         self.setWindowTitle(f"{project.mod.name} — Furnel" if project else "Furnel")
+        if project is not None:
+            QTimer.singleShot(0, self._ask_for_outside)
+
+    def _ask_for_outside(self) -> None:
+        """A mod from somewhere else reads nothing outside its folder before it was asked for."""
+        files, project = self.session.wants_outside(), self.session.project
+        if not files or project is None:
+            return
+        listed = "\n".join(str(file) for file in files[:8]) + (f"\nand {len(files) - 8} more" if len(files) > 8 else "")
+        text = f"{project.mod.name} uses files outside its own folder that nobody chose on this machine:\n\n{listed}"
+        if ask(self, "Files from elsewhere", text, "Let it read these"):
+            self.session.allow_outside(files)
 
     def _tell(self, notice: Notice) -> None:
         self.messages.append(notice)
@@ -377,9 +492,9 @@ class Window(WithPages):
 
     def _weigh(self) -> None:
         session = self.session
-        counts = session.count()
+        counts = session.tally()
         assets = len(session.catalogue.assets) if session.catalogue else 0
-        self.strip.set_state("find", StationState(f"{number(assets)} assets" if assets else "no game open"))
+        self.strip.set_state("find", StationState(count(assets, "asset") if assets else "no game open"))
         fit = (
             f"{counts['all'] - counts['breaks'] - counts['waiting']} of {counts['all']} fit"
             if counts["all"]
@@ -388,20 +503,14 @@ class Window(WithPages):
         self.strip.set_state("fit", StationState(fit, counts["breaks"], counts["differs"]))
         self.strip.set_state("build", self._build_state())
         enabled = sum(mod.on for mod in session.stack)
-        words = f"{enabled} mod{'s' if enabled != 1 else ''} on" if session.catalogue else "no game open"
+        words = f"{count(enabled, 'mod')} on" if session.catalogue else "no game open"
         self.strip.set_state("try", StationState("running" if self.try_station.running else words))
-        self._undo.setEnabled(session.undo.canUndo())
-        self._redo.setEnabled(session.undo.canRedo())
-        self._undo.setToolTip(
-            f"Undo: {session.undo.undoText()}  (Ctrl+Z)"
-            if session.undo.canUndo()
-            else "Nothing to undo  (Ctrl+Z)"
-        )
-        self._redo.setToolTip(
-            f"Redo: {session.undo.redoText()}  (Ctrl+Shift+Z)"
-            if session.undo.canRedo()
-            else "Nothing to redo  (Ctrl+Shift+Z)"
-        )
+        for part, word, key, text in (
+            (self._undo, "Undo", "Ctrl+Z", self._past()[0]),
+            (self._redo, "Redo", "Ctrl+Shift+Z", self._past()[1]),
+        ):
+            part.setEnabled(bool(text))
+            tip(part, f"{word}: {text}  ({key})" if text else f"Nothing to {word.lower()} here  ({key})")
         for name, action in self._actions.items():
             action.setEnabled(
                 True if name in ("undo", "redo") else self.usable(command(name)) or not command(name).key
@@ -415,14 +524,18 @@ class Window(WithPages):
             return StationState("not built yet", waiting=bool(session.project.swaps))
         if session.stale:
             return StationState(f"stale: {len(session.stale)} changed", waiting=True)
-        return StationState("built, installed" if session.installed else "built")
+        words = {
+            "": "built", "built": "built, installed", "other": "built, an older one installed", "off": "built, installed, off",
+            "foreign": "built, not installed",
+        }  # fmt: skip
+        return StationState(words[session.presence], waiting=session.presence == "other")
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
+        self._save_recent()
         self.player.stop()
         self.try_station.close_game()
         self.jobs.stop()
         if "archive_page" in self.__dict__:
             self.archive_page.leave()
         self.session.close()
-        self.session.undo.blockSignals(True)
         super().closeEvent(event)

@@ -13,7 +13,15 @@ from furnel.games.profile import (
     recognise,
     shipped_profiles,
 )
-from furnel.games.running import GameWord, Report, ask_report, draw_still, start_game
+from furnel.games.running import (
+    GameWord,
+    Report,
+    allow_commands,
+    ask_report,
+    commands_to_allow,
+    draw_still,
+    start_game,
+)
 from furnel.games.stack import Clash, InstalledMod, clashes, read_order, read_stack, write_order
 
 __all__ = [
@@ -30,8 +38,10 @@ __all__ = [
     "Sighting",
     "Survey",
     "UnknownGame",
+    "allow_commands",
     "ask_report",
     "clashes",
+    "commands_to_allow",
     "draw_still",
     "keep_profile",
     "known_profiles",

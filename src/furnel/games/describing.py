@@ -113,13 +113,8 @@ def _look_at(file: Path, inner: str, size: int) -> Sighting:
             container.close()
     except FurnelError as error:
         reason = error.why
-    if file.suffix.lower() in _PROGRAMS or size < _SMALLEST:
-        return Sighting(
-            inner,
-            "unknown",
-            size=size,
-            note="part of the program" if size >= _SMALLEST else "too small to hold much",
-        )
+    if size < _SMALLEST:
+        return Sighting(inner, "unknown", size=size, note="too small to hold much")
     source = MappedFile(file)
     try:
         found = Counter(find.kind for find in find_files(source.view))
@@ -128,7 +123,8 @@ def _look_at(file: Path, inner: str, size: int) -> Sighting:
     if found:
         kinds = ", ".join(f"{count} {kind.upper()}" for kind, count in found.most_common())
         return Sighting(inner, "carved", "carved", found.total(), size, f"{kinds} inside")
-    return Sighting(inner, "unknown", size=size, note=reason)
+    program = file.suffix.lower() in _PROGRAMS
+    return Sighting(inner, "unknown", size=size, note="part of the program, it seems" if program else reason)
 
 
 def profile_text(

@@ -104,8 +104,21 @@ class Install:
         return self._open(archive, path)
 
     def mods_folder(self) -> Path:
-        """The only folder of the install that mods go to."""
-        return self.folder / self.profile.mods.folder
+        """The only folder of the install that mods go to. Raises FurnelError when it leads out of the game's folder."""
+        return self._own(self.profile.mods.folder)
+
+    def order_file(self) -> Path:
+        """The file with the load order. Raises FurnelError when it leads out of the game's folder."""
+        return self._own(self.profile.mods.order)
+
+    def _own(self, inside: str) -> Path:
+        path = self.folder / inside
+        if not path.resolve().is_relative_to(self.folder) or path.resolve() == self.folder:
+            raise FurnelError(
+                "Looking for the mods folder", where=path, why="it leads out of the game's folder",
+                remedy="Correct the profile, or take the link away: Furnel writes nowhere else",
+            )  # fmt: skip
+        return path
 
     def close(self) -> None:
         """Let go of every archive."""

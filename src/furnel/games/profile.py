@@ -9,18 +9,28 @@ from functools import cache, cached_property
 from importlib import resources
 from importlib.resources.abc import Traversable
 from pathlib import Path
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import Field, PrivateAttr, field_validator
+from pydantic import AfterValidator, Field, PrivateAttr, field_validator
 
 from furnel.containers.sums import listed_names
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.games.looprecord import LoopRecord
-from furnel.schema import Part, parse_toml
+from furnel.schema import Colour, GlobText, InsidePath, NameText, Part, Pixels, parse_toml, template
 from furnel.texts import EventKeys
 
 WHAT = "Reading a profile"
+
+
+def _file_name(name: str) -> str:
+    if "/" in name or "\\" in name or name.startswith("."):
+        raise ValueError("it is the name of a file, without folders")
+    return name
+
+
+NotNegative = Annotated[int, Field(ge=0)]
+AssetTemplate = Annotated[str, template("folder", "stem")]
 _MOST_VERSION = 1 << 20
 
 RoleName = Literal[
@@ -48,9 +58,9 @@ class ArchiveRule(Part):
     `layout` is a layout's name, `zip` or `folder`; `{stem}` in `prefix` stands for the file's name without ending.
     """
 
-    files: str
+    files: GlobText
     layout: str
-    prefix: str = ""
+    prefix: Annotated[str, template("stem")] = ""
     inside: dict[str, str] = {}
     carve: bool = False
 
@@ -58,7 +68,7 @@ class ArchiveRule(Part):
 class VersionRule(Part):
     """How an install tells its version: a file, and a pattern whose first group is the version."""
 
-    file: str
+    file: InsidePath
     pattern: str
 
     @field_validator("pattern")
@@ -75,7 +85,7 @@ class VersionRule(Part):
 class NamesRule(Part):
     """A list of inner paths, one a line, for archives that only have their hashes; for one version of the game, or for all."""
 
-    file: str
+    file: InsidePath
     version: str = ""
 
 
@@ -91,17 +101,17 @@ class RoleRule(Part):
 
     path: str
     role: RoleName
-    cell: tuple[int, int] | None = None
+    cell: tuple[Pixels, Pixels] | None = None
     tiles: Literal["no", "across", "down", "both"] = "no"
     channels: Literal["colour", "grey", "normals", "masks"] | None = None
-    keep_out: tuple[tuple[int, int, int, int], ...] = ()
-    level: str = ""
-    glow: str = ""
+    keep_out: tuple[tuple[NotNegative, NotNegative, Pixels, Pixels], ...] = ()
+    level: AssetTemplate = ""
+    glow: AssetTemplate = ""
     length: Literal["free", "exact"] = "free"
     most_bytes: int = Field(0, ge=0)
     loop_record: LoopRecord | None = None
-    lights: str = ""
-    tints: tuple[str, ...] = ()
+    lights: AssetTemplate = ""
+    tints: tuple[Colour, ...] = ()
     why: str = ""
 
 
@@ -112,12 +122,12 @@ class ModRule(Part):
     its name, `{id}` the mod's, and `layout` its kind); or `rebuilt` copies of the archives that hold the originals.
     """
 
-    folder: str
-    about: str
-    order: str
+    folder: InsidePath
+    about: InsidePath
+    order: InsidePath
     game_version: str
     goes: Literal["loose", "archive", "rebuilt"] = "loose"
-    archive: str = "{id}.zip"
+    archive: Annotated[str, template("id"), AfterValidator(_file_name)] = "{id}.zip"
     layout: str = "zip"
 
 
@@ -137,14 +147,7 @@ class EventsRule(Part):
     unit: str = "m"
     least: int = Field(1, ge=1)
     most: int = Field(0, ge=0)
-    new_sound: str = ""
-
-    @field_validator("new_sound")
-    @classmethod
-    def _numbered(cls, path: str) -> str:
-        if path and path == path.format(number=7):
-            raise ValueError("it needs {number} in it")
-        return path
+    new_sound: Annotated[str, template("number", needs="number")] = ""
 
     @property
     def keys(self) -> EventKeys:
@@ -154,7 +157,7 @@ class EventsRule(Part):
 class Recognise(Part):
     """Files that an install of this game has."""
 
-    files: tuple[str, ...] = Field(min_length=1)
+    files: tuple[GlobText, ...] = Field(min_length=1)
 
 
 class StartRule(Part):
@@ -171,8 +174,8 @@ class Profile(Part):
     """One game."""
 
     furnel_profile: Literal[1]
-    id: str = Field(pattern=r"^[a-z][a-z0-9-]*$")
-    name: str
+    id: str = Field(pattern=r"^[a-z][a-z0-9-]{0,63}$")
+    name: NameText
     recognise: Recognise
     archives: tuple[ArchiveRule, ...] = Field(min_length=1)
     version: VersionRule | None = None
@@ -182,6 +185,7 @@ class Profile(Part):
     mods: ModRule
     start: StartRule = StartRule()
     titles: dict[str, str] = {}
+    _shipped: bool = PrivateAttr(False)
     _home: Path | Traversable | None = PrivateAttr(None)
 
     def version_of(self, folder: Path) -> str:
@@ -216,6 +220,15 @@ class Profile(Part):
         """This profile, knowing the folder that it lies in."""
         self._home = home
         return self
+
+    def shipped(self) -> Profile:
+        """This profile, known to have come with Furnel."""
+        self._shipped = True
+        return self
+
+    @property
+    def comes_with_furnel(self) -> bool:
+        return self._shipped
 
     def role_of(self, path: str) -> RoleRule | None:
         """The first rule whose pattern matches an inner path."""
@@ -253,7 +266,7 @@ def shipped_profiles() -> dict[str, Profile]:
     """The profiles that come with Furnel, by id."""
     folder = resources.files("furnel.games") / "profiles"
     found = [
-        parse_profile(file.read_text("utf-8"), file.name).beside(folder)
+        parse_profile(file.read_text("utf-8"), file.name).beside(folder).shipped()
         for file in folder.iterdir()
         if file.name.endswith(".toml")
     ]

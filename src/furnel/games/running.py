@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import shlex
 import subprocess
 import sys
 import time
@@ -11,9 +12,12 @@ from pathlib import Path
 
 from furnel.errors import Cancelled, FurnelError
 from furnel.games.install import Install
+from furnel.games.profile import Profile
+from furnel.leave import give, given
 from furnel.progress import QUIET, Progress
 
 _LONGEST_S = 120
+_KIND = "command of a profile"
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,6 +38,25 @@ class Report:
     words: tuple[GameWord, ...]
     strays: tuple[str, ...]
     notes: tuple[str, ...]
+
+
+class NotAllowed(FurnelError):
+    """A command of a profile that did not come with Furnel, and that nobody has allowed yet."""
+
+
+def commands_to_allow(profile: Profile) -> list[str]:
+    """The commands that a profile from somewhere else wants to run and that nobody has allowed yet, as they would be typed."""
+    start = profile.start
+    lines = [command for command in (start.play, start.still, start.still_without_mods, start.report) if command]
+    if profile.comes_with_furnel or all(given(_KIND, *command) for command in lines):
+        return []
+    return [shlex.join(command) for command in lines]
+
+
+def allow_commands(profile: Profile) -> None:
+    """Note that the user saw a profile's commands and allows them."""
+    start = profile.start
+    give((_KIND, *command) for command in (start.play, start.still, start.still_without_mods, start.report))
 
 
 def start_game(install: Install, scene: str) -> subprocess.Popen[bytes]:
@@ -86,6 +109,11 @@ def _filled(install: Install, command: tuple[str, ...], what: str, **values: str
         raise FurnelError(
             "Running the game", where=install.profile.name, why=f"its profile does not say how it can {what}"
         )
+    if wanted := commands_to_allow(install.profile):
+        raise NotAllowed(
+            "Running the game", where=install.profile.name, why=f"its profile wants to run: {'; '.join(wanted)}",
+            remedy="The profile did not come with Furnel: allow its commands on Try when you know what they do",
+        )  # fmt: skip
     known = {"game": str(install.folder), **values}
     parts = []
     for part in command:

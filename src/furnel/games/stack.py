@@ -37,7 +37,7 @@ class Clash:
 
 def read_stack(install: Install) -> list[InstalledMod]:
     """The installed mods in load order; mods that the order does not know come last, switched off."""
-    order = read_order(install.folder / install.profile.mods.order)
+    order = read_order(install.order_file())
     folder = install.mods_folder()
     present = (
         {sub.name for sub in folder.iterdir() if (sub / install.profile.mods.about).is_file()}

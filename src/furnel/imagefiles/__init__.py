@@ -33,7 +33,9 @@ class _Format(Protocol):
 
 
 _BY_SIGNATURE: tuple[_Format, ...] = (dds, ktx2, pillow, tga)  # tga has no signature and so comes last
+_BRIGHTEST = 65504.0  # the largest half float
 _WRITERS: dict[str, _Format] = {"DDS": dds, "KTX2": ktx2, "TGA": tga, "PNG": pillow}
+WRITTEN: tuple[str, ...] = tuple(_WRITERS)
 SUFFIXES: tuple[str, ...] = dds.SUFFIXES + ktx2.SUFFIXES + tga.SUFFIXES + pillow.SUFFIXES
 
 
@@ -121,7 +123,7 @@ def brightest(texture: Texture) -> float:
     if fmt.sample != "float":
         return 1.0
     light = _light(texture.picture_bytes(0, 0), texture.width, texture.height, fmt)[..., :3]
-    return float(np.nan_to_num(light, nan=0.0, posinf=65504.0, neginf=0.0).max())
+    return float(light.max())
 
 
 def read_small(data: bytes | memoryview, side: int, where: object = "") -> Picture:
@@ -145,10 +147,9 @@ def _sampled(texture: Texture, level: int, side: int) -> Picture:
     width, height = texture.level_size(level)
     across, down = -(-width // fmt.block), -(-height // fmt.block)
     step = max(max(across, down) // side, 1)
+    rows, columns = (slice(min(step, count) // 2, None, step) for count in (down, across))
     units = np.frombuffer(texture.picture_bytes(0, level), np.uint8, across * down * fmt.size_bytes)
-    some = np.ascontiguousarray(
-        units.reshape(down, across, fmt.size_bytes)[step // 2 :: step, step // 2 :: step]
-    )
+    some = np.ascontiguousarray(units.reshape(down, across, fmt.size_bytes)[rows, columns])
     size = some.shape[1] * fmt.block, some.shape[0] * fmt.block
     small = replace(
         texture, width=size[0], height=size[1], levels=(some.tobytes(),), shape="flat", others=(), depth=1
@@ -161,11 +162,13 @@ def _sampled(texture: Texture, level: int, side: int) -> Picture:
 
 
 def _light(data: bytes | memoryview, width: int, height: int, fmt: PixelFormat) -> packing.Light:
+    """Linear light (height, width, 4); what is no number counts as dark, what is endless as the brightest half float."""
     if not fmt.compressed:
-        return packing.unpack_light(data, width, height, fmt.name)
-    light = np.ones((height, width, 4), np.float32)
-    light[..., :3] = blocks.decode(data, width, height, fmt.name)
-    return light
+        light = packing.unpack_light(data, width, height, fmt.name)
+    else:
+        light = np.ones((height, width, 4), np.float32)
+        light[..., :3] = blocks.decode(data, width, height, fmt.name)
+    return np.clip(np.nan_to_num(light, nan=0.0, posinf=_BRIGHTEST, neginf=0.0), 0.0, _BRIGHTEST)
 
 
 def small_level(texture: Texture, side: int) -> int:

@@ -192,7 +192,7 @@ def _open(data: bytes | memoryview, where: object) -> Image.Image:
             warnings.simplefilter("ignore")
             image = Image.open(io.BytesIO(data), formats=_ALLOWED)
         check_size(image.width, image.height, WHAT, where)
-        if image.width * image.height > 64 * 1024 * 1024 + len(data) * 1024:
+        if image.width * image.height > 16 * 1024 * 1024 + len(data) * 1024:
             raise FurnelError(WHAT, where=where, why="its few bytes claim far too many pixels")
         return image
     except FurnelError:

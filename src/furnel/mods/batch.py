@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import threading
 from collections.abc import Callable, Iterable, Sequence
-from concurrent.futures import ThreadPoolExecutor, as_completed
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Literal
@@ -18,7 +17,7 @@ from furnel.games import RoleRule
 from furnel.mods.fit import FitPoint, worst
 from furnel.mods.single import fit_file
 from furnel.mods.spec import Spec
-from furnel.parallel import cores
+from furnel.parallel import each
 from furnel.progress import QUIET, Progress, check
 
 Match = Literal["path", "name"]
@@ -100,10 +99,9 @@ def fit_folder(
             raise FurnelError(
                 WHAT, where=target, why="it is the source itself", remedy="Choose another folder to write to"
             )
-    stop = _Stop(progress)
     reading = threading.Lock()  # archives are read by one at a time
 
-    def work(pair: Pair) -> Outcome:
+    def work(pair: Pair, stop: Progress) -> Outcome:
         try:
             check(stop, WHAT)
             with reading:
@@ -120,35 +118,7 @@ def fit_folder(
         except FurnelError as error:
             return Outcome(pair, refused=error.sentence())
 
-    done: dict[Pair, Outcome] = {}
-    with ThreadPoolExecutor(max_workers=cores(), thread_name_prefix="furnel-files") as pool:
-        futures = {pool.submit(work, pair): pair for pair in pairs}
-        try:
-            for number, future in enumerate(as_completed(futures)):
-                done[futures[future]] = future.result()
-                progress.report(
-                    (number + 1) / len(pairs), f"{number + 1} of {len(pairs)}: {futures[future].source.name}"
-                )
-                check(progress, WHAT)
-        except BaseException:
-            stop.now = True
-            pool.shutdown(cancel_futures=True)
-            raise
-    return [done[pair] for pair in pairs]
-
-
-class _Stop:
-    """Passes on that the whole was cancelled, to files that report to nobody."""
-
-    def __init__(self, whole: Progress) -> None:
-        self._whole = whole
-        self.now = False
-
-    def report(self, fraction: float, text: str) -> None:
-        pass
-
-    def cancelled(self) -> bool:
-        return self.now or self._whole.cancelled()
+    return each(pairs, work, progress, "Fitted", lambda pair: pair.source.name)
 
 
 def _key(path: str, match: Match) -> str:

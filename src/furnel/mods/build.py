@@ -2,25 +2,28 @@
 
 from __future__ import annotations
 
+import contextlib
 import hashlib
 import json
+import os
 import shutil
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from pathlib import Path
 
 import tomlkit
 
-from furnel.atomic import sync_folder, write_bytes, write_text
+from furnel.atomic import beside, settle_folder, swap_folder, write_bytes, write_text
 from furnel.containers import write_zip
+from furnel.digests import file_digest, tree_digest
 from furnel.errors import FurnelError, reason
 from furnel.mods.fit import compare, worst
 from furnel.mods.generated import Companion, companions
 from furnel.mods.spec import spec_of
 from furnel.mods.workspace import Examined, Workspace
 from furnel.mods.wrapping import wrap
-from furnel.parallel import cores
+from furnel.parallel import each
 from furnel.progress import QUIET, Part, Progress, check
+from furnel.words import count
 
 WHAT = "Building the mod"
 
@@ -47,44 +50,38 @@ class Build:
 
 def examine_all(space: Workspace, progress: Progress = QUIET) -> list[Examined]:
     """Every swap's result and fit, on all cores."""
-    swaps = space.project.swaps
-    out: list[Examined] = []
-    with ThreadPoolExecutor(max_workers=cores(), thread_name_prefix="furnel-examine") as pool:
-        futures = [pool.submit(space.examine, swap) for swap in swaps]
-        for number, (swap, future) in enumerate(zip(swaps, futures, strict=True)):
-            if progress.cancelled():
-                for other in futures:
-                    other.cancel()
-            check(progress, WHAT)
-            progress.report(number / len(swaps), f"Fitting {swap.original}")
-            out.append(future.result())
-    return out
+    return each(space.project.swaps, space.examine, progress, "Fitting", lambda swap: swap.original)
 
 
 def build(space: Workspace, progress: Progress = QUIET, anyway: bool = False) -> Build:
     """Build the mod into its build folder, which is replaced as a whole once everything is written and verified.
 
-    A swap that breaks is refused, unless `anyway`. Raises FurnelError; the last build then stays as it was.
+    What the last build has to the byte is taken from there. A swap that breaks is refused, unless `anyway`.
+    Raises FurnelError; the last build then stays as it was.
     """
+    settle_folder(space.build_folder)
     examined = examine_all(space, Part(progress, 0.0, 0.7))
     broken = [item.swap.original for item in examined if item.state == "breaks"]
     if broken and not anyway:
         raise FurnelError(
             WHAT,
             where=space.project.mod.name,
-            why=f"{len(broken)} of {len(examined)} swaps break: {', '.join(broken[:5])}",
+            why=f"{len(broken)} of {count(len(examined), 'swap')} {'breaks' if len(broken) == 1 else 'break'}: "
+            f"{', '.join(broken[:5])}",
             remedy="Fit them first, or build anyway to see what the game says",
         )
     final = space.build_folder
-    fresh = final.with_name(f".{final.name}.next")
-    shutil.rmtree(fresh, ignore_errors=True)
+    fresh = beside(final, "next")
+    last = last_build(space)
     try:
-        beside = companions(space, examined)
-        made = {one.path: one.make() for one in beside}
-        files = _write(space, examined, beside, made, fresh, Part(progress, 0.7, 0.9))
-        _verify(space, examined, made, fresh, Part(progress, 0.9, 0.95))
+        around = companions(space, examined)
+        made = {one.path: one.make() for one in around}
+        wanted = _contents(space, examined, around, made)
+        files, kept = _write(space, wanted, last, fresh, Part(progress, 0.7, 0.9))
+        _verify(space, examined, made, kept, fresh, Part(progress, 0.9, 0.95))
         wrap(space, fresh, [file.path for file in files], Part(progress, 0.95, 1.0))
-        _swap_in(fresh, final)
+        tree = tree_digest(fresh)
+        swap_folder(fresh, final)
     except OSError as error:
         raise FurnelError(
             WHAT, where=final, why=reason(error), remedy="The last build is unchanged"
@@ -93,17 +90,20 @@ def build(space: Workspace, progress: Progress = QUIET, anyway: bool = False) ->
         shutil.rmtree(fresh, ignore_errors=True)
     about = _about_mark(space)
     rows = [[f.path, f.before, f.after, f.sha256, f.key] for f in files]
-    write_text(_manifest(space), json.dumps({"about": about, "files": rows}, indent=1) + "\n")
-    progress.report(1.0, f"Built {len(files)} files")
+    write_text(_manifest(space), json.dumps({"about": about, "tree": tree, "files": rows}, indent=1) + "\n")
+    progress.report(1.0, f"Built {count(len(files), 'file')}")
     return Build(final, tuple(files), about)
 
 
 def last_build(space: Workspace) -> Build | None:
-    """The build that is in the build folder, or None."""
+    """The build that is in the build folder, to the byte as it was written; otherwise None."""
     try:
+        settle_folder(space.build_folder)
         if not space.build_folder.is_dir():
             return None
         kept = json.loads(_manifest(space).read_text("utf-8"))
+        if kept["tree"] != tree_digest(space.build_folder):
+            return None
         return Build(space.build_folder, tuple(BuiltFile(*row) for row in kept["files"]), kept["about"])
     except (OSError, ValueError, TypeError, KeyError):
         return None
@@ -114,7 +114,8 @@ def stale(space: Workspace, built: Build | None, examined: list[Examined]) -> li
     kept = {file.path: file.key for file in built.files} if built else {}
     keys = _keys(examined, companions(space, examined))
     changed = [path for path, key in keys.items() if kept.pop(path, None) != key]
-    about = [space.profile.mods.about] if built is not None and built.about != _about_mark(space) else []
+    other = built is not None and (built.about != _about_mark(space) or built.folder != space.build_folder)
+    about = [space.profile.mods.about] if other else []
     return changed + sorted(kept) + about
 
 
@@ -144,19 +145,23 @@ def about_text(space: Workspace) -> str:
     return tomlkit.dumps(document)
 
 
-def package(space: Workspace, target: Path | None = None) -> Path:
-    """The last build as one ZIP with a folder named like the mod inside; the same build gives the same bytes."""
+def package(space: Workspace, target: Path | None = None, progress: Progress = QUIET) -> Path:
+    """The mod as it is now as one ZIP with a folder named like the mod inside; the same mod gives the same bytes.
+
+    A build that is missing or stale is made first. Raises FurnelError when that is refused.
+    """
     built = last_build(space)
-    if built is None:
-        raise FurnelError(
-            "Packaging the mod",
-            where=space.project.mod.name,
-            why="it is not built yet",
-            remedy="Build it first",
-        )
+    if stale(space, built, examine_all(space, Part(progress, 0, 0.4))) or built is None:
+        built = build(space, Part(progress, 0.4, 0.9))
     about = space.project.mod
     target = target or space.folder / "build" / f"{about.id}-{about.version}.zip"
+    if target.resolve().is_relative_to(built.folder.resolve()):
+        raise FurnelError(
+            "Packaging the mod", where=target, why="it would lie inside the build itself",
+            remedy="Choose another place for the ZIP",
+        )  # fmt: skip
     files = sorted(file for file in built.folder.rglob("*") if file.is_file())
+    progress.report(0.9, f"Writing {target.name}")
     write_zip(
         target,
         [(f"{about.id}/{file.relative_to(built.folder).as_posix()}", file.read_bytes()) for file in files],
@@ -164,42 +169,60 @@ def package(space: Workspace, target: Path | None = None) -> Path:
     return target
 
 
-def _write(
-    space: Workspace, examined: list[Examined], beside: list[Companion], made: dict[str, bytes], folder: Path,
-    progress: Progress,
-) -> list[BuiltFile]:  # fmt: skip
-    files = []
+def _contents(
+    space: Workspace, examined: list[Examined], around: list[Companion], made: dict[str, bytes]
+) -> list[tuple[str, str, bytes]]:
+    """What goes into the mod: inner path, key, bytes."""
     results = {item.swap.original: item for item in examined}
-    keys = sorted(_keys(examined, beside).items())
-    for number, (path, key) in enumerate(keys):
-        check(progress, WHAT)
-        progress.report(number / len(keys), f"Writing {path}")
+    out = []
+    for path, key in sorted(_keys(examined, around).items()):
         data = made.get(path) or results[path].data
         if not data:
             source = space.source_path(results[path].swap)
             if not source.is_file():
                 continue
             data = source.read_bytes()
-        write_bytes(folder / path, data)
+        out.append((path, key, data))
+    return out
+
+
+def _write(
+    space: Workspace, wanted: list[tuple[str, str, bytes]], last: Build | None, folder: Path, progress: Progress
+) -> tuple[list[BuiltFile], set[str]]:
+    """The files of a build, and which of them the last one had to the byte."""
+    files, kept = [], set()
+    have = {file.path: file for file in last.files} if last is not None else {}
+    folder.mkdir(parents=True)
+    for number, (path, key, data) in enumerate(wanted):
+        check(progress, WHAT)
+        progress.report(number / len(wanted), f"Writing {path}")
+        digest = hashlib.sha256(data).hexdigest()
+        old, known = space.build_folder / path, have.get(path)
+        if known is not None and known.sha256 == digest and old.is_file() and file_digest(old) == digest:
+            (folder / path).parent.mkdir(parents=True, exist_ok=True)
+            with contextlib.suppress(OSError):
+                os.link(old, folder / path)
+                kept.add(path)
+        if path not in kept:
+            write_bytes(folder / path, data)
         before = space.catalogue.get(path).size if space.catalogue.has(path) else 0
-        digest = hashlib.sha256((folder / path).read_bytes()).hexdigest()
         files.append(BuiltFile(path, before, len(data), digest, key))
     write_text(folder / space.profile.mods.about, about_text(space))
-    return files
+    return files, kept
 
 
 def _verify(
-    space: Workspace, examined: list[Examined], made: dict[str, bytes], folder: Path, progress: Progress
-) -> None:
-    """Read every file back, decode it and compare it with what was asked for."""
+    space: Workspace, examined: list[Examined], made: dict[str, bytes], kept: set[str], folder: Path, progress: Progress
+) -> None:  # fmt: skip
+    """Read every file back, decode it and compare it with what was asked for; what was built before is known by its digest."""
     for path, data in made.items():
         if (folder / path).read_bytes() != data:
             raise _not_as_written(path)
     for number, item in enumerate(examined):
-        if not item.data or item.original is None or item.result is None or item.swap.original in made:
+        path = item.swap.original
+        if not item.data or item.original is None or item.result is None or path in made or path in kept:
             continue
         check(progress, WHAT)
-        path = item.swap.original
         progress.report(number / len(examined), f"Reading back {path}")
         data = (folder / path).read_bytes()
         again = spec_of(
@@ -220,18 +243,9 @@ def _not_as_written(path: str) -> FurnelError:
     )
 
 
-def _swap_in(fresh: Path, final: Path) -> None:
-    old = final.with_name(f".{final.name}.old")
-    shutil.rmtree(old, ignore_errors=True)
-    if final.exists():
-        final.rename(old)
-    fresh.rename(final)
-    sync_folder(final.parent)
-    shutil.rmtree(old, ignore_errors=True)
-
-
 def _about_mark(space: Workspace) -> str:
-    return hashlib.sha256(about_text(space).encode("utf-8")).hexdigest()
+    credits = sorted({swap.credit for swap in space.project.swaps if swap.credit})
+    return hashlib.sha256(repr((space.project.mod, space.profile.mods.game_version, credits)).encode()).hexdigest()
 
 
 def _manifest(space: Workspace) -> Path:

@@ -8,23 +8,28 @@ from __future__ import annotations
 import hashlib
 import json
 import shutil
-from dataclasses import asdict, dataclass
+from dataclasses import asdict, dataclass, replace
 from pathlib import Path
 from typing import Literal
 
-from furnel.atomic import sync_folder, write_bytes, write_text
+from furnel.atomic import beside, settle_folder, swap_folder, write_bytes, write_text
+from furnel.digests import tree_digest
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.games import Install, read_order, write_order
 from furnel.progress import QUIET, Progress, check
 
 Phase = Literal["installing", "installed", "removing"]
+Presence = Literal["", "built", "other", "off", "foreign"]
 WHAT = "Installing the mod"
 
 
 @dataclass(frozen=True, slots=True)
 class Journal:
-    """What an install did, and what was there before: enough to bring it back."""
+    """What an install did, and what was there before: enough to bring it back.
+
+    `tree` is the digest of what was put there, `tree_next` of what an update is putting there.
+    """
 
     mod: str
     game: str
@@ -33,6 +38,8 @@ class Journal:
     had_folder: bool
     order_before: str | None
     order_after: str | None = None
+    tree: str = ""
+    tree_next: str = ""
 
 
 def installs_folder() -> Path:
@@ -40,22 +47,35 @@ def installs_folder() -> Path:
     return state_folder() / "installs"
 
 
-def install_mod(install: Install, mod: str, build: Path, progress: Progress = QUIET) -> Path:
+def install_mod(
+    install: Install, mod: str, build: Path, progress: Progress = QUIET, over: bool = False
+) -> Path:
     """Put a build in the mods folder and switch it on, last in the load order. The folder of the installed mod.
 
-    Either everything is done or, also after being killed, nothing (see `recover`).
+    Either everything is done or, also after being killed, nothing (see `recover`). A folder that is there and that Furnel did
+    not put there, or that was changed since, is only replaced when `over` says so; Remove brings back what was there first.
     """
     if not build.is_dir():
         raise FurnelError(WHAT, where=build, why="it is not built yet", remedy="Build it first")
     recover(install)
-    keep = _keep(install, mod)
+    order_file, target, keep = _order(install), install.mods_folder() / mod, _keep(install, mod)
     journal = _read(keep)
+    foreign = foreign_folder(install, mod)
+    if foreign and not over:
+        raise FurnelError(
+            WHAT, where=target, why=foreign,
+            remedy="Look at it, then install over it if you want to: Remove brings back what was there before Furnel",
+        )  # fmt: skip
+    tree = tree_digest(build)
     if journal is not None and journal.phase == "installed":
+        journal = replace(journal, tree_next=tree)
+        _write(keep, journal)
         _replace_content(install, mod, build, progress)
-        if dict(read_order(_order(install))).get(mod) is not True:
-            _switch_on(install, mod, keep, journal)
-        return install.mods_folder() / mod
-    order_file, target = _order(install), install.mods_folder() / mod
+        if dict(read_order(order_file)).get(mod) is not True:
+            _switch_on(install, mod, keep, journal, tree)
+        else:
+            _write(keep, replace(journal, tree=tree, tree_next=""))
+        return target
     try:
         before = order_file.read_text("utf-8") if order_file.is_file() else None
         journal = Journal(
@@ -67,7 +87,7 @@ def install_mod(install: Install, mod: str, build: Path, progress: Progress = QU
             shutil.copytree(target, keep / "replaced")
         _write(keep, journal)
         _replace_content(install, mod, build, progress)
-        _switch_on(install, mod, keep, journal)
+        _switch_on(install, mod, keep, journal, tree)
     except FurnelError:
         recover(install)
         raise
@@ -79,11 +99,46 @@ def install_mod(install: Install, mod: str, build: Path, progress: Progress = QU
     return target
 
 
-def remove_mod(install: Install, mod: str) -> str:
-    """Take an installed mod off. What is said afterwards: that the folder is as it was, or what else changed meanwhile."""
+def foreign_folder(install: Install, mod: str) -> str:
+    """Why what lies in the mod's place in the game is not what Furnel put there; nothing when it is, or when nothing is."""
+    target, journal = install.mods_folder() / mod, _read(_keep(install, mod))
+    if not target.exists() and not target.is_symlink():
+        return ""
+    if target.is_symlink() or not target.is_dir():
+        return "something lies there that is no folder"
+    if journal is None:
+        return "a folder of that name is there, and Furnel did not put it there"
+    if journal.tree and tree_digest(target) not in (journal.tree, journal.tree_next):
+        return "what Furnel put there was changed since by somebody else"
+    return ""
+
+
+def presence(install: Install, mod: str, built: Path | None) -> Presence:
+    """How a mod is in the game, read from the game's own folder: not at all (empty), as it is `built`, as something `other`
+    that Furnel put there, `off`, or `foreign`: something that Furnel did not put there."""
+    target = install.mods_folder() / mod
+    if not target.exists():
+        return ""
+    if foreign_folder(install, mod):
+        return "foreign"
+    if dict(read_order(_order(install))).get(mod) is not True:
+        return "off"
+    return "built" if built is not None and tree_digest(built) == tree_digest(target) else "other"
+
+
+def remove_mod(install: Install, mod: str, over: bool = False) -> str:
+    """Take an installed mod off. What is said afterwards: that the folder is as it was, or what else changed meanwhile.
+
+    What somebody else changed in its folder since is only dropped when `over` says so.
+    """
     recover(install)
     keep = _keep(install, mod)
     journal = _read(keep)
+    if journal is not None and (foreign := foreign_folder(install, mod)) and not over:
+        raise FurnelError(
+            "Removing the mod", where=install.mods_folder() / mod, why=foreign,
+            remedy="Take out what you want to keep, then remove it all the same",
+        )  # fmt: skip
     if journal is None:
         raise FurnelError(
             "Removing the mod",
@@ -95,7 +150,7 @@ def remove_mod(install: Install, mod: str) -> str:
         order = _order(install)
         now = order.read_text("utf-8") if order.is_file() else None
         untouched = now == journal.order_after
-        _write(keep, Journal(**{**asdict(journal), "phase": "removing"}))
+        _write(keep, replace(journal, phase="removing"))
         _undo(install, journal, keep)
     except OSError as error:
         raise FurnelError(
@@ -107,15 +162,17 @@ def remove_mod(install: Install, mod: str) -> str:
 
 
 def is_installed(install: Install, mod: str) -> bool:
-    """Whether Furnel has this mod installed in this game."""
+    """Whether Furnel has this mod installed in this game, and its folder is still there."""
     journal = _read(_keep(install, mod))
-    return journal is not None and journal.phase == "installed"
+    present = (install.mods_folder() / mod).is_dir()
+    return journal is not None and journal.phase == "installed" and present
 
 
 def recover(install: Install) -> list[str]:
     """Bring interrupted installs and removals of this game to an end; the mods that were concerned."""
     folder = installs_folder() / _mark(install)
     done = []
+    _sweep(install)
     for keep in sorted(folder.iterdir()) if folder.is_dir() else ():
         journal = _read(keep)
         if journal is None:
@@ -126,53 +183,60 @@ def recover(install: Install) -> list[str]:
     return done
 
 
+def _sweep(install: Install) -> None:
+    """Bring every mod folder that an update was killed in to its old or its new state, and drop what lies beside it."""
+    mods = install.mods_folder()
+    if not mods.is_dir():
+        return
+    for known in sorted((installs_folder() / _mark(install)).glob("*")):
+        settle_folder(mods / known.name)
+    for part in mods.glob(f".{_order(install).name}.*.part"):
+        part.unlink(missing_ok=True)
+
+
 def _replace_content(install: Install, mod: str, build: Path, progress: Progress) -> None:
     """Swap the mod's folder for a copy of the build, through a folder beside it that the game does not look at."""
-    mods = install.mods_folder()
-    fresh, old, target = mods / f".{mod}.next", mods / f".{mod}.old", mods / mod
-    for rest in (fresh, old):
-        shutil.rmtree(rest, ignore_errors=True)
+    target = install.mods_folder() / mod
+    settle_folder(target)
+    fresh = beside(target, "next")
     files = sorted(file for file in build.rglob("*") if file.is_file())
     try:
         for number, file in enumerate(files):
             check(progress, WHAT)
             progress.report(number / len(files), f"Installing {file.name}")
             write_bytes(fresh / file.relative_to(build), file.read_bytes())
-        if target.exists():
-            target.rename(old)
-        fresh.rename(target)
-        sync_folder(mods)
+        if tree_digest(fresh) != tree_digest(build):
+            raise FurnelError(WHAT, where=target, why="what was read back is not what was built", remedy="Check the disk")
+        swap_folder(fresh, target)
     finally:
-        for rest in (fresh, old):
-            shutil.rmtree(rest, ignore_errors=True)
+        shutil.rmtree(fresh, ignore_errors=True)
     progress.report(1.0, "Installed")
 
 
-def _switch_on(install: Install, mod: str, keep: Path, journal: Journal) -> None:
+def _switch_on(install: Install, mod: str, keep: Path, journal: Journal, tree: str) -> None:
     order = _order(install)
     rest = [(other, on) for other, on in read_order(order) if other != mod]
     write_order(order, [*rest, (mod, True)])
     after = order.read_text("utf-8")
-    _write(keep, Journal(**{**asdict(journal), "phase": "installed", "order_after": after}))
+    _write(keep, replace(journal, phase="installed", order_after=after, tree=tree, tree_next=""))
 
 
 def _undo(install: Install, journal: Journal, keep: Path) -> None:
     mods, order = install.mods_folder(), _order(install)
     target = mods / journal.mod
     if mods.is_dir():
-        for rest in (mods / f".{journal.mod}.next", mods / f".{journal.mod}.old"):
-            shutil.rmtree(rest, ignore_errors=True)
+        settle_folder(target)
         replaced = keep / "replaced"
         if journal.had_mod and replaced.is_dir():
-            fresh = mods / f".{journal.mod}.next"
+            fresh = beside(target, "next")
             shutil.copytree(replaced, fresh)
-            shutil.rmtree(target, ignore_errors=True)
-            fresh.rename(target)
+            swap_folder(fresh, target)
         elif not journal.had_mod:
             shutil.rmtree(target, ignore_errors=True)
         _undo_order(order, journal)
         if not journal.had_folder and not any(mods.iterdir()):
             mods.rmdir()
+    (keep / "journal.json").unlink()  # first: without it the rest counts for nothing
     shutil.rmtree(keep)
 
 
@@ -198,7 +262,7 @@ def _order_in(text: str | None) -> set[str]:
 
 
 def _order(install: Install) -> Path:
-    return install.folder / install.profile.mods.order
+    return install.order_file()
 
 
 def _mark(install: Install) -> str:

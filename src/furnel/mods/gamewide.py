@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import hashlib
 import math
 from collections.abc import Sequence
 from dataclasses import replace
@@ -12,9 +13,14 @@ from furnel.catalogue import Catalogue
 from furnel.catalogue.marks import content_digest
 from furnel.errors import FurnelError
 from furnel.games import LoopRecord
+from furnel.mods.project import Swap
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.spec import Spec, spec_of
+from furnel.progress import QUIET, Progress, check
 from furnel.texts import SoundEvent, read_events
+
+_MOST_PRINTS = 20_000
+_FIT_VERSION = 3  # one more when points or specs are worked out differently
 
 
 class GameWide:
@@ -24,19 +30,42 @@ class GameWide:
         self._catalogue = catalogue
         self._specs: dict[tuple[str, bytes], Spec] = {}
         self._loudness: dict[str, float] = {}
+        self._prints: dict[str, str] = {}
 
     def spec(self, path: str, data: bytes | None = None) -> Spec:
         """What an asset (whose bytes are `data`, when they are at hand) is and demands. Raises FurnelError for damage."""
         spec = self._own(path, data)
         if not isinstance(spec, SoundSpec):
             return spec
-        known, loop = self.loop_record(path), spec.loop
+        known, loop, tempo = self.loop_record(path), spec.loop, None
         if known is not None:
             record, where = known
             with contextlib.suppress(FurnelError):  # a damaged one tells nothing
-                start, end = record.read(self._read(where), where)
-                loop = (start, end) if end <= spec.frames else loop
-        return replace(spec, loop=loop, record=known is not None, family=self._family(path))
+                data = self._read(where)
+                start, end = record.read(data, where)
+                loop, tempo = (start, end) if end <= spec.frames else loop, record.tempo(data, where)
+        return replace(spec, loop=loop, record=known is not None, family=self._family(path), told_tempo=tempo)
+
+    def examination_key(self, swap: Swap, shipped: bytes, result: str, name: str) -> str:
+        """A name for what comparing a result (its key) with an asset's bytes gives, which changes with all it depends on.
+
+        `name` is the file name of a result that is its source as it is.
+        """
+        role = self._catalogue.install.profile.role_of(swap.original)
+        role_of_base = self._catalogue.install.profile.role_of(swap.base)
+        parts = (
+            _FIT_VERSION, swap.original, swap.base, swap.steps, name, result, content_digest(shipped), role, role_of_base,
+            self._beside(swap.base), self._catalogue.assets.paths if role is not None and role.role == "definition" else (),
+        )  # fmt: skip
+        return hashlib.sha256(repr(parts).encode()).hexdigest()
+
+    def _beside(self, path: str) -> object:
+        """What other files of the game say of a sound."""
+        known = self.loop_record(path)
+        record = content_digest(self._read(known[1])) if known is not None else b""
+        event = next((event for event in self.events.values() if path in event.sounds), None)
+        others = [content_digest(self._read(one)) for one in event.sounds if self._catalogue.has(one)] if event else []
+        return record, event, others
 
     @cached_property
     def events(self) -> dict[str, SoundEvent]:
@@ -64,6 +93,33 @@ class GameWide:
                 spec = self._own(path)
                 self._loudness[path] = spec.loudness if isinstance(spec, SoundSpec) else -math.inf
         return sorted(value for path in paths if math.isfinite(value := self._loudness.get(path, -math.inf)))
+
+    def names(self, text: str) -> bool:
+        """Whether a text names an asset: by its inner path, or by its name with or without the ending."""
+        return self._catalogue.has(text) or text in self._names
+
+    @cached_property
+    def _names(self) -> frozenset[str]:
+        found = {path.rpartition("/")[2] for path in self._catalogue.assets.paths}
+        return frozenset(found | {name.rpartition(".")[0] for name in found} - {""})
+
+    def found_elsewhere(self, path: str, fingerprint: str, progress: Progress = QUIET) -> str:
+        """Another asset that has the content with this fingerprint, or nothing.
+
+        Looked for among those of the same top folder and ending, each read once. Raises Cancelled.
+        """
+        ending, home = path.rpartition(".")[2], path.partition("/")[0]
+        paths = self._catalogue.assets.paths
+        for number, other in enumerate(paths):
+            if other.partition("/")[0] != home or not other.endswith(f".{ending}"):
+                continue
+            check(progress, "Looking for moved content")
+            if other not in self._prints and len(self._prints) < _MOST_PRINTS:
+                progress.report(number / len(paths), f"Looking for what was {path}")
+                self._prints[other] = content_digest(self._read(other)).hex()
+            if self._prints.get(other) == fingerprint and other != path:
+                return other
+        return ""
 
     def _family(self, path: str) -> tuple[float, float] | None:
         """The lowest and highest loudness of the other sounds of a sound's event, in LUFS."""

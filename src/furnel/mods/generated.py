@@ -49,16 +49,21 @@ def _loop_record(space: Workspace, item: Examined) -> Companion | None:
     if not isinstance(original, SoundSpec) or not isinstance(result, SoundSpec) or result.loop is None:
         return None
     known = space.demands.loop_record(item.swap.base)
-    if known is None or (result.loop == original.loop and result.rate == original.rate):
+    if known is None:
         return None
     record, where = known
     start, end = result.loop
+    tempo = round(result.rhythm.tempo, 2) if result.rhythm is not None else None
+    was = original.told_tempo
+    other_tempo = tempo is not None and was is not None and abs(tempo - was) > 0.5
+    if result.loop == original.loop and result.rate == original.rate and not other_tempo:
+        return None
 
     def make() -> bytes:
         shipped = space.catalogue.read(space.catalogue.get(where))
-        return record.write(shipped, start, end, result.rate, where)
+        return record.write(shipped, start, end, result.rate, where, tempo)
 
-    return Companion(where, _key(result.loop, result.rate), make)
+    return Companion(where, _key(result.loop, result.rate, tempo), make)
 
 
 def _key(*parts: object) -> str:

@@ -108,7 +108,7 @@ def _match(
     folder: Path, file: Path, shelf: Shelf, notes: dict[Path, str], paths: dict[str, list[str]],
     names: dict[str, list[str]], marks: Marks | None,
 ) -> Match:  # fmt: skip
-    inner = file.relative_to(folder).as_posix()
+    inner = file.relative_to(folder).as_posix() if file.is_relative_to(folder) else file.name
     noted = notes.get(file)
     if noted is not None and shelf.row(noted) >= 0:
         return Match(file, noted, "note", _SURE["note"], on=True)

@@ -8,29 +8,38 @@ from pathlib import Path
 from typing import Any, Literal
 
 import tomlkit
-from pydantic import Field, field_validator
+from pydantic import Field, field_validator, model_validator
 from tomlkit.exceptions import TOMLKitError
 
+from furnel import imagefiles, sound
 from furnel.atomic import write_text
 from furnel.errors import FurnelError, reason
+from furnel.images.formats import FORMATS
 from furnel.mods.steps import Value, step_type
-from furnel.schema import Part, validated
+from furnel.schema import IdText, InnerPath, NameText, Part, PlainText, VersionText, validated
 
 WHAT = "Reading a project"
 FILE_NAME = "furnel.toml"
 VERSION = 1
+POINTS = (
+    "file", "size", "power of two", "multiple of four", "pictures", "format", "colour space", "levels", "header",
+    "supercompression", "rows", "run-length", "row alignment", "alpha", "premultiplied", "under alpha", "channels", "frames",
+    "order", "cut", "leftover", "outside", "tiling", "palette", "brightness", "contrast", "range", "keep-out", "aspect",
+    "codec", "rate", "length", "loop", "tempo", "loudness", "family", "peak", "lead-in", "clipping", "dc", "phase", "bit rate",
+    "tags", "cues", "kind", "form", "keys", "types", "assets", "drift", "name", "source",
+)  # fmt: skip
 LevelsAs = Literal["colour", "crisp", "values", "normals", "cut-out", "pixels"]
 
 
 class About(Part):
     """What a mod says of itself."""
 
-    id: str = Field(pattern=r"^[a-z0-9][a-z0-9_-]{0,63}$")
-    name: str = Field(min_length=1)
-    version: str = "0.1"
-    author: str = ""
-    summary: str = ""
-    category: str = ""
+    id: IdText
+    name: NameText
+    version: VersionText = "0.1"
+    author: PlainText = ""
+    summary: PlainText = ""
+    category: PlainText = ""
 
 
 class GameRef(Part):
@@ -41,10 +50,11 @@ class GameRef(Part):
 
 
 class StepUse(Part):
-    """A step in use, with its settings, switched on or off."""
+    """A step in use, with its settings, switched on or off; `auto` when Fit all chose it and nobody changed it since."""
 
     do: str
     on: bool = True
+    auto: bool = False
     values: dict[str, Value] = {}
 
     def checked(self) -> dict[str, Value]:
@@ -69,6 +79,18 @@ class Encode(Part):
     pictures: int = Field(default=1, ge=1, le=12288)
     notes: dict[str, str] = {}
 
+    @model_validator(mode="after")
+    def _can_be_written(self) -> Encode:
+        if codecs := sound.codecs_of(self.file):
+            if self.format not in codecs:
+                raise ValueError(f"{self.file} is written with {', '.join(codecs)}, not {self.format or 'nothing'!r}")
+        elif self.file not in imagefiles.WRITTEN:
+            known = (*imagefiles.WRITTEN, *sound.WRITTEN_TYPES)
+            raise ValueError(f"{self.file!r} is not written: use one of {', '.join(known)}")
+        elif self.format and self.format not in FORMATS:
+            raise ValueError(f"there is no format {self.format!r}: use one of {', '.join(FORMATS)}")
+        return self
+
 
 class Swap(Part):
     """One replacement: the original it is for, the source, the steps between, and how the result is written.
@@ -77,22 +99,28 @@ class Swap(Part):
     does not have: another one that it has to match.
     """
 
-    original: str
-    source: str
-    like: str = ""
+    original: InnerPath
+    source: str = Field(min_length=1)
+    like: InnerPath | Literal[""] = ""
     made_for: str = ""
-    credit: str = ""
+    credit: PlainText = ""
     insist: tuple[str, ...] = ()
     steps: tuple[StepUse, ...] = ()
     encode: Encode | None = None
 
-    @field_validator("original")
+    @field_validator("insist")
     @classmethod
-    def _safe(cls, path: str) -> str:
-        parts = path.split("/")
-        if path.startswith("/") or "\\" in path or any(part in ("", ".", "..") for part in parts):
-            raise ValueError("an inner path has no '..', no leading '/' and no backslash")
-        return path
+    def _known(cls, keys: tuple[str, ...]) -> tuple[str, ...]:
+        if unknown := sorted(set(keys) - set(POINTS)):
+            raise ValueError(f"there is no point {unknown[0]!r}; there are {', '.join(POINTS)}")
+        return keys
+
+    @field_validator("source")
+    @classmethod
+    def _a_path(cls, source: str) -> str:
+        if "\0" in source:
+            raise ValueError("a path has no zero byte")
+        return source
 
     @property
     def base(self) -> str:
@@ -104,10 +132,10 @@ class EventUse(Part):
     """What a mod changes of a sound event: the sounds that it plays, its volume, how far it is heard."""
 
     name: str
-    sounds: tuple[str, ...] = ()
-    volume: float | None = Field(None, ge=0, le=16)
-    fade_from: float | None = Field(None, ge=0)
-    silent_at: float | None = Field(None, ge=0)
+    sounds: tuple[InnerPath, ...] = ()
+    volume: float | None = Field(default=None, ge=0, le=16)
+    fade_from: float | None = Field(default=None, ge=0)
+    silent_at: float | None = Field(default=None, ge=0)
 
     @property
     def empty(self) -> bool:
@@ -265,8 +293,9 @@ def _swap_from_file(swap: dict[str, Any]) -> dict[str, Any]:
     for use in steps:
         if not isinstance(use, dict):
             return swap
-        rest = {key: value for key, value in use.items() if key not in ("do", "on")}
-        uses.append({"do": use.get("do"), "on": use.get("on", True), "values": rest})
+        rest = {key: value for key, value in use.items() if key not in ("do", "on", "auto")}
+        kept = {key: use[key] for key in ("do", "on", "auto") if key in use}
+        uses.append({**kept, "values": rest})
     return {**swap, "steps": uses}
 
 
@@ -285,9 +314,13 @@ def _swap_table(swap: Swap) -> Any:
         uses = tomlkit.array()
         uses.multiline(True)
         for use in swap.steps:
-            uses.append(_inline({"do": use.do, **({} if use.on else {"on": False}), **use.values}))
+            uses.append(_inline(_step_row(use)))
         table.add("steps", uses)
     return table
+
+
+def _step_row(use: StepUse) -> dict[str, Any]:
+    return {"do": use.do, **({} if use.on else {"on": False}), **({"auto": True} if use.auto else {}), **use.values}
 
 
 def _inline(values: dict[str, Any]) -> Any:

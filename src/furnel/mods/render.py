@@ -19,13 +19,14 @@ from furnel.errors import FurnelError, reason
 from furnel.images.picture import Picture
 from furnel.images.resample import level_chain, resize, volume_chain
 from furnel.images.texture import Texture
+from furnel.mods.outside import checked
 from furnel.mods.project import Encode, StepUse, Swap
 from furnel.mods.steps import ALONE, Around, step_type
 from furnel.mods.steps.sounds import span_of
 from furnel.progress import QUIET, Part, Progress, check
 from furnel.sound import Clip
 
-_CACHE_VERSION = 5
+_CACHE_VERSION = 6
 _LONG = 1 << 25
 
 Media = Picture | Clip
@@ -146,10 +147,12 @@ def encode_levels(picture: Picture, encode: Encode, progress: Progress = QUIET) 
     if encode.levels_as in ("normals", "values"):
         notes.pop("weighting", None)  # what no eye sees as colours
     parts = _parts(picture, encode.pictures)
+    deepest = max(*parts[0].size, len(parts) if encode.shape == "volume" else 1)
+    count = min(encode.levels, deepest.bit_length())  # of a wrong size there may be fewer
     if encode.shape == "volume":
-        levels = volume_chain(parts, encode.levels)
+        levels = volume_chain(parts, count)
     else:
-        chains = [level_chain(part, encode.levels, encode.levels_as, encode.repeats) for part in parts]
+        chains = [level_chain(part, count, encode.levels_as, encode.repeats) for part in parts]
         levels = [list(level) for level in zip(*chains, strict=True)]
     return imagefiles.encode_pictures(
         levels,
@@ -186,16 +189,17 @@ class Surroundings:
     """
 
     def __init__(
-        self, steps: Sequence[StepUse] = (), original: bytes = b"", where: object = "", folder: Path = Path()
-    ) -> None:
-        self._where, self._folder = where, folder
+        self, steps: Sequence[StepUse] = (), original: bytes = b"", where: object = "", folder: Path = Path(),
+        project: Path | None = None,
+    ) -> None:  # fmt: skip
+        self._where, self._folder, self._project = where, folder, project
         uses = [use for use in steps if use.on]
         self._original = original if looks_at_original(uses) else b""
         digest = hashlib.sha256(self._original)
         named = [str(use.values.get(name, "")) for use in uses for name in step_type(use.do).file_settings]
         for name in filter(None, named):
-            if (folder / name).is_file():
-                digest.update(read_source(folder / name))
+            if self._file(name).is_file():
+                digest.update(read_source(self._file(name)))
         self.digest = digest.hexdigest() if self._original or any(named) else ""
 
     @cached_property
@@ -206,14 +210,19 @@ class Surroundings:
             picture = imagefiles.decode_level(imagefiles.read_texture(self._original, self._where))
         return Around(picture, self.open_file, self.open_sound)
 
+    def _file(self, name: str) -> Path:
+        """A file that a step names; a project reads none outside its folder that nobody chose."""
+        path = self._folder / name
+        return checked(self._project, path) if self._project is not None else path
+
     def open_sound(self, name: str) -> Clip:
         """The sound in a file that a step names."""
-        path = self._folder / name
+        path = self._file(name)
         return sound.read_clip(read_source(path), path)[0]
 
     def open_file(self, name: str) -> Picture:
         """The picture in a file that a step names."""
-        path = self._folder / name
+        path = self._file(name)
         return imagefiles.decode_level(imagefiles.read_texture(read_source(path), path))
 
 

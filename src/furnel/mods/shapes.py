@@ -16,15 +16,26 @@ from furnel.mods.project import StepUse
 from furnel.sound import Overview, SoundStream, frames_of_bars, overview_of_file
 
 _MOVING = ("part", "trim", "stretch", "tempo", "bars", "loop", "intro")
+_SILENT = 0.0126  # -38 dB beside the loudest, as trimming takes it
 _KEPT = 1500  # columns that are kept of a source
 
 
 @dataclass(frozen=True, slots=True, eq=False)
 class SourceShape:
-    """A source as a whole: lowest and highest samples in (2, columns), and its length in seconds."""
+    """A source as a whole: lowest and highest samples in (2, columns), its length, and the silence at its ends in seconds."""
 
     wave: np.ndarray
     length_s: float
+
+    @property
+    def silence_s(self) -> tuple[float, float]:
+        """How long the silence before and behind lasts, as exactly as the columns tell."""
+        loud = np.abs(self.wave).max(axis=0)
+        heard = np.flatnonzero(loud > _SILENT * float(loud.max(initial=0.0)))
+        if not len(heard):
+            return self.length_s, 0.0
+        column = self.length_s / len(loud)
+        return heard[0] * column, (len(loud) - 1 - heard[-1]) * column
 
 
 def source_shape(file: Path) -> SourceShape:
@@ -50,8 +61,11 @@ def source_shape(file: Path) -> SourceShape:
     return SourceShape(wave, length_s)
 
 
-def used_part(steps: tuple[StepUse, ...], rate: int, length_s: float) -> tuple[float, float]:
-    """From where to where, in seconds of the source, the steps take from it. `rate` is that of steps after resampling."""
+def used_part(
+    steps: tuple[StepUse, ...], rate: int, length_s: float, silence_s: tuple[float, float] = (0.0, 0.0)
+) -> tuple[float, float]:
+    """From where to where, in seconds of the source, the steps take from it. `rate` is that of steps after resampling,
+    `silence_s` the silence at the source's ends."""
     start, end = 0.0, length_s
     for use in steps:
         if not use.on:
@@ -60,6 +74,9 @@ def used_part(steps: tuple[StepUse, ...], rate: int, length_s: float) -> tuple[f
         if use.do == "part":
             start += float(values["start"])
             end = min(start + float(values["length"]), end) if values["length"] else end
+        elif use.do == "trim":
+            start = max(start, silence_s[0] - float(values["lead"]) / 1000)
+            end = min(end, length_s - silence_s[1])
         elif use.do == "bars":
             start += float(values["first"])
             bars = frames_of_bars(int(values["bars"]), int(values["meter"]), float(values["tempo"]), rate)

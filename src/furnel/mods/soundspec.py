@@ -18,8 +18,9 @@ class SoundSpec:
     """A sound or tune of `size` bytes; `loop` the span of frames that repeats.
 
     `loops` when the game repeats it, `exact` when its length has to be the original's to the frame, `record` when its loop
-    stands in a record beside it. `family` is the lowest and highest loudness (LUFS) of its event's other sounds. `rhythm`
-    is only looked for in what loops. `most_bytes` is the role's limit, 0 for none.
+    stands in a record beside it (`told_tempo` is the tempo that this says). `family` is the lowest and highest loudness
+    (LUFS) of its event's other sounds. `rhythm` is only looked for in what loops. `most_bytes` is the role's limit, 0 for
+    none.
     """
 
     file_type: str
@@ -38,6 +39,7 @@ class SoundSpec:
     rhythm: Rhythm | None = None
     family: tuple[float, float] | None = None
     most_bytes: int = 0
+    told_tempo: float | None = None
 
     @property
     def length_s(self) -> float:

@@ -17,7 +17,7 @@ from furnel.images.picture import Picture
 from furnel.images.texture import Shape, Texture
 from furnel.images.tones import colours_of, contrast
 from furnel.mods.soundspec import SoundSpec, sound_spec
-from furnel.sprites import background, grid_of
+from furnel.sprites import background, crossings, grid_of
 
 _BINARY = "binary"
 Repeats = Literal["no", "across", "down", "both"]
@@ -30,7 +30,7 @@ class PictureSpec:
 
     `under` is what lies under clear pixels, `seams` how much the edges differ across and down where it `repeats`,
     `colours` the size of a palette (0 for true colour), `brightest` a multiple of white, `ink` the share of the keep-out
-    areas that is painted.
+    areas that is painted, `crossed` how many borders between cells something is drawn across.
     """
 
     file_type: str
@@ -56,6 +56,7 @@ class PictureSpec:
     brightest: float = 1.0
     ink: float = 0.0
     has_keep_out: bool = False
+    crossed: int = 0
 
     def note(self, key: str) -> str:
         return dict(self.notes).get(key, "")
@@ -96,10 +97,11 @@ def spec_of(data: bytes, path: str, role: RoleRule | None = None) -> Spec:
 def picture_spec(texture: Texture, picture: Picture, role: RoleRule | None) -> PictureSpec:
     """The spec of a texture whose first level is `picture`."""
     cell = role.cell if role is not None else None
-    count = 0
+    count = crossed = 0
     if cell is not None:
         try:
-            count = grid_of(picture, cell).count
+            grid = grid_of(picture, cell)
+            count, crossed = grid.count, crossings(picture, grid)
         except FurnelError:
             count = 0
     part = _window(picture)
@@ -110,7 +112,7 @@ def picture_spec(texture: Texture, picture: Picture, role: RoleRule | None) -> P
         brightness(picture.pixels), texture.srgb, texture.notes, cell, count, background(picture), texture.shape,
         texture.pictures, channel_meaning(texture, part, role), contrast(part), under_alpha(part.pixels), repeats,
         (seam(picture.pixels, 1), seam(picture.pixels, 0)) if repeats != "no" else (1.0, 1.0), _palette_of(texture, picture),
-        imagefiles.brightest(texture), _ink(picture, keep_out), bool(keep_out),
+        imagefiles.brightest(texture), _ink(picture, keep_out), bool(keep_out), crossed,
     )  # fmt: skip
 
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Literal
@@ -16,7 +15,7 @@ from furnel.mods.render import read_source
 from furnel.mods.shapes import SourceShape, source_shape
 from furnel.mods.soundspec import SoundSpec, sound_spec
 from furnel.mods.workspace import Workspace
-from furnel.parallel import cores
+from furnel.parallel import each
 from furnel.progress import QUIET, Progress, check
 from furnel.sound.words import length_text
 
@@ -68,13 +67,7 @@ def tunes_of(space: Workspace, progress: Progress = QUIET) -> list[Tune]:
 
 def read_songs(files: Sequence[Path], progress: Progress = QUIET) -> list[Song]:
     """Songs with their rhythms, in their order, on all cores; a file that cannot be read says why."""
-    out = []
-    with ThreadPoolExecutor(max_workers=cores(), thread_name_prefix="furnel-songs") as pool:
-        for number, (file, song) in enumerate(zip(files, pool.map(_read_song, files), strict=True)):
-            check(progress, "Listening to songs")
-            progress.report(number / len(files), f"Listening to {file.name}")
-            out.append(song)
-    return out
+    return each(files, lambda file, _: _read_song(file), progress, "Listening to", lambda file: file.name)
 
 
 def _read_song(file: Path) -> Song:

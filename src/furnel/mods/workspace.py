@@ -3,17 +3,22 @@
 from __future__ import annotations
 
 import hashlib
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 
 from furnel import imagefiles
 from furnel.catalogue import Asset, Catalogue
 from furnel.catalogue.marks import content_digest
-from furnel.errors import FurnelError
+from furnel.errors import Cancelled, FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Install, Profile, recognise
-from furnel.mods.fit import FitPoint, aspect_point, compare, fit_all, insisting, worst
+from furnel.mods.examination import Examination, keep_examination, read_examination
+from furnel.mods.fit import FitPoint, Refit, aspect_point, compare, fit_all, insisting, with_encoding, worst
+from furnel.mods.fit.again import by_fit, mendable, needed, with_more
+from furnel.mods.fit.texts import meaning_points
+from furnel.mods.fromsource import cut_points, sheet_points
 from furnel.mods.gamewide import GameWide
+from furnel.mods.outside import checked, choose
 from furnel.mods.project import (
     About,
     GameRef,
@@ -33,8 +38,10 @@ from furnel.mods.render import (
     result_key,
     staged,
 )
-from furnel.mods.spec import Spec, spec_of
-from furnel.progress import QUIET, Progress
+from furnel.mods.soundspec import SoundSpec
+from furnel.mods.spec import Spec, TextSpec, spec_of
+from furnel.progress import QUIET, Progress, check
+from furnel.texts import misfits, shape_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,21 +60,30 @@ class Examined:
         return worst(self.points)
 
 
-_MOST_PRINTS = 20_000
+_MOST_TEXT = 8 << 20
+_ROUNDS = 4  # what one step puts right can bring another point up
 
 
+@dataclass(frozen=True, slots=True)
 class Workspace:
-    """An open project. The project itself is a frozen value: edits give a new one, which `save` writes."""
+    """An open project as it is at one moment: a job that captures it sees no later edit. `with_project` gives the next one.
 
-    def __init__(self, file: Path, project: Project, catalogue: Catalogue) -> None:
-        self.file, self.project, self.catalogue = file, project, catalogue
-        self.results = cache_folder() / "results"
-        self._prints: dict[str, str] = {}
-        self.demands = GameWide(catalogue)
+    The game's catalogue and what was learned of the game (`demands`) are shared between the moments of one opening.
+    """
+
+    file: Path
+    project: Project
+    catalogue: Catalogue
+    demands: GameWide
 
     @property
     def folder(self) -> Path:
         return self.file.parent
+
+    @property
+    def results(self) -> Path:
+        """Where results are kept, by what they are made from."""
+        return cache_folder() / "results"
 
     @property
     def profile(self) -> Profile:
@@ -78,10 +94,15 @@ class Workspace:
         """Where the mod is built, ready to be installed."""
         return self.folder / "build" / self.project.mod.id
 
-    def save(self, project: Project | None = None) -> None:
-        """Write the project (a changed one becomes the current one)."""
-        self.project = project or self.project
-        save_project(self.file, self.project)
+    def with_project(self, project: Project) -> Workspace:
+        """The same opening with another state of the project; nothing is written."""
+        return replace(self, project=project)
+
+    def save(self, project: Project | None = None) -> Workspace:
+        """Write the project, or another state of it; the workspace of what was written."""
+        space = self if project is None else self.with_project(project)
+        save_project(space.file, space.project)
+        return space
 
     def close(self) -> None:
         self.catalogue.close()
@@ -101,17 +122,54 @@ class Workspace:
                 "Adding a swap", where=source, why="there is no such file", remedy="Check the path"
             )
         source = source.resolve()
+        choose(self.file, [source])
         inside = source.is_relative_to(self.folder.resolve())
         shown = source.relative_to(self.folder.resolve()).as_posix() if inside else str(source)
         return Swap(original=original, source=shown, like=like, made_for=self.fingerprint(asset))
 
-    def fitted(self, swap: Swap) -> Swap:
+    def fitted(self, swap: Swap, progress: Progress = QUIET) -> Swap:
         """The swap with the steps and the encoding that make its source fit."""
+        return self.refitted(swap, progress).swap
+
+    def refitted(self, swap: Swap, progress: Progress = QUIET) -> Refit:
+        """The swap with what it lacks to fit; steps made or changed by hand stay, in their order.
+
+        When all fits nothing changes. Steps that Fit all chose are chosen anew where no other ones are among them.
+        Raises FurnelError when the source cannot be used, or one of its steps cannot do its work.
+        """
         original = self.original_spec(swap.base)
+        if all(use.auto for use in swap.steps):
+            return self._fitted_afresh(swap, original, progress)
+        whole = Refit(with_encoding(swap, original), len(swap.steps), encoded=swap.encode is None)
+        for number in range(_ROUNDS):
+            examined = self.examine(whole.swap, progress)
+            if examined.result is None:
+                point = examined.points[0]
+                raise FurnelError("Fitting", where=swap.original, why=point.why, remedy=point.remedy)
+            needs = needed(examined.points)
+            if not mendable(needs):
+                break
+            steps, encode = fit_all(original, examined.result, swap.insist, whole.swap.encode)
+            more = with_more(whole.swap, steps, encode, needs, adjust=number == 0)
+            if not more.changed:
+                break
+            whole = Refit(
+                more.swap, whole.kept - more.adjusted, whole.adjusted + more.adjusted, whole.added + more.added,
+                whole.encoded or more.encoded,
+            )  # fmt: skip
+        return whole
+
+    def _fitted_afresh(self, swap: Swap, original: Spec, progress: Progress) -> Refit:
+        if swap.steps or swap.encode is not None or self.source_path(swap).is_file():
+            examined = self.examine(swap, progress)
+            if examined.result is not None and not mendable(needed(examined.points)):
+                return Refit(swap, len(swap.steps))
         path = self.source_path(swap)
-        source = spec_of(read_source(path), str(path), self.profile.role_of(swap.original))
+        source = spec_of(read_source(checked(self.file, path)), str(path), self.profile.role_of(swap.original))
         steps, encode = fit_all(original, source, swap.insist, swap.encode)
-        return swap.model_copy(update={"steps": steps, "encode": encode})
+        fresh = swap.model_copy(update={"steps": by_fit(steps), "encode": encode})
+        same = sum(use in swap.steps for use in fresh.steps)
+        return Refit(fresh, same, 0, len(fresh.steps) - same, encode != swap.encode)
 
     def original_spec(self, path: str) -> Spec:
         """What an original demands."""
@@ -122,23 +180,34 @@ class Workspace:
         return _fingerprint(self.catalogue.read(asset))
 
     def examine(self, swap: Swap, progress: Progress = QUIET) -> Examined:
-        """The swap's result and how it fits. What cannot be read becomes a point that breaks, not an error."""
+        """The swap's result and how it fits. What cannot be read becomes a point that breaks, not an error.
+
+        What was examined before is known again by everything it was worked out from, and not worked out anew.
+        """
         try:
             asset = self.catalogue.get(swap.base)
         except FurnelError as error:
-            moved = self.moved_to(swap)
+            moved = self.moved_to(swap, progress)
             remedy = f"Its content is {moved} now: Match it points the swap there" if moved else error.remedy
             point = FitPoint("name", "Name", "not in the game", swap.original, "breaks", error.why, remedy)
             return Examined(swap, (point,), key=self._key(swap))
         shipped = self.catalogue.read(asset)
-        original = self.demands.spec(swap.base, shipped)
         path = self.source_path(swap)
+        original = None
         try:
-            source = read_source(path)
-            beside = Surroundings(swap.steps, shipped, swap.original, self.folder)
+            source = read_source(checked(self.file, path))
+            beside = Surroundings(swap.steps, shipped, swap.original, self.folder, self.file)
+            key = result_key(swap, source, beside)
             data = render(swap, source, path, self.results, progress, beside)
-            name = swap.original if swap.encode is not None else str(path)
-            result = spec_of(data, name, self.profile.role_of(swap.original))
+            seen_key = self.demands.examination_key(swap, shipped, key, path.name if swap.encode is None else "")
+            known = read_examination(self.results, seen_key)
+            if known is None:
+                original = self.demands.spec(swap.base, shipped)
+                known = self._compare(swap, original, source, data, path)
+                check(progress, "Examining")
+                keep_examination(self.results, seen_key, known)
+        except Cancelled:
+            raise
         except FurnelError as error:
             point = FitPoint(
                 "source",
@@ -146,40 +215,51 @@ class Workspace:
                 "readable",
                 error.why or error.what,
                 "breaks",
-                error.sentence(),
+                error.sentence().rstrip("."),
                 error.remedy,
             )
+            original = original or self.demands.spec(swap.base, shipped)
             return Examined(swap, (point,), original=original)
-        points = [*compare(original, result), *_proportions(swap, source), *self._drift(swap, shipped)]
-        points = insisting(points, swap.insist)
-        return Examined(swap, tuple(points), data, original, result, result_key(swap, source, beside))
+        points = insisting([*known.points, *self._drift(swap, shipped, progress)], swap.insist)
+        return Examined(swap, tuple(points), data, known.original, known.result, key)
 
-    def moved_to(self, swap: Swap) -> str:
-        """Where the content that a swap was made for is now, when a game update gave it another path; otherwise nothing.
+    def _compare(self, swap: Swap, original: Spec, source: bytes, data: bytes, path: Path) -> Examination:
+        name = swap.original if swap.encode is not None else str(path)
+        result = spec_of(data, name, self.profile.role_of(swap.original))
+        beside = [*_proportions(swap, source), *sheet_points(swap, original, data)]
+        if isinstance(original, SoundSpec) and isinstance(result, SoundSpec):
+            beside += cut_points(swap, original, source, path, result.rate)
+        if isinstance(original, TextSpec) and isinstance(result, TextSpec) and not original.fault and not result.fault:
+            beside += self._meaning(swap, data)
+        return Examination((*compare(original, result), *beside), original, result)
 
-        Looked for among the assets of the same archive or ending, each read once.
-        """
-        if not swap.made_for:
-            return ""
-        shelf = self.catalogue.assets
-        ending, home = swap.original.rpartition(".")[2], swap.original.partition("/")[0]
-        for path in shelf.paths:
-            if path.partition("/")[0] == home and path.endswith(f".{ending}"):
-                if path not in self._prints and len(self._prints) < _MOST_PRINTS:
-                    self._prints[path] = self.fingerprint(self.catalogue.get(path))
-                if self._prints.get(path) == swap.made_for and path != swap.original:
-                    return path
-        return ""
+    def _meaning(self, swap: Swap, data: bytes) -> list[FitPoint]:
+        """What a definition says, against the game's own."""
+        own = {other.original for other in self.project.swaps if other.like}
+        own_names = {path.rpartition("/")[2].rpartition(".")[0] for path in own}
 
-    def followed(self, swap: Swap) -> Swap | None:
+        def exists(name: str) -> bool:
+            return self.demands.names(name) or name in own or name in own_names
+
+        shipped = self.catalogue.read(self.catalogue.get(swap.base))
+        if len(shipped) + len(data) > _MOST_TEXT:
+            return []
+        shape = shape_of(shipped, swap.base, self.demands.names)
+        return meaning_points(misfits(shape, data, swap.base, exists))
+
+    def moved_to(self, swap: Swap, progress: Progress = QUIET) -> str:
+        """Where the content that a swap was made for is now, when a game update gave it another path; otherwise nothing."""
+        return self.demands.found_elsewhere(swap.original, swap.made_for, progress) if swap.made_for else ""
+
+    def followed(self, swap: Swap, progress: Progress = QUIET) -> Swap | None:
         """The swap for the path that its original's content has now, or None when that did not move."""
-        moved = self.moved_to(swap)
+        moved = self.moved_to(swap, progress)
         return swap.model_copy(update={"original": moved}) if moved else None
 
-    def _drift(self, swap: Swap, shipped: bytes) -> list[FitPoint]:
+    def _drift(self, swap: Swap, shipped: bytes, progress: Progress) -> list[FitPoint]:
         if not swap.made_for or swap.made_for == _fingerprint(shipped):
             return []
-        moved = self.moved_to(swap)
+        moved = self.moved_to(swap, progress)
         why = "The game was updated and this original is no longer the one you matched"
         if moved:
             return [
@@ -205,8 +285,8 @@ class Workspace:
         original = b""
         if looks_at_original(swap.steps):
             original = self.catalogue.read(self.catalogue.get(swap.base))
-        around = Surroundings(swap.steps, original, swap.original, self.folder).around
-        return staged(read_source(path), path, swap.steps, around=around, told=told)
+        around = Surroundings(swap.steps, original, swap.original, self.folder, self.file).around
+        return staged(read_source(checked(self.file, path)), path, swap.steps, around=around, told=told)
 
     def _key(self, swap: Swap) -> str:
         return hashlib.sha256(repr(swap).encode()).hexdigest()
@@ -249,8 +329,8 @@ def create_project(folder: Path, name: str, game: Path, author: str = "") -> Pat
 
 def open_workspace(path: Path, progress: Progress = QUIET, game: Path | None = None) -> Workspace:
     """A project and its game, scanned. `game` says where the game is when it is not where the project says."""
-    file = project_file(path)
-    project = load_project(file)
+    file = project_file(path).resolve()
+    project = _kept_relative(file, load_project(file))
     folder = game or (file.parent / project.game.folder).resolve()
     if not folder.is_dir():
         raise FurnelError(
@@ -272,7 +352,18 @@ def open_workspace(path: Path, progress: Progress = QUIET, game: Path | None = N
         project = project.model_copy(
             update={"game": GameRef(profile=project.game.profile, folder=_game_reference(file.parent, game))}
         )
-    return Workspace(file, project, catalogue)
+    return Workspace(file, project, catalogue, GameWide(catalogue))
+
+
+def _kept_relative(file: Path, project: Project) -> Project:
+    """Sources that lie in the project's folder, by their place in it, so that both can move together."""
+    swaps = []
+    for swap in project.swaps:
+        path = Path(swap.source)
+        if path.is_absolute() and path.resolve().is_relative_to(file.parent):
+            swap = swap.model_copy(update={"source": path.resolve().relative_to(file.parent).as_posix()})
+        swaps.append(swap)
+    return project.model_copy(update={"swaps": tuple(swaps)})
 
 
 def _game_reference(folder: Path, game: Path) -> str:

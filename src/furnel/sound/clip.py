@@ -9,6 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel.errors import FurnelError
+from furnel.sound.layout import mixing
 
 Samples = npt.NDArray[np.float32]
 FillWith = Literal["silence", "repeats"]
@@ -124,9 +125,10 @@ def resampled(clip: Clip, rate: int) -> Clip:
 
 
 def with_channels(clip: Clip, channels: int, law: MixLaw = "mean") -> Clip:
-    """Mono is the mean of all channels, their sum at equal power, or the first or the second alone.
+    """Mono is the mix of all channels, that at equal power, or the first or the second alone.
 
-    More channels than there are repeat the last one.
+    Channels go where they belong (`furnel.sound.layout`): centre and surround into left and right, low frequencies nowhere;
+    loudspeakers that nothing is for stay silent. Beyond eight channels the last one is repeated, or left out.
     """
     if channels == clip.channels:
         return clip
@@ -134,10 +136,14 @@ def with_channels(clip: Clip, channels: int, law: MixLaw = "mean") -> Clip:
         if law in ("left", "right"):
             mixed = clip.samples[:, [0 if law == "left" else min(1, clip.channels - 1)]]
         else:
-            mixed = mono_of(clip.samples)[:, None]
+            matrix = mixing(clip.channels, 1)
+            mixed = mono_of(clip.samples)[:, None] if matrix is None or clip.channels == 2 else clip.samples @ matrix
             if law == "power":
                 mixed = mixed * np.float32(np.sqrt(clip.channels))
         return Clip(np.ascontiguousarray(mixed), clip.rate, clip.loop)
+    matrix = mixing(clip.channels, channels)
+    if matrix is not None:
+        return Clip(np.ascontiguousarray(clip.samples @ matrix), clip.rate, clip.loop)
     picks = np.minimum(np.arange(channels), clip.channels - 1)
     return Clip(np.ascontiguousarray(clip.samples[:, picks]), clip.rate, clip.loop)
 

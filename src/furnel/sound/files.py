@@ -14,13 +14,16 @@ import numpy as np
 
 from furnel.errors import FurnelError, reason
 from furnel.sound.clip import Clip, Samples
+from furnel.sound.layout import from_ogg, to_ogg
 from furnel.sound.memory import reader
 from furnel.sound.notes import NO_NOTES, SoundNotes, fact_frames, read_notes, wav_chunks, with_notes
 
 WHAT = "Reading a sound"
 SUFFIXES = (".wav", ".flac", ".ogg", ".opus", ".mp3", ".aiff", ".aif")
 
+_RATES = (1000, 1_000_000)
 _SLICE = 1 << 16  # libsndfile can crash on one huge Vorbis write
+_LOUDEST = 1000.0  # an amplitude: no recording is louder, only damage
 _MOST_SAMPLES = 1 << 30
 _SERIAL = 0x4655524E
 _FILE_TYPES = {
@@ -106,10 +109,10 @@ def peek_info(head: bytes, size: int) -> SoundInfo | None:
     """What the first bytes of a PCM WAV of `size` bytes say of it; None when they do not tell (or it is no WAV)."""
     if head[:4] != b"RIFF" or head[8:12] != b"WAVE":
         return None
-    if head[12:20] == b"fmt \x10\0\0\0" and head[36:40] == b"data":  # as nearly all are
+    if len(head) >= 44 and head[12:20] == b"fmt \x10\0\0\0" and head[36:40] == b"data":  # as nearly all are
         code, channels, rate, _, align, bits, _, length = struct.unpack_from("<HHIIHH4sI", head, 20)
         if code == 1 and channels and rate and align:
-            return SoundInfo("WAV", f"PCM {bits}", rate, channels, min(length, size - 44) // align)
+            return SoundInfo("WAV", f"PCM {bits}", rate, channels, max(min(length, size - 44), 0) // align)
     at, fmt = 12, b""
     while at + 8 <= len(head):
         tag, length = head[at : at + 4], int.from_bytes(head[at + 4 : at + 8], "little")
@@ -119,7 +122,7 @@ def peek_info(head: bytes, size: int) -> SoundInfo | None:
             code, channels, rate, _, align, bits = struct.unpack("<HHIIHH", fmt)
             if code != 1 or not channels or not rate or not align:
                 return None
-            return SoundInfo("WAV", f"PCM {bits}", rate, channels, min(length, size - at - 8) // align)
+            return SoundInfo("WAV", f"PCM {bits}", rate, channels, max(min(length, size - at - 8), 0) // align)
         at += 8 + length + length % 2
     return None
 
@@ -152,10 +155,10 @@ class SoundStream:
             head = self._stream.read(1 << 16)
             self._stream.seek(0)
             self._file = _open(self._stream, head, self._where)
+            info = _info(self._file, self._where)
         except FurnelError:
             self._stream.close()
             raise
-        info = _info(self._file)
         told = fact_frames(head)
         self.info = replace(info, frames=told) if told is not None and told < info.frames else info
 
@@ -183,8 +186,10 @@ class SoundStream:
             samples: Samples = self._file.read(frames, dtype="float32", always_2d=True)
         except (soundfile.LibsndfileError, RuntimeError) as error:
             raise _refusal(self._where, error) from error
-        if not np.isfinite(samples).all():
-            samples = np.nan_to_num(samples, nan=0.0, posinf=1.0, neginf=-1.0)
+        if self.info.file_type == "Ogg" and (places := from_ogg(samples.shape[1])) is not None:
+            samples = np.ascontiguousarray(samples[:, places])
+        if not float(np.abs(samples).max(initial=0.0)) <= _LOUDEST:  # not a number is not below it, either
+            samples = np.clip(np.nan_to_num(samples, nan=0.0), -_LOUDEST, _LOUDEST)
         return samples
 
     def pieces(self, start: int = 0, end: int | None = None, frames: int = _SLICE) -> Iterator[Samples]:
@@ -245,11 +250,13 @@ def write_clip(
     options: dict[str, Any] = {"format": kind, "subtype": subtype}
     if codec in LOSSY:
         options["compression_level"] = 1.0 - min(max(quality, 0.0), 1.0)
-    stream = io.BytesIO()
+    stream, samples = io.BytesIO(), clip.samples
+    if file_type == "Ogg" and (places := to_ogg(clip.channels)) is not None:
+        samples = samples[:, places]
     try:
         with soundfile.SoundFile(stream, "w", clip.rate, clip.channels, **options) as file:
             for start in range(0, clip.frames, _SLICE):
-                file.write(clip.samples[start : start + _SLICE])
+                file.write(samples[start : start + _SLICE])
     except (soundfile.LibsndfileError, RuntimeError, ValueError) as error:
         raise FurnelError(
             "Writing a sound", why=f"{file_type} with {codec} does not take it ({error})",
@@ -289,7 +296,11 @@ def _open(stream: Any, head: bytes, where: object) -> Any:
         raise _refusal(where, error) from error
 
 
-def _info(file: Any) -> SoundInfo:
+def _info(file: Any, where: object) -> SoundInfo:
+    if not _RATES[0] <= file.samplerate <= _RATES[1] or file.frames < 0:
+        raise FurnelError(
+            WHAT, where=where, why=f"it says {file.frames} frames at {file.samplerate} Hz", remedy="It is damaged, or no sound"
+        )
     return SoundInfo(
         _FILE_TYPES.get(file.format, file.format),
         _CODECS.get(file.subtype, file.subtype),

@@ -11,10 +11,10 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel.parallel import over_rows
+from furnel.sound.layout import loudness_weights
 
 _ABSOLUTE_GATE = -70.0
 _RELATIVE_GATE, _RANGE_GATE = -10.0, -20.0
-_CHANNEL_WEIGHTS = (1.0, 1.0, 1.0, 1.41, 1.41)  # left, right, centre, left and right surround
 
 Floats = npt.NDArray[np.floating]
 Curve = npt.NDArray[np.float64]
@@ -118,12 +118,11 @@ def _hop_power(data: npt.NDArray[np.float32], sections: Curve, hop: int, state: 
 
     count, channels = -(-len(data) // hop), data.shape[1]
     sums = np.zeros((channels, count))
-    data = np.require(data, np.float32, ["W"])
+    data, weights = np.require(data, np.float32, ["W"]), loudness_weights(channels)
 
     def channel_power(first: int, end: int) -> None:
         for channel in range(first, end):
-            weight = _CHANNEL_WEIGHTS[channel] if channel < len(_CHANNEL_WEIGHTS) else 1.0
-            add_power(data, channel, sections, hop, weight, state[channel], sums[channel])
+            add_power(data, channel, sections, hop, weights[channel], state[channel], sums[channel])
 
     over_rows(channel_power, channels, least=1)
     return np.asarray(sums.sum(axis=0))
@@ -131,7 +130,7 @@ def _hop_power(data: npt.NDArray[np.float32], sections: Curve, hop: int, state: 
 
 def _k_weighting(rate: int) -> list[tuple[list[float], list[float]]]:
     """The standard's two filters (its tables 1 and 2 at 48 kHz), as the analogue prototypes that give them at any rate."""
-    k = math.tan(math.pi * 1681.974450955533 / rate)
+    k = math.tan(math.pi * min(1681.974450955533 / rate, 0.49))
     q, gain = 0.7071752369554196, 10 ** (3.999843853973347 / 20)
     boost = gain**0.4996667741545416
     a0 = 1 + k / q + k * k
@@ -139,7 +138,7 @@ def _k_weighting(rate: int) -> list[tuple[list[float], list[float]]]:
         [(gain + boost * k / q + k * k) / a0, 2 * (k * k - gain) / a0, (gain - boost * k / q + k * k) / a0],
         [1.0, 2 * (k * k - 1) / a0, (1 - k / q + k * k) / a0],
     )
-    k = math.tan(math.pi * 38.13547087602444 / rate)
+    k = math.tan(math.pi * min(38.13547087602444 / rate, 0.49))
     q = 0.5003270373238773
     a0 = 1 + k / q + k * k
     high_pass = ([1.0, -2.0, 1.0], [1.0, 2 * (k * k - 1) / a0, (1 - k / q + k * k) / a0])

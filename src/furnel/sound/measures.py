@@ -11,10 +11,8 @@ from furnel.progress import QUIET, Progress, check
 from furnel.sound.clip import Clip, Samples
 from furnel.sound.files import SoundStream
 from furnel.sound.loudness import LoudnessMeter
-from furnel.sound.peaks import true_peak
+from furnel.sound.peaks import TAPS, true_peak
 from furnel.sound.shaping import HOPS_S, sounding_hops
-
-_OVERLAP = 16
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,8 +91,8 @@ class _Measuring:
         self._levels.append(levels)
         self._rest = np.array(whole[count * self._hop :])
         joined = np.concatenate([self._tail, piece]) if len(self._tail) else piece
-        self._true = true_peak(joined, self._true)
-        self._tail = np.array(piece[-_OVERLAP:])
+        self._true = true_peak(joined, self._true, len(self._tail), len(joined))
+        self._tail = np.array(joined[-(TAPS - 1) :])
         self._frames += len(piece)
 
     def _silence(self) -> tuple[int, int]:
@@ -114,6 +112,7 @@ class _Measuring:
             add_levels(self._rest, len(self._rest), self._totals, self._runs, last)
             self._levels.append(last)
             self._rest = self._rest[:0]
+        self._true = true_peak(self._tail, self._true, len(self._tail))
         lead, tail = self._silence()
         silent = lead >= self._frames
         short, moments = meter.short_term(), meter.momentary()

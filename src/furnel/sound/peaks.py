@@ -19,19 +19,25 @@ _PHASES = np.array([_A, _B, _B[::-1], _A[::-1]], np.float32)  # the standard's f
 _LOOK_AHEAD_S, _RELEASE_S = 0.004, 0.06
 
 
-def true_peak(samples: Samples, least: float = 0.0) -> float:
+TAPS = len(_A)
+
+
+def true_peak(samples: Samples, least: float = 0.0, begin: int = 0, end: int | None = None) -> float:
     """The largest value between the samples too, without sign, at four times the rate; `least` when none is larger.
 
-    `samples` are (frames, channels).
+    `samples` are (frames, channels), with silence around them. Of a piece of a longer sound, only the places from `begin` up
+    to `end` are looked at; each looks back over `TAPS` samples.
     """
     from furnel.sound import weighting
 
     data = np.require(samples, np.float32, ["W"])
     found = np.full(data.shape[1], least, np.float32)
 
-    def channel_peak(first: int, end: int) -> None:
-        for channel in range(first, end):
-            found[channel] = weighting.true_peak(data, channel, _PHASES, np.float32(least))
+    last = len(data) + TAPS - 1 if end is None else end
+
+    def channel_peak(first: int, stop: int) -> None:
+        for channel in range(first, stop):
+            found[channel] = weighting.true_peak(data, channel, _PHASES, np.float32(least), begin, last)
 
     if len(data):
         over_rows(channel_peak, data.shape[1], least=1)

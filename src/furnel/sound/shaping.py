@@ -66,7 +66,7 @@ def sounding_hops(levels: Samples, floor_db: float = SILENT_DB) -> tuple[int, in
         return 0, 0
     first = int(np.argmax(levels > loudest * 10 ** (floor_db / 20)))
     heard = np.flatnonzero(levels > max(loudest * 10 ** ((floor_db + _TAIL_DB) / 20), _SILENCE))
-    return first, int(heard[-1]) + 1
+    return (first, int(heard[-1]) + 1) if len(heard) else (0, 0)
 
 
 def sounding_span(clip: Clip, floor_db: float = SILENT_DB) -> tuple[int, int]:

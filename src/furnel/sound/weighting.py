@@ -73,22 +73,23 @@ def _over_sampled(part, phases, phase, count, out):
             out[place] += gain * part[place + shift]
 
 
-@kernel("float32(float32[:, :], int64, float32[:, ::1], float32)")
-def true_peak(samples, channel, phases, least):
+@kernel("float32(float32[:, :], int64, float32[:, ::1], float32, int64, int64)")
+def true_peak(samples, channel, phases, least, begin, end):
     """The largest value without sign of a channel over-sampled by the filter `phases` (4, taps), or `least` when none is
-    larger. Spans whose samples are too small to pass what is known are not over-sampled: the filter's gain is bounded.
+    larger; of the places from `begin` up to `end`, each of which looks back over as many samples as the filter has taps.
+    Spans whose samples are too small to pass what is known are not over-sampled: the filter's gain is bounded.
     """
-    frames, taps = samples.shape[0], phases.shape[1]
+    taps = phases.shape[1]
     bound, best = _bound(phases), least
     part, out = np.empty(SPAN + taps, np.float32), np.empty(SPAN, np.float32)
-    for first in range(0, frames + taps - 1, SPAN):
+    for first in range(begin, end, SPAN):
         highest = _take(samples, channel, first - taps + 1, SPAN + taps - 1, part)
         best = max(best, highest)
         if highest * bound <= best:
             continue
         for phase in range(phases.shape[0]):
             _over_sampled(part, phases, phase, SPAN, out)
-            for place in range(SPAN):
+            for place in range(min(SPAN, end - first)):
                 best = max(best, abs(out[place]))
     return best
 

@@ -53,6 +53,22 @@ def frames(picture: Picture, grid: Grid) -> list[Picture]:
     return out
 
 
+def crossings(picture: Picture, grid: Grid) -> int:
+    """How many borders between two cells have something drawn across them (opaque pixels next to each other on both sides)."""
+    ink = picture.pixels[..., 3] > 127
+    rows = picture.height // grid.height
+    found = 0
+    for row in range(rows):
+        band = ink[row * grid.height : (row + 1) * grid.height]
+        for column in range(1, grid.columns):
+            found += bool((band[:, column * grid.width - 1] & band[:, column * grid.width]).any())
+    for row in range(1, rows):
+        for column in range(grid.columns):
+            part = ink[:, column * grid.width : (column + 1) * grid.width]
+            found += bool((part[row * grid.height - 1] & part[row * grid.height]).any())
+    return found
+
+
 def background(picture: Picture) -> tuple[int, int, int] | None:
     """The one colour that an opaque sheet's border shows where clear pixels should be, or None."""
     pixels = picture.pixels

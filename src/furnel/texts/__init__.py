@@ -2,7 +2,9 @@
 
 from furnel.texts.definition import FORMATS, check, format_of, read_text
 from furnel.texts.events import EventKeys, SoundEvent, read_events, with_events
+from furnel.texts.shape import Misfits, Shape, misfits, shape_of
 
 __all__ = [
-    "FORMATS", "EventKeys", "SoundEvent", "check", "format_of", "read_events", "read_text", "with_events",
+    "FORMATS", "EventKeys", "Misfits", "Shape", "SoundEvent", "check", "format_of", "misfits", "read_events", "read_text",
+    "shape_of", "with_events",
 ]  # fmt: skip

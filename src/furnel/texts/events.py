@@ -12,6 +12,7 @@ from furnel.errors import FurnelError
 from furnel.texts.definition import format_of, read_text
 
 WHAT = "Reading sound events"
+_MOST = 1e30
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,6 +65,8 @@ def with_events(data: bytes, keys: EventKeys, events: Sequence[SoundEvent], wher
     tree = _tree(data, where)
     for event in events:
         raw = tree.setdefault(event.name, {})
+        if not isinstance(raw, dict):
+            raise FurnelError(WHAT, where=f"{where}, {event.name}", why="it is no event: it has no keys of its own")
         raw[keys.sounds] = list(event.sounds)
         told = (
             (keys.volume, event.volume),
@@ -96,4 +99,6 @@ def _tree(data: bytes, where: str) -> dict[str, Any]:
 
 def _number(raw: dict[str, Any], key: str) -> float | None:
     value = raw.get(key) if key else None
-    return float(value) if isinstance(value, int | float) and not isinstance(value, bool) else None
+    if not isinstance(value, int | float) or isinstance(value, bool):
+        return None
+    return float(value) if abs(value) < _MOST else None  # neither endless nor no number

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import html
 from pathlib import Path
 
 from PyQt6.QtCore import QSize, Qt, QTimer
@@ -37,7 +38,7 @@ from furnel.containers.mapped import MappedFile
 from furnel.desktop.archive.bytes_view import BytesView, describe
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
-from furnel.desktop.widgets.basics import button, hairline, label
+from furnel.desktop.widgets.basics import button, hairline, label, marked, tip
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
 from furnel.progress import Progress
@@ -65,7 +66,7 @@ class ArchivePage(Page):
         self.text.setObjectName("code")
         self._verdict = label("", "caption")
         self._verdict.setWordWrap(True)
-        self._at, self._numbers = label("", ""), label("", "caption")
+        self._at, self._numbers = marked(), label("", "caption")
         for line in (self._at, self._numbers):  # long lines are cut, they do not widen the page
             line.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
         self.begin = QComboBox()
@@ -172,7 +173,7 @@ class ArchivePage(Page):
         self.bytes.show_bytes(mapped.view)
         self.title.setText(file.name)
         self.said.setText(f"{byte_size(len(mapped.view))} in {'/'.join(file.parent.parts[-2:])}")
-        self.said.setToolTip(str(file))
+        tip(self.said, str(file))
         self.guesses, self.anatomy = None, Anatomy()
         self.begin.clear()
         self.begin.addItems(["begin from …"])
@@ -310,7 +311,7 @@ class ArchivePage(Page):
     def _pointed(self, at: int) -> None:
         span = self.bytes.span_at(at)
         self._at.setText(
-            f"<b>{at}</b>  0x{at:x}" + (f"   {describe(span)}" if span is not None else "   not explained")
+            f"<b>{at}</b>  0x{at:x}" + (f"   {html.escape(describe(span))}" if span is not None else "   not explained")
         )
         self._numbers.setText("     ".join(f"{name} {value}" for name, value in self.bytes.numbers_at(at)))
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from pydantic import ValidationError
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import (
     QCheckBox,
@@ -18,9 +19,17 @@ from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore
 from furnel.desktop.widgets.basics import StateMark, as_panel, button, hairline, label, scrolling
+from furnel.mods.project import About
+from furnel.words import count
 
 _FIELDS = (("name", "Name", ""), ("version", "Version", "0.1"), ("author", "Author", "who made it"),
            ("summary", "Summary", "what it changes, in a sentence"), ("category", "Category", "look, sound, …"))  # fmt: skip
+_PRESENT = {
+    "built": ("fits", "Built, read back, and installed in the game."),
+    "other": ("differs", "Built and read back. In the game is an older build: install again."),
+    "off": ("differs", "Built and read back. It is in the game's folder, and switched off."),
+    "foreign": ("differs", "Built and read back. In its place in the game lies something that Furnel did not put there."),
+}
 
 
 class BuildStation(QWidget):
@@ -33,6 +42,8 @@ class BuildStation(QWidget):
         super().__init__()
         self._look, self._session = look, session
         self.contents = Contents(look, session, tiles, results)
+        self._due = True
+        self._clash_rows: list[tuple[str, str]] | None = None
         self._head, self._sum = label("", "title"), label("", "caption")
         area = scrolling(self.contents, "window")
         left = QVBoxLayout()
@@ -110,7 +121,15 @@ class BuildStation(QWidget):
         column.addStretch(1)
         return panel
 
+    def showEvent(self, event: object) -> None:
+        if self._due:
+            self._show()
+
     def _show(self) -> None:
+        """Show what is so now; while the station is not seen, when it is seen again."""
+        self._due = not self.isVisible()
+        if self._due:
+            return
         session, project = self._session, self._session.project
         for part in (self._build, self._install, self._package, self._remove, *self._fields.values()):
             part.setEnabled(project is not None)
@@ -120,7 +139,7 @@ class BuildStation(QWidget):
             return
         self._head.setText(f"{project.mod.name} {project.mod.version}")
         total = sum(len(item.data) for item in session.examined.values())
-        self._sum.setText(f"{len(project.swaps)} swaps, {byte_size(total)}, for {session.space.profile.name}")  # type: ignore[union-attr]
+        self._sum.setText(f"{count(len(project.swaps), 'swap')}, {byte_size(total)}, for {session.space.profile.name}")  # type: ignore[union-attr]
         for key, field in self._fields.items():
             if not field.hasFocus():
                 field.setText(getattr(project.mod, key))
@@ -130,7 +149,7 @@ class BuildStation(QWidget):
 
     def _show_state(self) -> None:
         session = self._session
-        counts, built = session.count(), session.build is not None
+        counts, built = session.tally(), session.build is not None
         old = bool(session.stale)
         if counts["breaks"]:
             mark, text = (
@@ -141,51 +160,56 @@ class BuildStation(QWidget):
             mark, text = "waiting", "Not built yet."
         elif old:
             mark, text = "differs", f"The build is stale: {len(session.stale)} changed since."
-        elif session.installed:
-            mark, text = "fits", "Built, read back, and installed in the game."
+        elif session.presence:
+            mark, text = _PRESENT[session.presence]
         else:
             mark, text = "fits", "Built and read back. Not installed in the game yet."
         self._mark.show_state(mark)
         self._state.setText(text)
-        self._package.setEnabled(built)
-        self._install.setEnabled(built and (not session.installed or not old))
+        self._package.setEnabled(not counts["breaks"])
+        self._install.setEnabled(built)
         self._remove.setEnabled(session.installed)
         for part, is_next in (
             (self._build, old or not built),
-            (self._install, built and not old and not session.installed),
+            (self._install, built and not old and session.presence in ("", "other", "off")),
         ):
             part.setObjectName("next" if is_next else "")
             part.style().polish(part)
 
     def _show_clashes(self) -> None:
-        while (item := self._clashes.takeAt(0)) is not None:
-            if (old := item.widget()) is not None:
-                old.hide()
-                old.deleteLater()
         project = self._session.project
         assert project is not None
         built = self._session.build
         ours = {swap.original for swap in project.swaps} | {
             file.path for file in (built.files if built else ())
         }
-        found = 0
+        rows = []
         for mod in self._session.stack:
             shared = sorted(ours & set(mod.paths)) if mod.id != project.mod.id and mod.on else []
             for path in shared:
-                found += 1
                 later = self._wins(mod.id, project.mod.id)
-                winner = f"{mod.name} wins" if later else "yours wins"
-                text = label(
-                    f"{path}<br><span style='color:{self._look.colour('quiet').name()}'>also in {mod.name}: {winner}</span>"
-                )
+                rows.append((path, f"also in {mod.name}: {f'{mod.name} wins' if later else 'yours wins'}"))
+        if rows == self._clash_rows:
+            return
+        self._clash_rows = rows
+        while (item := self._clashes.takeAt(0)) is not None:
+            if (old := item.widget()) is not None:
+                old.hide()
+                old.deleteLater()
+        for path, said in rows:
+            line = QWidget()
+            row = QHBoxLayout(line)
+            row.setContentsMargins(0, 0, 0, 0)
+            row.addWidget(StateMark(self._look, "differs", 10), 0, Qt.AlignmentFlag.AlignTop)
+            texts = QVBoxLayout()
+            texts.setSpacing(1)
+            for words, name in ((path, ""), (said, "caption")):
+                text = label(words, name)
                 text.setWordWrap(True)
-                line = QWidget()
-                row = QHBoxLayout(line)
-                row.setContentsMargins(0, 0, 0, 0)
-                row.addWidget(StateMark(self._look, "differs", 10), 0, Qt.AlignmentFlag.AlignTop)
-                row.addWidget(text, 1)
-                self._clashes.addWidget(line)
-        if not found:
+                texts.addWidget(text)
+            row.addLayout(texts, 1)
+            self._clashes.addWidget(line)
+        if not rows:
             self._clashes.addWidget(label("None: no other enabled mod touches what yours does.", "caption"))
 
     def _wins(self, other: str, ours: str) -> bool:
@@ -200,5 +224,11 @@ class BuildStation(QWidget):
             self._fields[key].setText(project.mod.name)
             self._session.tell("wrong", "A mod needs a name")
             return
-        about = project.mod.model_copy(update={key: text})
+        try:
+            about = About.model_validate({**project.mod.model_dump(), key: text})
+        except ValidationError as error:
+            said = error.errors()[0]["msg"].removeprefix("Value error, ")
+            self._fields[key].setText(getattr(project.mod, key))
+            self._session.tell("wrong", f"The {key} stays {getattr(project.mod, key)!r}: {said}")
+            return
         self._session.edit(project.model_copy(update={"mod": about}), f"Change the {key}")

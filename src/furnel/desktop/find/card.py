@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QRectF, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
 from furnel.desktop.look import Look, byte_size
@@ -53,6 +53,7 @@ class SpecCard(QWidget):
         self._stage, self._name, self._path = _Stage(look), label("", "title"), label("", "caption")
         self._path.setWordWrap(True)
         self._facts = QGridLayout()
+        self._lines: list[tuple[QLabel, QLabel]] = []
         self._facts.setHorizontalSpacing(12)
         self._facts.setVerticalSpacing(5)
         self._facts.setColumnMinimumWidth(0, 62)
@@ -194,13 +195,17 @@ class SpecCard(QWidget):
         return rows
 
     def _fill(self, rows: list[tuple[str, str]]) -> None:
-        while (item := self._facts.takeAt(0)) is not None:
-            if (old := item.widget()) is not None:
-                old.hide()
-                old.deleteLater()
-        for place, (key, value) in enumerate(rows):
-            self._facts.addWidget(label(key, "caption"), place, 0)
-            self._facts.addWidget(label(value), place, 1)
+        """The rows in the labels that are there; only missing ones are made."""
+        while len(self._lines) < len(rows):
+            pair = label("", "caption"), label("")
+            for column, part in enumerate(pair):
+                self._facts.addWidget(part, len(self._lines), column)
+            self._lines.append(pair)
+        for place, pair in enumerate(self._lines):
+            texts = rows[place] if place < len(rows) else ("", "")
+            for part, text in zip(pair, texts, strict=True):
+                part.setText(text)
+                part.setVisible(place < len(rows))
 
     def _renew_tile(self) -> None:
         if self._asset is not None:

@@ -91,6 +91,8 @@ class _Well(QWidget):
             box.moveCenter(rect.center())
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
             painter.drawImage(box, self._image)
+        elif shown.colour is not None:
+            painter.fillRect(rect, QColor(*shown.colour))
         elif shown.clip is not None:
             lows, highs = waveform(shown.clip, max(int(rect.width()) // 2, 8))
             paint_waveform(
@@ -176,6 +178,6 @@ class LikeBox(QWidget):
             self.file_wanted.emit(what)
 
     def _ask_colour(self) -> None:
-        colour = QColorDialog.getColor(QColor(160, 90, 50), self, "A colour to look for")
+        colour = QColorDialog.getColor(QColor(160, 90, 50), self.window(), "A colour to look for")
         if colour.isValid():
             self.set(Wanted(colour.name(), colour=(colour.red(), colour.green(), colour.blue())))

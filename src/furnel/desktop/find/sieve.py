@@ -314,6 +314,13 @@ class SievePanel(QScrollArea):
             only=swapped if self.swapped.isChecked() else None,
         )
 
+    def reset(self) -> None:
+        """Keep everything again, and tell nobody: another game is open."""
+        self.blockSignals(True)
+        self.clear()
+        self.blockSignals(False)
+        self._typing.stop()
+
     def clear(self) -> None:
         """Keep everything again."""
         self.text.clear()

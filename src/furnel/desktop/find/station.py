@@ -28,7 +28,8 @@ from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore
-from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.basics import button, label, marked
+from furnel.mods.render import read_source
 from furnel.mods.spec import spec_of
 from furnel.sound import read_clip
 from furnel.words import number
@@ -52,7 +53,7 @@ class FindStation(QWidget):
         self._facets: Facets | None = None
         self._kept: npt.NDArray[np.bool_] = np.zeros(0, bool)
         self._grouper: Grouper | None = None
-        self._count = label("", "")
+        self._count = marked()
         self._group, self._order = QComboBox(), QComboBox()
         self._group.addItems([f"grouped by {name}" for name in (*GROUPINGS, "kin")])
         self._group.setToolTip("How the wall is grouped")
@@ -95,6 +96,7 @@ class FindStation(QWidget):
         session.marked.connect(self._marked)
         self.wall.files_dropped.connect(self._files_dropped)
         self.wall.selected.connect(self._select)
+        self.wall.let_go.connect(self._show_card)
         self.wall.opened.connect(self._open)
         self.wall.dropped.connect(self._drop)
         self.card.wanted.connect(self.wanted)
@@ -150,14 +152,19 @@ class FindStation(QWidget):
                 self._session.tell("calm", "There is no sound device: everything but hearing works")
 
     def _opened(self) -> None:
-        if self._session.catalogue is not None:
-            self._facets = count_facets(self._session.catalogue.assets)
-            self._grouper = Grouper(self._session.catalogue.assets)
-        self._ranking, self._kin_of = None, ""
-        self.sieve.like.set(None)
+        """Another game or mod: nothing of the one before stays."""
+        catalogue = self._session.catalogue
+        self._facets = self._grouper = None  # until they are counted, nothing is sifted
+        self._ranking = self._ranked = None
+        self._kin_of = ""
+        self.sieve.reset()
+        if catalogue is not None:
+            self._facets, self._grouper = count_facets(catalogue.assets), Grouper(catalogue.assets)
+            self._kept = np.ones(len(catalogue.assets), bool)
         self._show_parts()
-        self._marks()
+        self.wall.set_swapped(self._swapped())
         self._sift()
+        self.wall.to_top()
         self.card.show_asset(None, False, "")
 
     def _marks(self) -> None:
@@ -239,7 +246,7 @@ class FindStation(QWidget):
     def _read_likeness(self, file: Path) -> None:
         self._session.jobs.start(
             f"Looking at {file.name}",
-            lambda _: read_wanted(file.read_bytes(), file.name, file),
+            lambda _: read_wanted(read_source(file), file.name, file),
             self.sieve.like.set,
             key="like",
         )
@@ -316,6 +323,7 @@ class FindStation(QWidget):
             done,
             lambda _: None,
             key="spec",
+            lane="eye",
             shown=False,
         )
         if self._player.playing:

@@ -54,6 +54,7 @@ class Wall(QAbstractScrollArea):
     """
 
     selected = pyqtSignal(object)
+    let_go = pyqtSignal()
     opened = pyqtSignal(object)
     dropped = pyqtSignal(object, object)
     files_dropped = pyqtSignal(object)
@@ -87,10 +88,13 @@ class Wall(QAbstractScrollArea):
         """Show assets in named groups; `empty` is said when there are none. The selection stays when it can."""
         kept = self._spots.row(self._current) if shelf is self._shelf else -1
         self._shelf, self._groups, self._empty = shelf, groups, empty
+        had = self._current >= 0
         self._lay_out()
         self._current = self._spots.place(kept)
-        self._marked = frozenset(row for row in self._marked if self._spots.place(row) >= 0)
+        self._marked = frozenset(row for row in self._marked if kept >= 0 and self._spots.place(row) >= 0)
         self.viewport().update()
+        if had and self._current < 0:
+            self.let_go.emit()
 
     def set_swapped(self, paths: frozenset[str]) -> None:
         """Which assets carry an ember corner."""
@@ -297,7 +301,8 @@ class Wall(QAbstractScrollArea):
             return
         key = Qt.Key(event.key())
         if key in (Qt.Key.Key_Left, Qt.Key.Key_Right):
-            self._choose(max(self._current, 0) + (1 if key == Qt.Key.Key_Right else -1))
+            step = 1 if key == Qt.Key.Key_Right else -1
+            self._choose(self._current + step if self._current >= 0 else 0)
         elif key in (Qt.Key.Key_Up, Qt.Key.Key_Down):
             self._choose(self._neighbour(1 if key == Qt.Key.Key_Down else -1))
         elif key == Qt.Key.Key_Home:
@@ -312,6 +317,8 @@ class Wall(QAbstractScrollArea):
     def _neighbour(self, step: int) -> int:
         if not len(self._spots):
             return -1
+        if self._current < 0:
+            return 0
         spots, here = self._spots, max(self._current, 0)
         line = bisect_right(self._lines, (float(spots.tops[here]), 1 << 60)) - 1 + step
         if not 0 <= line < len(self._lines):

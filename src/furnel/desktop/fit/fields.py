@@ -69,7 +69,7 @@ def _colour(parameter: Parameter, value: str, change: Change) -> QWidget:
     swatch.setStyleSheet(f"border-left: 18px solid #{value}; text-align: left")
 
     def ask() -> None:
-        picked = QColorDialog.getColor(QColor(f"#{value}"), swatch, parameter.label)
+        picked = QColorDialog.getColor(QColor(f"#{value}"), swatch.window(), parameter.label)
         if picked.isValid():
             change(picked.name()[1:])
 

@@ -12,8 +12,9 @@ from furnel.desktop.look import Look, font
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore, paint_tile
-from furnel.desktop.widgets.basics import as_panel, elided, label, paint_state, scrolling
+from furnel.desktop.widgets.basics import as_panel, elided, marked, paint_state, scrolling
 from furnel.mods.workspace import Examined
+from furnel.words import count
 
 _ROW = 48
 _RANK = {"breaks": 0, "differs": 1, "waiting": 2, "fits": 3}
@@ -121,7 +122,7 @@ class SwapQueue(QWidget):
         super().__init__()
         as_panel(self, 224)
         self._session = session
-        self._head = label("", "")
+        self._head = marked()
         self.rows = _Rows(look, session, tiles, results)
         area = scrolling(self.rows)
         column = QVBoxLayout(self)
@@ -137,9 +138,9 @@ class SwapQueue(QWidget):
 
     def renew(self) -> None:
         """Count and sort anew."""
-        counts = self._session.count()
+        counts = self._session.tally()
         self._head.setText(
-            f"<b>{counts['all']} swaps</b>&nbsp;&nbsp;worst first" if counts["all"] else "<b>No swaps yet</b>"
+            f"<b>{count(counts['all'], 'swap')}</b>&nbsp;&nbsp;worst first" if counts["all"] else "<b>No swaps yet</b>"
         )
         self.rows.renew()
 

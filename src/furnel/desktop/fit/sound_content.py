@@ -107,7 +107,7 @@ def load_sounds(
     if space is not None:
         with contextlib.suppress(FurnelError):  # a source that is gone is told by the fit
             source = source_shape(space.source_path(swap))
-            used = used_part(swap.steps, second.clip.rate, source.length_s)
+            used = used_part(swap.steps, second.clip.rate, source.length_s, source.silence_s)
         event = _event(space, swap.original, {**results, swap.original: examined.data})
         layers = layers_of(swap.steps, space.folder)
     loops = isinstance(examined.original, SoundSpec) and examined.original.loops

@@ -34,6 +34,7 @@ from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore
 from furnel.desktop.widgets.basics import hairline, label
 from furnel.images.picture import Picture
+from furnel.mods.events import event_of
 from furnel.mods.fit import mended, with_encoding, with_format
 from furnel.mods.project import Swap
 from furnel.mods.soundspec import SoundSpec
@@ -101,6 +102,7 @@ class FitStation(QWidget):
         self._shown: tuple[str, str] = ("", "")
         self._thumbs_of = ""
         self._quick = QuickLook()
+        self._due = True
         panel = QWidget()
         panel.setObjectName("panel")
         column = QVBoxLayout(panel)
@@ -144,6 +146,7 @@ class FitStation(QWidget):
         picture.scene.wanted.connect(self._draw_scene)
         picture.formats_wanted.connect(self._try_formats)
         picture.formats.used.connect(self._use_format)
+        session.opened.connect(self._forget)
         session.project_changed.connect(self._show)
         session.marked.connect(lambda: self.kin.show_for(self.current))
         session.fitted.connect(self._fitted)
@@ -165,12 +168,30 @@ class FitStation(QWidget):
         if self.current:
             self._session.swap_with(self.current, file)
 
+    def _forget(self) -> None:
+        """Another mod is open: nothing of the one before stays."""
+        self._shown, self._thumbs_of = ("", ""), ""
+        self._quick = QuickLook()
+
     def _fitted(self, original: str) -> None:
-        panel = self.benches.sound.panel
-        if original == self.current or (panel.isVisible() and original in panel.paths):
+        if original == self.current or original in self._beside():
+            self._show()
+
+    def _beside(self) -> tuple[str, ...]:
+        """The other sounds of the event that the swap on the bench belongs to."""
+        space = self._session.space
+        event = event_of(space, self.current) if space is not None and self.current else None
+        return event.sounds if event is not None else ()
+
+    def showEvent(self, event: object) -> None:
+        if self._due:
             self._show()
 
     def _show(self) -> None:
+        """Show the swap on the bench; while the station is not seen, when it is seen again."""
+        self._due = not self.isVisible()
+        if self._due:
+            return
         swap = self._session.swap(self.current)
         self.kin.show_for(self.current)
         self._side.setVisible(swap is not None)
@@ -214,6 +235,7 @@ class FitStation(QWidget):
             done,
             lambda _: None,
             key="thumbs",
+            lane="eye",
             shown=False,
         )
 
@@ -238,6 +260,7 @@ class FitStation(QWidget):
             lambda _: load_content(catalogue, examined, results, self._session.space),
             done,
             key="bench",
+            lane="eye",
             shown=False,
         )
 
@@ -246,10 +269,8 @@ class FitStation(QWidget):
         project = self._session.project
         if project is None or not isinstance(examined.original, SoundSpec):
             return ""
-        keys = [
-            found.key for found in self._session.examined.values() if isinstance(found.original, SoundSpec)
-        ]
-        return f"{project.events} {keys}"
+        known = self._session.examined
+        return f"{project.events} {[known[path].key for path in self._beside() if path in known]}"
 
     def _change(self, swap: Swap, text: str) -> None:
         """Take changed steps; the first ones bring an encoding like the original's with them."""
@@ -295,6 +316,7 @@ class FitStation(QWidget):
             done,
             lambda _: None,
             key="quick look",
+            lane="eye",
             shown=False,
         )
 
@@ -312,7 +334,7 @@ class FitStation(QWidget):
                 channel_images(content, number, what)
 
         self._session.jobs.start(
-            "Preparing the picture", work, lambda _: bench.images_came(), key=f"bench {what}", shown=False
+            "Preparing the picture", work, lambda _: bench.images_came(), key=f"bench {what}", lane="eye", shown=False
         )
 
     def _draw_scene(self, make: Callable[[], tuple[list[QImage], list[QImage]]]) -> None:
@@ -322,6 +344,7 @@ class FitStation(QWidget):
             lambda _: make(),
             self.benches.picture.scene.show_images,
             key="scene",
+            lane="eye",
             shown=False,
         )
 

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from typing import Any
+
 from PyQt6.QtCore import QRectF, pyqtSignal
 from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
@@ -75,14 +78,23 @@ class StepsPanel(QWidget):
         column.addLayout(head)
         column.addLayout(self._cards)
         column.addStretch(1)
-        look.changed.connect(self._fill)
+        self._keys: list[Any] = []
+        look.changed.connect(self._renew)
 
     def show_swap(self, swap: Swap | None, kind: str) -> None:
         """Show a swap's steps; `kind` is `picture`, `sound` or empty for what has none."""
         if self._swap is None or swap is None or swap.original != self._swap.original:
             self._open = -1
             self._tiles, self._told = (), {}
-        self._swap, self._kind = swap, kind
+        self._swap = swap
+        if kind != self._kind or not self._menu.actions():
+            self._kind = kind
+            self._fill_menu()
+        self._fill()
+
+    def _fill_menu(self) -> None:
+        """The steps that this kind of media has."""
+        kind = self._kind
         self._menu.clear()
         groups: dict[str, QMenu] = {}
         for step in STEP_TYPES.values():
@@ -99,7 +111,6 @@ class StepsPanel(QWidget):
             assert entry is not None
             entry.triggered.connect(lambda _=False, name=step.id: self._append(name))
         self._add.setVisible(bool(kind))
-        self._fill()
 
     def show_tiles(self, tiles: tuple[Tile, ...], told: dict[int, str]) -> None:
         """What the steps that are on give, in order, and what they say of their work, by place."""
@@ -107,38 +118,64 @@ class StepsPanel(QWidget):
         if told != self._told:
             self._told = told
             self._fill()
-        for thumb, tile in zip(self._thumbs, tiles, strict=False):
-            thumb.tile = tile
-            thumb.update()
+        self._show_thumbs()
+
+    def _show_thumbs(self) -> None:
+        for thumb, tile in zip(self._thumbs, (*self._tiles, *([None] * len(self._thumbs))), strict=False):
+            if thumb.tile is not tile:
+                thumb.tile = tile
+                thumb.update()
+
+    def _renew(self) -> None:
+        """Make every card anew: the theme is another one."""
+        self._keys = []
+        self._fill()
 
     def _fill(self) -> None:
-        self._thumbs = []
-        while (item := self._cards.takeAt(0)) is not None:
-            if (old := item.widget()) is not None:
-                old.hide()
-                old.deleteLater()
+        """Bring the cards up to date; those that stay the same are not made again."""
         swap = self._swap
         self._tell_area()
-        if swap is None:
-            return
-        for place, use in enumerate(swap.steps):
-            self._cards.addWidget(self._card(place, use))
-        if swap.encode is not None:
-            card, column = self._frame()
-            encoding_card(
-                self._look,
-                swap.encode,
-                column,
-                self._open == _ENCODING,
-                lambda: self._unfold(_ENCODING),
-                self._set_encode,
-            )
-            self._cards.addWidget(card)
-        elif not swap.steps:
-            text = "The source goes into the mod as it is. Fit all chooses what has to be done to it."
-            hint = label(text if self._kind else "This file goes into the mod as it is.", "caption")
-            hint.setWordWrap(True)
-            self._cards.addWidget(hint)
+        wanted: list[tuple[Any, Callable[[], QWidget]]] = []
+        if swap is not None:
+            for place, use in enumerate(swap.steps):
+                key = (place, use, place == self._open, self._told.get(place), len(swap.steps))
+                wanted.append((key, lambda place=place, use=use: self._card(place, use)))  # type: ignore[misc]
+            if swap.encode is not None:
+                wanted.append(((swap.encode, self._open == _ENCODING), self._encoding_card))
+            elif not swap.steps:
+                wanted.append((("hint", self._kind), self._hint))
+        keys = [key for key, _ in wanted]
+        for place, (key, make) in enumerate(wanted):
+            if place < len(self._keys) and self._keys[place] == key and self._cards.itemAt(place) is not None:
+                continue
+            self._drop_card(place)
+            self._cards.insertWidget(place, make())
+        while self._cards.count() > len(wanted):
+            self._drop_card(len(wanted))
+        self._keys = keys
+        cards = [item.widget() for place in range(len(wanted)) if (item := self._cards.itemAt(place)) is not None]
+        self._thumbs = [thumb for card in cards if card is not None for thumb in card.findChildren(_Thumb)]
+        self._show_thumbs()
+
+    def _drop_card(self, place: int) -> None:
+        item = self._cards.takeAt(place)
+        old = item.widget() if item is not None else None
+        if old is not None:
+            old.hide()
+            old.deleteLater()
+
+    def _hint(self) -> QWidget:
+        text = "The source goes into the mod as it is. Fit all chooses what has to be done to it."
+        hint = label(text if self._kind else "This file goes into the mod as it is.", "caption")
+        hint.setWordWrap(True)
+        return hint
+
+    def _encoding_card(self) -> QWidget:
+        assert self._swap is not None and self._swap.encode is not None
+        card, column = self._frame()
+        encode, opened = self._swap.encode, self._open == _ENCODING
+        encoding_card(self._look, encode, column, opened, lambda: self._unfold(_ENCODING), self._set_encode)
+        return card
 
     def _frame(self) -> tuple[QWidget, QVBoxLayout]:
         card = as_panel(QWidget(), name="card")
@@ -180,10 +217,7 @@ class StepsPanel(QWidget):
         head = QHBoxLayout()
         head.setSpacing(9)
         if use.on:
-            thumb = _Thumb(self._look)
-            thumb.tile = self._tiles[len(self._thumbs)] if len(self._thumbs) < len(self._tiles) else None
-            self._thumbs.append(thumb)
-            head.addWidget(thumb)
+            head.addWidget(_Thumb(self._look))
         head.addLayout(texts, 1)
         head.addWidget(switch)
         column.addLayout(head)

@@ -7,7 +7,7 @@ from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.look import Look, font
-from furnel.desktop.widgets.basics import button, elided, label, paint_state
+from furnel.desktop.widgets.basics import button, elided, label, marked, paint_state, tip
 from furnel.mods.fit import FitPoint
 
 _ROW, _HEAD = 25, 22
@@ -141,7 +141,7 @@ class FitTable(QWidget):
         self._box.setObjectName("explain")
         self._box.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self._look = look
-        self._point, self._why, self._remedy = label("", ""), label("", "caption"), label("", "")
+        self._point, self._why, self._remedy = marked(), label("", "caption"), label("", "")
         for text in (self._why, self._remedy):
             text.setWordWrap(True)
         self._mend = button("Match it", "Add a step that does this", "plain")
@@ -186,7 +186,7 @@ class FitTable(QWidget):
         self._mendable = mendable
         self._name.setText(name)
         self._source.setText(source.rpartition("/")[2])
-        self._source.setToolTip(source)
+        tip(self._source, source)
         self.table.show_points(points)
         needed = any(point.state == "breaks" for point in points)
         self._fit.setObjectName("next" if needed else "")

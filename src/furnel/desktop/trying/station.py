@@ -15,7 +15,17 @@ from furnel.desktop.session import Session
 from furnel.desktop.trying.stack import StackView
 from furnel.desktop.trying.stills import Stills
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, paint_state, scrolling
-from furnel.games import Report, ask_report, draw_still, start_game
+from furnel.desktop.widgets.sheets import ask
+from furnel.errors import FurnelError
+from furnel.games import (
+    Profile,
+    Report,
+    allow_commands,
+    ask_report,
+    commands_to_allow,
+    draw_still,
+    start_game,
+)
 from furnel.progress import Part, Progress
 
 _STATES = {"accepted": "fits", "garbled": "breaks", "refused": "breaks"}
@@ -41,6 +51,11 @@ class _Words(QWidget):
         self._rows += [("breaks", note, "this mod is not loaded", "") for note in report.notes]
         self.setFixedHeight(max(len(self._rows), 1) * 46)
         self.setAccessibleDescription("; ".join(f"{path}: {text}" for _, path, text, _ in self._rows))
+        self.update()
+
+    def clear(self) -> None:
+        """Forget what another game said."""
+        self._rows = []
         self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
@@ -93,6 +108,9 @@ class TryStation(QWidget):
         self._scene.currentIndexChanged.connect(lambda _: self.renew())
         self._start = button("Start the game", "With your mods, in this scene  (F5)", "next")
         self._start.clicked.connect(lambda: self.wanted.emit("start-game"))
+        self._allow = button("Look at its commands…", "What this game's profile wants to run")
+        self._allow.clicked.connect(self._ask_leave)
+        self._allow.hide()
         self._again = button("Draw again", "The same scene, before and after  (Ctrl+R)", "plain")
         self._again.clicked.connect(self.renew)
         self._verdict = label("", "caption")
@@ -139,6 +157,7 @@ class TryStation(QWidget):
         column.setContentsMargins(16, 16, 12, 12)
         column.setSpacing(8)
         column.addWidget(self._start)
+        column.addWidget(self._allow)
         column.addSpacing(4)
         column.addWidget(label("THE GAME'S OWN WORD", "section"))
         column.addWidget(self._verdict)
@@ -170,8 +189,14 @@ class TryStation(QWidget):
         """Draw both stills anew and ask the game for its report; at the next look when the station is not shown."""
         catalogue, scene = self._session.catalogue, self._scene.currentText()
         self._due = not self.isVisible()
-        if catalogue is None or not scene or self._due:
+        if catalogue is None or self._due:
             return
+        said = self._cannot(catalogue.install.profile)
+        if said:
+            self.stills.show_images({}, said)
+            return
+        if not self.stills.images:
+            self.stills.show_images({}, "The game draws the scene…")
         folder = Path(self._scratch.name)
 
         def work(progress: Progress) -> tuple[QImage, QImage, Report]:
@@ -193,7 +218,31 @@ class TryStation(QWidget):
                 f"{good} of {len(mine)} modded assets accepted" if mine else "No mod is switched on"
             )
 
-        self._session.jobs.start("Drawing the stills", work, done, key="stills")
+        def failed(error: FurnelError) -> None:
+            self.stills.show_images({}, error.sentence())
+            self._session.tell("wrong", error.sentence())
+
+        self._session.jobs.start("Drawing the stills", work, done, failed, key="stills")
+
+    def _cannot(self, profile: Profile) -> str:
+        """Why there are no stills of this game; nothing when there are."""
+        self._allow.setVisible(bool(commands_to_allow(profile)))
+        if self._allow.isVisibleTo(self):
+            return "This game's profile did not come with Furnel and wants to run commands:\nlook at them on the right."
+        if not profile.start.scenes or not profile.start.still or not profile.start.report:
+            return "This game's profile does not say how a still is drawn.\nInstall the mod, and start the game yourself."
+        return ""
+
+    def _ask_leave(self) -> None:
+        catalogue = self._session.catalogue
+        if catalogue is None:
+            return
+        profile = catalogue.install.profile
+        lines = "\n".join(commands_to_allow(profile))
+        if ask(self, f"What {profile.name} wants to run", f"{lines}\n\nThey run as you, with all your rights.", "Allow these"):
+            allow_commands(profile)
+            self._opened()
+            self.renew()
 
     def showEvent(self, event: object) -> None:
         if self._due:
@@ -211,6 +260,20 @@ class TryStation(QWidget):
         if catalogue is not None:
             self._scene.addItems(catalogue.install.profile.start.scenes)
         self._scene.blockSignals(False)
+        self.report = None
+        self.stills.show_images({}, "")
+        self.words.clear()
+        self._verdict.setText("")
+        self._start.setVisible(self.can_start)
+        self._scene.setEnabled(self._scene.count() > 0)
+        if catalogue is not None:
+            self._cannot(catalogue.install.profile)
+
+    @property
+    def can_start(self) -> bool:
+        """Whether the open game's profile says how it is started."""
+        catalogue = self._session.catalogue
+        return catalogue is not None and bool(catalogue.install.profile.start.play)
 
     def _stack_changed(self) -> None:
         self.renew()

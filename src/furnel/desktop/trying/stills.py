@@ -16,7 +16,7 @@ class Stills(QWidget):
         super().__init__()
         self._look = look
         self._images: dict[str, QImage] = {}
-        self._says = "Opening…"
+        self._says = ""
         self._held = False
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setAccessibleName("Stills before and after")

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import html
+
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QFrame, QLabel, QPushButton, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
@@ -17,11 +19,25 @@ STATE_WORDS = {
 
 
 def label(text: str = "", name: str = "") -> QLabel:
-    """A line of text; `name` picks its style (caption, section, title, tarn, ember)."""
-    made = QLabel(text)
+    """A line of plain text, whatever is in it; `name` picks its style (caption, section, title, tarn, ember)."""
+    made = QLabel()
+    made.setTextFormat(Qt.TextFormat.PlainText)
+    made.setText(text)
     made.setObjectName(name)
     made.setTextInteractionFlags(Qt.TextInteractionFlag.NoTextInteraction)
     return made
+
+
+def marked(name: str = "") -> QLabel:
+    """A line that Furnel marks up itself; what comes from a file has to be escaped before it goes in."""
+    made = label("", name)
+    made.setTextFormat(Qt.TextFormat.RichText)
+    return made
+
+
+def tip(widget: QWidget, text: str) -> None:
+    """A tooltip of plain text, whatever is in it."""
+    widget.setToolTip(html.escape(text) if "<" in text else text)
 
 
 def hairline() -> QFrame:

@@ -11,7 +11,9 @@ from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QWidget
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
 from furnel.desktop.swapping import Notice
-from furnel.desktop.widgets.basics import StateMark, button, label
+from furnel.desktop.widgets.basics import StateMark, button, label, tip
+
+_READING_S, _LETTERS_A_SECOND = 4.0, 25.0
 
 
 class _Bar(QWidget):
@@ -53,14 +55,30 @@ class JobLine(QWidget):
         self._wait.timeout.connect(self._show)
         jobs.started.connect(self._begin)
         jobs.ended.connect(self._end)
-        jobs.progressed.connect(lambda _: self._show())
+        jobs.progressed.connect(self._progressed)
         self._notice = Notice("calm", "")
+        self._later: Notice | None = None
+        self._read_by = 0.0
+        self._relay = QTimer(self, singleShot=True)
+        self._relay.timeout.connect(self._relieve)
         self._show()
 
     def tell(self, notice: Notice) -> None:
-        """Show a message until the next one."""
+        """Show a message until the next one; a refusal stays until there was time to read it, whatever else is calm."""
+        now = time.monotonic()
+        if notice.tone != "wrong" and self._notice.tone == "wrong" and now < self._read_by:
+            self._later = notice
+            self._relay.start(int((self._read_by - now) * 1000) + 1)
+            return
+        self._later = None
         self._notice = notice
+        self._read_by = now + max(_READING_S, len(notice.text) / _LETTERS_A_SECOND) if notice.tone == "wrong" else 0.0
         self._show()
+
+    def _relieve(self) -> None:
+        if self._later is not None:
+            self._read_by = 0.0
+            self.tell(self._later)
 
     @property
     def message(self) -> str:
@@ -68,6 +86,9 @@ class JobLine(QWidget):
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         self.log_wanted.emit()
+
+    def _progressed(self, _: int) -> None:
+        self._show()
 
     def _begin(self, number: int) -> None:
         self._running[number] = time.monotonic()
@@ -88,15 +109,16 @@ class JobLine(QWidget):
         job = self._jobs.job(number) if number is not None else None
         for part in (self._bar, self._cancel):
             part.setVisible(job is not None)
-        self._mark.setVisible(job is None and bool(self._notice.text))
-        if job is not None:
+        reading = time.monotonic() < self._read_by
+        self._mark.setVisible((job is None or reading) and bool(self._notice.text))
+        if job is not None and time.monotonic() >= self._read_by:
             self._text.setText(job.text)
             self._bar.fraction = job.fraction
             self._bar.update()
         else:
             self._mark.show_state("breaks" if self._notice.tone == "wrong" else "fits")
             self._text.setText(self._notice.text)
-            self._text.setToolTip(self._notice.text)
+            tip(self._text, self._notice.text)
 
     def _stop(self) -> None:
         number = self._slow()

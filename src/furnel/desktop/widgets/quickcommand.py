@@ -4,78 +4,154 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import QEvent, QObject, Qt
-from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtCore import QEvent, QModelIndex, QObject, QRect, QSize, Qt
+from PyQt6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter
 from PyQt6.QtWidgets import (
-    QDialog,
-    QHBoxLayout,
+    QApplication,
+    QFrame,
     QLineEdit,
     QListWidget,
     QListWidgetItem,
+    QStyle,
+    QStyledItemDelegate,
+    QStyleOptionViewItem,
     QVBoxLayout,
     QWidget,
 )
 
 from furnel.desktop.actions import COMMANDS, Command
-from furnel.desktop.widgets.basics import label
+from furnel.desktop.look import Look, font
+from furnel.desktop.widgets.basics import elided
+
+_ENTRY = Qt.ItemDataRole.UserRole
 
 
-class QuickCommand(QDialog):
-    """A field over a list; Enter runs the first match. Commands that cannot be used now are left out."""
+class _Rows(QStyledItemDelegate):
+    """A command as one line: its name, what it does, its key."""
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+
+    def sizeHint(self, option: QStyleOptionViewItem, index: QModelIndex) -> QSize:
+        return QSize(200, 28)
+
+    def paint(self, painter: QPainter | None, option: QStyleOptionViewItem, index: QModelIndex) -> None:
+        if painter is None:
+            return
+        entry: Command = index.data(_ENTRY)
+        look, box = self._look, QRect(option.rect)
+        if option.state & QStyle.StateFlag.State_Selected:
+            painter.fillRect(box, look.colour("raised"))
+        box.adjust(10, 0, -10, 0)
+        middle = Qt.AlignmentFlag.AlignVCenter
+        painter.setFont(font(11))
+        painter.setPen(QColor(look.colour("quiet")))
+        painter.drawText(box, Qt.AlignmentFlag.AlignRight | middle, entry.key)
+        key_width = painter.fontMetrics().horizontalAdvance(entry.key) + 14
+        painter.setFont(font(12))
+        painter.setPen(QColor(look.colour("text")))
+        name = entry.text.rstrip("…")
+        painter.drawText(box, Qt.AlignmentFlag.AlignLeft | middle, name)
+        box.setLeft(box.left() + painter.fontMetrics().horizontalAdvance(name) + 12)
+        box.setRight(box.right() - key_width)
+        painter.setFont(font(11))
+        painter.setPen(QColor(look.colour("quiet")))
+        painter.drawText(box, Qt.AlignmentFlag.AlignLeft | middle, elided(painter, entry.tip, box.width()))
+
+
+class QuickCommand(QFrame):
+    """A field over a list, in the window itself; Enter runs the first match. What cannot be used now is left out."""
 
     def __init__(
-        self, parent: QWidget, usable: Callable[[Command], bool], run: Callable[[str], None]
+        self, parent: QWidget, look: Look, usable: Callable[[Command], bool], run: Callable[[str], None]
     ) -> None:
-        super().__init__(parent, Qt.WindowType.Popup)
-        self._usable, self._run = usable, run
-        self.setFixedSize(460, 330)
-        self._field = QLineEdit(placeholderText="What do you want to do?")
-        self._field.setAccessibleName("Command")
-        self._list = QListWidget()
-        self._list.setAccessibleName("Commands")
-        self._list.setStyleSheet(
-            "QListWidget { background: transparent; border: none; outline: 0 } QListWidget::item { border-radius: 3px }"
-        )
+        super().__init__(parent)
+        self.setObjectName("quick")
+        self._run = run
+        self._before = QApplication.focusWidget()
+        self._entries = [entry for entry in COMMANDS if entry.id != "quick" and usable(entry)]
+        self.setFixedSize(520, 340)
+        self.field = QLineEdit(placeholderText="What do you want to do?")
+        self.field.setAccessibleName("Command")
+        self.list = QListWidget()
+        self.list.setAccessibleName("Commands")
+        self.list.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        self.list.setUniformItemSizes(True)
+        self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self._rows = _Rows(look)
+        self.list.setItemDelegate(self._rows)
         column = QVBoxLayout(self)
         column.setContentsMargins(8, 8, 8, 8)
-        column.addWidget(self._field)
-        column.addWidget(self._list)
-        self._field.textChanged.connect(self._fill)
-        self._field.installEventFilter(self)
-        self._field.returnPressed.connect(self._go)
-        self._list.itemClicked.connect(lambda _: self._go())
+        column.addWidget(self.field)
+        column.addWidget(self.list)
+        self.field.textChanged.connect(self._fill)
+        self.field.installEventFilter(self)
+        self.list.itemClicked.connect(lambda _: self._go())
         self._fill("")
 
+    def open(self) -> None:
+        """Show it at the upper right and take the keys."""
+        parent = self.parentWidget()
+        assert parent is not None
+        self.move(max(parent.width() - self.width() - 14, 0), 50)
+        self.show()
+        self.raise_()
+        self.field.setFocus()
+        application = QApplication.instance()
+        assert application is not None
+        application.installEventFilter(self)
+
+    def leave(self) -> None:
+        """Close it; the keys go back to where they were."""
+        application = QApplication.instance()
+        if application is not None:
+            application.removeEventFilter(self)
+        self.hide()
+        if self._before is not None:
+            self._before.setFocus()
+        self.deleteLater()
+
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
-        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
-            move = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1}.get(Qt.Key(event.key()), 0)
-            if move and self._list.count():
-                self._list.setCurrentRow(max(0, min(self._list.currentRow() + move, self._list.count() - 1)))
-                return True
-        return super().eventFilter(watched, event)
+        if isinstance(event, QMouseEvent) and event.type() == QEvent.Type.MouseButtonPress:
+            outside = not self.rect().contains(self.mapFromGlobal(event.globalPosition().toPoint()))
+            if self.isVisible() and outside:
+                self.leave()
+            return False
+        if watched is not self.field or not isinstance(event, QKeyEvent):
+            return False
+        if event.type() == QEvent.Type.ShortcutOverride:
+            event.accept()  # keys typed here are for here
+            return False
+        if event.type() != QEvent.Type.KeyPress:
+            return False
+        key = Qt.Key(event.key())
+        move = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1, Qt.Key.Key_PageDown: 9, Qt.Key.Key_PageUp: -9}.get(key, 0)
+        if move and self.list.count():
+            self.list.setCurrentRow(max(0, min(self.list.currentRow() + move, self.list.count() - 1)))
+        elif key == Qt.Key.Key_Escape:
+            self.leave()
+        elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self._go()
+        else:
+            return False
+        return True
 
     def _fill(self, text: str) -> None:
         words = text.casefold().split()
-        self._list.clear()
-        for entry in COMMANDS:
+        self.list.clear()
+        for entry in self._entries:
             whole = f"{entry.group} {entry.text} {entry.tip}".casefold()
-            if entry.id == "quick" or not self._usable(entry) or not all(word in whole for word in words):
-                continue
-            item = QListWidgetItem()
-            item.setData(Qt.ItemDataRole.UserRole, entry.id)
-            row = QWidget()
-            line = QHBoxLayout(row)
-            line.setContentsMargins(8, 4, 8, 4)
-            line.addWidget(label(entry.text.rstrip("…")))
-            line.addWidget(label(entry.tip, "caption"), 1)
-            line.addWidget(label(entry.key, "caption"))
-            item.setSizeHint(row.sizeHint())
-            self._list.addItem(item)
-            self._list.setItemWidget(item, row)
-        self._list.setCurrentRow(0)
+            if all(word in whole for word in words):
+                item = QListWidgetItem()
+                item.setData(_ENTRY, entry)
+                item.setData(Qt.ItemDataRole.AccessibleTextRole, f"{entry.text.rstrip('…')}: {entry.tip}")
+                self.list.addItem(item)
+        self.list.setCurrentRow(0)
 
     def _go(self) -> None:
-        item = self._list.currentItem()
+        item = self.list.currentItem()
         if item is not None:
-            self.accept()
-            self._run(item.data(Qt.ItemDataRole.UserRole))
+            entry: Command = item.data(_ENTRY)
+            self.leave()
+            self._run(entry.id)

@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QDialog, QGridLayout, QHBoxLayout, QPlainTextEdit, Q
 
 from furnel.desktop.actions import COMMANDS
 from furnel.desktop.swapping import Notice
-from furnel.desktop.widgets.basics import label
+from furnel.desktop.widgets.basics import button, label
 
 
 def show_keys(parent: QWidget) -> None:
@@ -34,6 +34,33 @@ def show_keys(parent: QWidget) -> None:
         grid.addLayout(column, place // 4, place % 4)
     dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
     dialog.show()
+
+
+def ask(parent: QWidget, title: str, text: str, verb: str) -> bool:
+    """Ask for leave in plain words; nothing is done unless `verb` is chosen."""
+    dialog = QDialog(parent)
+    dialog.setWindowTitle(title)
+    words = label(text)
+    words.setWordWrap(True)
+    words.setTextFormat(Qt.TextFormat.PlainText)
+    words.setMinimumWidth(420)
+    leave, go = button("Leave it", "Change nothing  (Esc)"), button(verb, verb, "next")
+    leave.clicked.connect(dialog.reject)
+    go.clicked.connect(dialog.accept)
+    row = QHBoxLayout()
+    row.addStretch(1)
+    row.addWidget(leave)
+    row.addWidget(go)
+    column = QVBoxLayout(dialog)
+    column.setContentsMargins(20, 18, 20, 16)
+    column.setSpacing(14)
+    column.addWidget(label(title, "title"))
+    column.addWidget(words)
+    column.addLayout(row)
+    leave.setFocus()
+    accepted = bool(dialog.exec())
+    dialog.deleteLater()
+    return accepted
 
 
 def show_log(parent: QWidget, messages: Sequence[Notice]) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from furnel.errors import FurnelError
+from furnel.mods.fit.again import Refit, touched
 from furnel.mods.fit.mend import mended, with_encoding, with_format
 from furnel.mods.fit.pictures import aspect_point, compare_pictures, fit_picture, stops_between
 from furnel.mods.fit.point import STATES, FitPoint, State, insisting, worst
@@ -13,8 +14,8 @@ from furnel.mods.soundspec import SoundSpec
 from furnel.mods.spec import PictureSpec, RawSpec, Spec, TextSpec
 
 __all__ = [
-    "STATES", "FitPoint", "State", "aspect_point", "compare", "fit_all", "insisting", "kind_of", "mended", "stops_between",
-    "with_encoding", "with_format", "worst",
+    "STATES", "FitPoint", "Refit", "State", "aspect_point", "compare", "fit_all", "insisting", "kind_of", "mended",
+    "stops_between", "touched", "with_encoding", "with_format", "worst",
 ]  # fmt: skip
 
 _KINDS = {"picture": "a picture", "sound": "a sound", "text": "a text", "other": "a file of another kind"}

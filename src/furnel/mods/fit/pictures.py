@@ -8,6 +8,7 @@ from furnel.images.formats import FORMATS
 from furnel.mods.fit.point import FitPoint, State, same_or
 from furnel.mods.project import Encode, LevelsAs, StepUse
 from furnel.mods.spec import PictureSpec
+from furnel.words import count
 
 _SEAM = 2.5  # from this multiple of the usual difference between neighbours on, a seam is seen
 _KEPT_NOTES = (
@@ -58,6 +59,7 @@ def compare_pictures(original: PictureSpec, yours: PictureSpec) -> list[FitPoint
     points += _channels(original, yours)
     if original.cell is not None:
         points.append(_frames(original, yours))
+        points += _cells(original, yours)
     points += _seams(original, yours)
     points += _palette(original, yours)
     points.append(_brightness(original, yours))
@@ -74,7 +76,8 @@ def fit_picture(
     wants_alpha = original.alpha != "none" and source.alpha == "none" and "alpha" not in insist
     if wants_alpha and source.background is not None:
         steps.append(clear_step(source.background))
-    if (source.width, source.height * source.pictures) != _whole_size(original) and "size" not in insist:
+    other = (source.width, source.height * source.pictures) != _whole_size(original)
+    if other and "size" not in insist and (original.cell is None or _same_shape(original, source)):
         steps.append(size_step(original, "stretch" if original.cell is not None else "fill"))
     if wants_alpha and source.background is None and original.cell is None:
         steps.append(StepUse(do="keep-alpha"))
@@ -306,7 +309,7 @@ def _frames(original: PictureSpec, yours: PictureSpec) -> FitPoint:
     cell = f"{original.cell[0]} × {original.cell[1]}"
     fits = yours.frames == original.frames
     state: State = "fits" if fits else "breaks" if yours.frames == 0 else "differs"
-    remedy = "Bring the sheet to the original's size"
+    remedy = f"Lay {original.frames} frames out on cells of {cell}: Fit all does not stretch a strip of another number of them"
     if yours.frames > original.frames:
         remedy = f"Clear the cells after the first {original.frames}: the game never shows them"
     return FitPoint(
@@ -318,6 +321,25 @@ def _frames(original: PictureSpec, yours: PictureSpec) -> FitPoint:
         "The game plays the cells one after the other",
         "" if fits else remedy,
     )
+
+
+def _same_shape(original: PictureSpec, source: PictureSpec) -> bool:
+    """Whether a sheet has the original's proportions, so that its cells come out right when it is brought to its size."""
+    width, height = _whole_size(original)
+    return abs(source.width * height / (source.height * source.pictures * width) - 1) < 0.01
+
+
+def _cells(original: PictureSpec, yours: PictureSpec) -> list[FitPoint]:
+    """What is drawn across the borders of cells."""
+    if yours.crossed <= original.crossed:
+        return []
+    return [
+        FitPoint(
+            "outside", "Cells", f"{original.crossed or 'no'} borders crossed", f"{count(yours.crossed, 'border')} crossed",
+            "differs", "A figure that reaches over its cell is cut off, and a piece of it shows in the next frame",
+            "Move or shrink the figures that touch their cell's border",
+        )
+    ]  # fmt: skip
 
 
 def _seams(original: PictureSpec, yours: PictureSpec) -> list[FitPoint]:

@@ -17,6 +17,13 @@ _LEAD_S, _DC = 0.03, 0.005
 _FAMILY_LU = 2.0
 _STRETCH_MOST = 0.08
 _LONG_S = 900.0
+_OPPOSITE = -0.3
+# tags that say what a recording is and whose: they are not another recording's
+DESCRIBING = frozenset({
+    "title", "artist", "album", "albumartist", "tracknumber", "discnumber", "date", "year", "genre", "comment", "description",
+    "copyright", "license", "composer", "performer", "lyricist", "conductor", "arranger", "organization", "publisher",
+    "contact", "isrc", "website", "location", "version",
+})  # fmt: skip
 
 
 def compare_sounds(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
@@ -40,7 +47,7 @@ def compare_sounds(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
         ),
         _length(original, yours),
     ]  # fmt: skip
-    if yours.loop is not None or original.loop not in (None, (0, original.frames)):
+    if yours.loop is not None or (original.loop is not None and not (original.loops and _is_whole(original))):
         points.append(_loop(original, yours))
     if original.rhythm is not None and yours.rhythm is not None:
         points.append(_tempo(original, yours))
@@ -50,8 +57,15 @@ def compare_sounds(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
     return [*points, *_faults(original, yours), *_file_points(original, yours)]
 
 
+def _is_whole(spec: SoundSpec) -> bool:
+    """Whether its loop is all of it: what a game repeats needs no loop in the file then."""
+    return spec.loop == (0, spec.frames)
+
+
 def _length(original: SoundSpec, yours: SoundSpec) -> FitPoint:
     shown = "length", "Length", length_text(original.length_s), length_text(yours.length_s)
+    if yours.frames == 0:
+        return FitPoint(*shown, "breaks", "There is no sound in it", "Use a sound that has a length")
     if original.exact:
         same = abs(yours.frames / yours.rate - original.length_s) < 0.5 / original.rate
         if original.record and yours.loop is not None and not same:
@@ -103,9 +117,14 @@ def _tempo(original: SoundSpec, yours: SoundSpec) -> FitPoint:
 
 def _loudness(original: SoundSpec, yours: SoundSpec) -> FitPoint:
     gap = yours.loudness - original.loudness
-    if not math.isfinite(gap):
-        gap = 0.0 if yours.loudness == original.loudness else 99.0
-    loud = "" if abs(gap) <= 1.5 else f"{'Turn down' if gap > 0 else 'Turn up'} by {min(abs(gap), 99):.1f} LU"
+    if yours.loudness == original.loudness or abs(gap) <= 1.5:
+        loud = ""
+    elif not math.isfinite(yours.loudness):
+        loud = "It is silent: use another source, or another channel of it"
+    elif not math.isfinite(original.loudness):
+        loud = "The original is silent: what is heard now was not meant to be, or is new"
+    else:
+        loud = f"{'Turn down' if gap > 0 else 'Turn up'} by {abs(gap):.1f} LU"
     return FitPoint(
         "loudness", "Loudness", loudness_text(original.loudness), loudness_text(yours.loudness),
         "differs" if loud else "fits", "It should sit beside the game's other sounds", loud,
@@ -158,7 +177,7 @@ def _faults(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
                 "A wave beside zero clicks when it begins and ends", "Centre it on zero",
             )
         )  # fmt: skip
-    if yours.channels >= 2 and yours.measures.correlation < -0.3 <= original.measures.correlation:
+    if yours.channels >= 2 and yours.measures.correlation < _OPPOSITE <= original.measures.correlation:
         out.append(
             FitPoint(
                 "phase", "Left and right", f"{original.measures.correlation:+.2f}", f"{yours.measures.correlation:+.2f}",
@@ -178,11 +197,12 @@ def _file_points(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
                 "differs" if thin else "fits", "Too few bits are heard as a gurgle", "Encode it better" if thin else "",
             )
         )  # fmt: skip
-    if original.tags:
-        missing = [name for name, value in original.tags if dict(yours.tags).get(name) is None]
+    wanted = [name for name, _ in original.tags if name not in DESCRIBING]
+    if wanted:
+        missing = [name for name in wanted if dict(yours.tags).get(name) is None]
         out.append(
             FitPoint(
-                "tags", "Tags", ", ".join(name for name, _ in original.tags),
+                "tags", "Tags", ", ".join(wanted),
                 ", ".join(name for name, _ in yours.tags) or "none", "differs" if missing else "fits",
                 "Some games read them", "Take over the original's" if missing else "",
             )
@@ -220,7 +240,9 @@ def fit_sound(
     if source.measures.dc > _DC and source.measures.dc > 2 * original.measures.dc:
         steps.append(StepUse(do="dc"))
     if source.channels != original.channels and "channels" not in insist:
-        steps.append(StepUse(do="channels", values={"channels": original.channels, "law": "mean"}))
+        opposite = original.channels == 1 and source.channels == 2 and source.measures.correlation < _OPPOSITE
+        law = "left" if opposite else "mean"  # opposite channels would cancel each other
+        steps.append(StepUse(do="channels", values={"channels": original.channels, "law": law}))
     if source.rate != original.rate and "rate" not in insist:
         steps.append(StepUse(do="rate", values={"rate": original.rate}))
     if "length" not in insist:
@@ -229,6 +251,10 @@ def fit_sound(
             if original.exact and original.loops
             else _length_steps(original, source)
         )
+    if original.loop is not None and not original.loops and "loop" not in insist:
+        steps += _carried_loop(original, source)
+    if not math.isfinite(original.loudness) and source.measures.true_peak > 1 and "peak" not in insist:
+        steps.append(StepUse(do="gain", values={"gain": 0.0, "ceiling": _CEILING_DB}))
     if math.isfinite(original.loudness) and "loudness" not in insist:
         steps.append(loudness_step(original))
     kept = now is not None and bool({"file", "codec"} & set(insist))
@@ -259,11 +285,29 @@ def trim_step(original: SoundSpec) -> StepUse:
 
 def _length_steps(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
     frames = round(source.frames * original.rate / source.rate)
+    if original.loop is not None and not original.loops:
+        return []  # its loop decides
     free = not original.exact and 0.5 <= frames / max(original.frames, 1) <= 1.5
     if free or frames == original.frames:
         return []
     fade = 30 if original.exact or frames < original.frames else 60
     return [StepUse(do="length", values={"frames": original.frames, "fill": "silence", "fade": fade})]
+
+
+def _carried_loop(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
+    """What gives a sound the original's loop where a file alone tells it: the same length, the same place."""
+    assert original.loop is not None
+    start, end = original.loop
+    if source.loop == original.loop and (source.rate, source.frames) == (original.rate, original.frames):
+        return []
+    frames = round(source.frames * original.rate / source.rate)
+    cut = [] if frames == original.frames else [_exact_length(original)]
+    values: dict[str, Value] = {"start": start, "length": end - start, "search": 0.0, "only": False}
+    return [*cut, StepUse(do="loop", values=values)]
+
+
+def _exact_length(original: SoundSpec) -> StepUse:
+    return StepUse(do="length", values={"frames": original.frames, "fill": "repeats", "fade": 0})
 
 
 def loop_steps(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
@@ -316,6 +360,8 @@ def mend_sound(key: str, original: SoundSpec, result: SoundSpec) -> list[StepUse
         return [trim_step(original)]
     if key == "dc":
         return [StepUse(do="dc")]
+    if key == "loop" and not original.loops and original.loop is not None:
+        return _carried_loop(original, result)
     if key == "rate":
         return [StepUse(do="rate", values={"rate": original.rate})]
     if key in ("channels", "phase"):
@@ -334,7 +380,7 @@ def encode_sound_like(original: SoundSpec) -> Encode:
     file_type, codec = sound.writable_as(original.file_type, original.codec)
     if codec != original.codec:
         return Encode(file=file_type, format=codec, levels=1)
-    notes = {f"tag {name}": value for name, value in original.tags}
+    notes = {f"tag {name}": value for name, value in original.tags if name not in DESCRIBING}
     notes |= {f"cue {cue.frame}": cue.name for cue in original.cues}
     return Encode(file=file_type, format=codec, levels=1, notes=notes)
 

@@ -96,6 +96,8 @@ def _loudness(clip: Clip, values: Values, around: Around) -> Clip:
             break
         clip, limited_db = sound.with_gain(clip, target - now, ceiling)
         limited += limited_db
+    clip, limited_db = sound.with_gain(clip, 0.0, ceiling)  # also where the loudness was right already
+    limited += limited_db
     _say_limited(around, limited)
     return clip
 

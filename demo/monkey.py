@@ -1,0 +1,191 @@
+"""Random commands, keys, clicks and drops on the window, with a probe for turns that take too long."""
+
+from __future__ import annotations
+
+import random
+import resource
+import signal
+import time
+import traceback
+from collections import Counter
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from pathlib import Path
+from types import FrameType
+
+from PyQt6.QtCore import QCoreApplication, QEvent, QPointF, Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QDialog, QPushButton, QWidget
+
+from demo.hands import Hands
+from furnel.desktop import window as window_module
+from furnel.desktop.actions import COMMANDS
+from furnel.desktop.trying import station as try_module
+
+SLOW_S = 0.2
+# what would wait for a person, leave the window, or start a program
+_ASKING = {
+    "open-game", "new-game", "archive", "pack", "new-mod", "open-mod", "swap", "take-out", "replace-source", "match", "quit",
+    "start-game",
+}  # fmt: skip
+_KEYS = (
+    "Left", "Right", "Up", "Down", "Home", "End", "Return", "Escape", "Del", "Tab", "Space", "Ctrl+Z", "Ctrl+Shift+Z", "Ctrl+K",
+    "Ctrl+1", "Ctrl+2", "Ctrl+3", "Ctrl+4", "Ctrl+Return", "PgDown",
+)  # fmt: skip
+
+
+@dataclass
+class Found:
+    """What the probe saw: how long turns took in seconds, and where the slow ones were."""
+
+    turns: list[float] = field(default_factory=list)
+    slow: Counter[str] = field(default_factory=Counter)
+    actions: Counter[str] = field(default_factory=Counter)
+
+    def percentile(self, share: float) -> float:
+        ordered = sorted(self.turns)
+        return ordered[min(int(len(ordered) * share), len(ordered) - 1)] if ordered else 0.0
+
+    @property
+    def over(self) -> int:
+        return sum(turn > SLOW_S for turn in self.turns)
+
+
+class _Watch:
+    """Notes where the interface thread is when a turn takes long, by an alarm: nothing else may hold a frame that paints."""
+
+    def __init__(self, found: Found) -> None:
+        self._found = found
+        self._old = signal.signal(signal.SIGALRM, self._late)
+
+    def begin(self) -> None:
+        signal.setitimer(signal.ITIMER_REAL, SLOW_S)
+
+    def end(self) -> None:
+        signal.setitimer(signal.ITIMER_REAL, 0)
+
+    def stop(self) -> None:
+        self.end()
+        signal.signal(signal.SIGALRM, self._old)
+
+    def _late(self, _: int, frame: FrameType | None) -> None:
+        rows = [row for row in traceback.extract_stack(frame) if "furnel" in row.filename]
+        place = " < ".join(f"{Path(row.filename).name}:{row.lineno} {row.name}" for row in reversed(rows[-3:]))
+        self._found.slow[place or "in Qt"] += 1
+
+
+class Monkey:
+    """Works a window at random for some seconds. Files that it drops are given, some of them wrong."""
+
+    def __init__(self, hands: Hands, files: list[Path], seed: int = 1) -> None:
+        self.hands, self.files, self.chance = hands, files, random.Random(seed)
+        self.found = Found()
+        for module in (window_module, try_module):  # nobody is there to answer
+            module.ask = lambda *_: False
+        self._watch = _Watch(self.found)
+
+    def play(self, seconds: float) -> Found:
+        """Do random things, each as one turn, with the events that it causes as others."""
+        acts: list[tuple[str, Callable[[], object]]] = [
+            ("command", self._command), ("command", self._command), ("key", self._key), ("key", self._key),
+            ("click", self._click), ("drop", self._drop), ("pick", self._pick), ("type", self._type), ("edit", self._edit),
+        ]  # fmt: skip
+        end = time.monotonic() + seconds
+        while time.monotonic() < end:
+            name, act = self.chance.choice(acts)
+            self.found.actions[name] += 1
+            self._turn(act)
+            for _ in range(self.chance.choice((2, 4, 30))):
+                self._turn(_events)
+                time.sleep(0.002)
+            for dialog in QApplication.topLevelWidgets():
+                if isinstance(dialog, QDialog) and dialog.isVisible():
+                    dialog.close()
+        self._watch.stop()
+        self.hands.settle()
+        return self.found
+
+    def _turn(self, act: Callable[[], object]) -> None:
+        begun = time.monotonic()
+        self._watch.begin()
+        act()
+        self._watch.end()
+        self.found.turns.append(time.monotonic() - begun)
+
+    def _command(self) -> None:
+        names = [entry.id for entry in COMMANDS if entry.id not in _ASKING]
+        self.hands.window.run_command(self.chance.choice(names))
+
+    def _key(self) -> None:
+        from PyQt6.QtGui import QKeySequence
+
+        keys = QKeySequence(self.chance.choice(_KEYS))[0]
+        target = QApplication.focusWidget() or self.hands.window
+        QTest.keyClick(target, keys.key(), keys.keyboardModifiers())
+
+    def _click(self) -> None:
+        shown = [
+            part for part in self.hands.window.findChildren(QWidget)
+            if part.isVisible() and part.isEnabled() and part.width() > 3 and not _asks(part)
+        ]  # fmt: skip
+        part = self.chance.choice(shown)
+        place = QPointF(self.chance.uniform(1, part.width() - 1), self.chance.uniform(1, part.height() - 1))
+        QTest.mouseClick(part, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, place.toPoint())
+
+    def _drop(self) -> None:
+        window = self.hands.window
+        targets = [
+            window.find_station.wall.viewport(), window.find_station.sieve.like.well, window.fit_station.benches,
+            window.fit_station.queue,
+        ]  # fmt: skip
+        count = self.chance.choice((1, 1, 1, 3))
+        files = [self.chance.choice(self.files) for _ in range(count)]
+        shown = [part for part in targets if part is not None and part.isVisible()]
+        if shown:
+            self.hands.drop(files if count > 1 else files[0], self.chance.choice(shown))
+
+    def _pick(self) -> None:
+        project = self.hands.window.session.project
+        if project is not None and project.swaps:
+            self.hands.window.fit_station.pick(self.chance.choice(project.swaps).original)
+
+    def _type(self) -> None:
+        field = self.hands.window.find_station.sieve.text
+        if field.isVisible():
+            field.setText(self.chance.choice(("", "otter", "art", "zzz", "wav", "hull")))
+
+    def _edit(self) -> None:
+        session = self.hands.window.session
+        if session.project is not None and session.project.swaps:
+            swap = self.chance.choice(session.project.swaps)
+            words = f"note {self.chance.randrange(1000)}"
+            session.set_swap(swap.model_copy(update={"credit": words}), "Change the credit")
+
+
+def _events() -> None:
+    """One pass of the event loop; widgets that were given up go, as they do when it runs by itself."""
+    QCoreApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+    QApplication.processEvents()
+
+
+def _asks(part: QWidget) -> bool:
+    """Whether a click there waits for a person."""
+    if not isinstance(part, QPushButton):
+        return False
+    text = part.text()
+    return "…" in text or text.startswith(("#", "Start")) or part.menu() is not None or part.objectName() in ("game", "mod")
+
+
+def memory_mb() -> float:
+    """What the process holds now, in MB."""
+    return int(Path("/proc/self/statm").read_text().split()[1]) * resource.getpagesize() / 1e6
+
+
+def tell(found: Found) -> str:
+    """The probe's findings as lines."""
+    lines = [
+        f"{len(found.turns)} turns, p50 {found.percentile(0.5) * 1000:.1f} ms, p99 {found.percentile(0.99) * 1000:.0f} ms, "
+        f"longest {max(found.turns, default=0) * 1000:.0f} ms, {found.over} over {SLOW_S * 1000:.0f} ms"
+    ]
+    lines += [f"  {count} × {place}" for place, count in found.slow.most_common(15)]
+    return "\n".join(lines)

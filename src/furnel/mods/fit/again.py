@@ -1,0 +1,126 @@
+"""Fitting a swap that has steps already: what a person made stays, only what points need is added or adjusted."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from furnel.mods.fit.point import FitPoint
+from furnel.mods.project import Encode, StepUse, Swap
+
+# the points that a step can put right
+_SERVES: dict[str, frozenset[str]] = {
+    name: frozenset(keys)
+    for name, keys in {
+        "size": ("size", "power of two", "multiple of four"),
+        "clear-colour": ("alpha",),
+        "keep-alpha": ("alpha",),
+        "opaque": ("alpha",),
+        "hard-alpha": ("alpha",),
+        "grey": ("channels",),
+        "seamless": ("tiling",),
+        "few-colours": ("palette",),
+        "part": ("length",),
+        "trim": ("lead-in",),
+        "dc": ("dc",),
+        "channels": ("channels",),
+        "rate": ("rate",),
+        "length": ("length", "loop", "cut"),
+        "loop": ("length", "loop"),
+        "bars": ("length", "loop"),
+        "stretch": ("length", "loop"),
+        "loudness": ("loudness", "family", "peak"),
+        "gain": ("peak",),
+    }.items()
+}
+# the points that the encoding puts right
+ENCODED = frozenset({
+    "file", "format", "levels", "header", "supercompression", "rows", "run-length", "row alignment", "premultiplied",
+    "colour space", "range", "pictures", "codec", "tags", "cues", "bit rate", "loop",
+})  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Refit:
+    """A swap fitted again: how many steps were kept as they were, adjusted, and added."""
+
+    swap: Swap
+    kept: int = 0
+    adjusted: int = 0
+    added: int = 0
+    encoded: bool = False
+
+    @property
+    def changed(self) -> bool:
+        return bool(self.adjusted or self.added or self.encoded)
+
+    def sentence(self) -> str:
+        """What was done, in a few words."""
+        if not self.changed:
+            return "nothing to change"
+        parts = [
+            f"{verb} {count}"
+            for verb, count in (("kept", self.kept), ("adjusted", self.adjusted), ("added", self.added))
+            if count
+        ]
+        return ", ".join(parts) if self.adjusted or self.added else "written like the original"
+
+
+def needed(points: Iterable[FitPoint]) -> frozenset[str]:
+    """The points that want something done and are not insisted on."""
+    return frozenset(point.key for point in points if point.state != "fits" and not point.insisted)
+
+
+def mendable(needs: frozenset[str]) -> bool:
+    """Whether any step or setting that Fit all knows serves one of these points (or has to say why none does)."""
+    return bool(needs & (ENCODED | {"kind"})) or any(needs & served for served in _SERVES.values())
+
+
+def by_fit(steps: Iterable[StepUse]) -> tuple[StepUse, ...]:
+    """Steps, marked as chosen by Fit all."""
+    return tuple(use.model_copy(update={"auto": True}) for use in steps)
+
+
+def with_more(
+    swap: Swap, wanted: Iterable[StepUse], encode: Encode | None, needs: frozenset[str], adjust: bool
+) -> Refit:
+    """The swap with those of the `wanted` steps that serve a point in need, behind what is there.
+
+    With `adjust` a step of the same kind that is there gets the new settings instead (how a picture is brought to a size
+    stays as it was); one that matches the loudness stays the last. The encoding follows where a point needs it.
+    """
+    steps = list(swap.steps)
+    added = adjusted = 0
+    for use in wanted:
+        if not _SERVES.get(use.do, frozenset()) & needs:
+            continue
+        place = max((at for at, old in enumerate(steps) if old.on and old.do == use.do), default=-1)
+        if adjust and place >= 0:
+            values = {**steps[place].values, **{key: value for key, value in use.values.items() if key != "how"}}
+            if values != steps[place].values:
+                steps[place] = steps[place].model_copy(update={"values": values})
+                adjusted += 1
+            continue
+        last = len(steps)
+        if last and steps[-1].do == "loudness" and use.do != "loudness":
+            last -= 1
+        steps.insert(last, use.model_copy(update={"auto": True}))
+        added += 1
+    renew = encode is not None and (swap.encode is None or bool(needs & ENCODED)) and encode != swap.encode
+    update: dict[str, object] = {"steps": tuple(steps)}
+    if renew:
+        update["encode"] = encode
+    return Refit(swap.model_copy(update=update), len(swap.steps) - adjusted, adjusted, added, renew)
+
+
+def touched(swap: Swap, before: Swap | None) -> Swap:
+    """A swap as a person edited it: steps of Fit all that were changed, switched or moved are the person's now."""
+    known = before.steps if before is not None else ()
+    left = iter(known)
+    in_order = all(any(old == use for old in left) for use in swap.steps if use in known)
+    if in_order and all(not use.auto or use in known for use in swap.steps):
+        return swap
+    steps = tuple(
+        use if in_order and use in known else use.model_copy(update={"auto": False}) for use in swap.steps
+    )
+    return swap.model_copy(update={"steps": steps})

@@ -1,0 +1,252 @@
+"""Keys, buttons and words are true: they act on what is in sight, and nothing of another game or mod stays."""
+
+from __future__ import annotations
+
+import shutil
+import threading
+import time
+from pathlib import Path
+
+import pytest
+from demo.hands import Hands
+from PyQt6.QtWidgets import QApplication, QLabel
+
+from furnel.catalogue import Wanted
+from furnel.desktop.find.like import LikeBox
+from furnel.desktop.jobs import JobRunner
+from furnel.desktop.look import Look
+from furnel.desktop.recent import load_recent
+from furnel.desktop.swapping import Notice
+from furnel.desktop.tiles import polygon
+from furnel.desktop.widgets.basics import label
+from furnel.desktop.widgets.jobline import JobLine
+from furnel.mods.project import load_project
+from furnel.mods.workspace import create_project, open_workspace
+
+HULL, BELL = "art/hulls/hull_otter.dds", "bank0/000.wav"
+
+
+def test_keys_do_nothing_to_what_is_not_in_sight(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    window, before = hands.window, load_project(mod)
+    window.fit_station.pick(HULL)
+    hands.station(1)
+    for keys in ("Del", "Ctrl+Return"):
+        hands.key(keys, window)
+        hands.settle()
+        assert load_project(mod) == before
+    hands.find("hull_otter", HULL)
+    window.find_station.sieve.text.setText("bell_near")  # the selection is filtered away, and let go
+    hands.until(lambda: window.find_station.wall.current() is None, "the selection to go")
+    window.find_station.sieve.text.clear()
+    hands.settle()
+    hands.key("Del", window)
+    hands.settle()
+    assert load_project(mod) == before
+    for station in (3, 4):
+        hands.station(station)
+        window.run_command("remove-swap")
+        assert window.messages[-1].tone == "wrong" and load_project(mod) == before
+
+
+def test_the_first_arrow_takes_the_first_tile(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    wall = hands.window.find_station.wall
+    wall.setFocus()
+    hands.key("Right", wall)
+    first = wall.current()
+    hands.key("Home", wall)
+    assert first is not None and wall.current() == first
+    hands.key("Right", wall)
+    assert wall.current() != first
+
+
+def test_games_and_mods_opened_in_turn_leave_nothing_behind(
+    hands: Hands, mod: Path, game: Path, tmp_path: Path
+) -> None:
+    small = tmp_path / "small"
+    shutil.copytree(game, small)
+    for file in (small / "data").glob("*.tlh"):
+        file.write_bytes(b"TLH")  # damaged: this game cannot be opened
+    other = tmp_path / "other"
+    space = open_workspace(create_project(other, "Herring Day", game))
+    space.close()
+    hands.open(mod)
+    window, session = hands.window, hands.window.session
+    hands.find("hull_otter", HULL)
+    window.fit_station.pick(HULL)
+    hands.station(2)
+    hands.settle()
+    for target, swaps in ((other / "furnel.toml", 0), (mod, 4), (other / "furnel.toml", 0)):
+        session.open_mod(target)
+        hands.until(lambda target=target: session.space is not None and session.space.file == target.resolve(), "the mod")
+        hands.settle()
+        assert session.tally()["all"] == swaps
+        assert window.find_station.sieve.text.text() == "" and window.find_station.wall.current() is None
+        assert window.find_station.wall.shown == len(session.catalogue.assets)  # type: ignore[union-attr]
+    session.open_game(game)
+    hands.until(lambda: session.space is None and session.catalogue is not None, "the game without a mod")
+    hands.settle()
+    assert session.build is None and not session.examined and session.undo() is None
+    session.open_game(small)
+    hands.settle()
+    assert hands.window.messages[-1].tone == "wrong" and session.catalogue is not None
+
+
+def test_undo_has_a_place_and_says_what_it_took_back(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    window, session = hands.window, hands.window.session
+    swap = session.swap(BELL)
+    assert swap is not None
+    session.set_swap(swap.model_copy(update={"credit": "mine"}), "Change the credit")
+    hands.settle()
+    hands.station(4)
+    hands.key("Ctrl+Z", window)
+    hands.settle()
+    assert session.swap(BELL).credit == "mine"  # type: ignore[union-attr]
+    hands.station(1)
+    hands.key("Ctrl+Z", window)
+    hands.settle()
+    assert session.swap(BELL).credit == ""  # type: ignore[union-attr]
+    assert "Taken back: Change the credit" in window.messages[-1].text
+    assert window.fit_station.current == BELL and window.stations.currentWidget() is window.fit_station
+
+
+def test_undo_and_the_place_are_there_after_another_start(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    session = hands.window.session
+    session.remove_swap(BELL)
+    hands.station(2)
+    hands.window.fit_station.pick(HULL)
+    hands.settle()
+    recent = load_recent()
+    assert (recent.project, recent.station, recent.swap) == (str(mod), "fit", HULL)
+    session.open_mod(mod)  # as a start does
+    hands.settle()
+    assert session.undo() is not None and session.swap(BELL) is not None
+    hands.settle()
+    assert load_project(mod).swap_for(BELL) is not None
+
+
+def test_an_edit_made_while_fit_runs_is_kept(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    session = hands.window.session
+    session.fit_all([HULL])
+    swap = session.swap(HULL)
+    assert swap is not None
+    session.set_swap(swap.model_copy(update={"credit": "typed meanwhile"}), "Change the credit")
+    hands.settle()
+    now = session.swap(HULL)
+    assert now is not None and now.credit == "typed meanwhile" and now.steps
+    assert session.examined[HULL].state != "breaks"
+
+
+def test_what_lies_in_the_game_is_read_there(hands: Hands, mod: Path, game: Path) -> None:
+    hands.open(mod)
+    session = hands.window.session
+    session.fit_all([HULL])
+    hands.settle()
+    session.start_build()
+    hands.until(lambda: session.build is not None, "the build")
+    session.install()
+    hands.settle()
+    assert session.presence == "built"
+    (game / "mods/evening-post" / BELL).write_bytes(b"by another hand")
+    session.refresh_stack()
+    hands.settle()
+    assert session.presence == "foreign" and "changed since" in session.foreign()
+    session.install()
+    hands.settle()
+    assert (game / "mods/evening-post" / BELL).read_bytes() == b"by another hand"
+    assert hands.window.messages[-1].tone == "wrong" and session.presence == "foreign"
+    session.install(over=True)
+    hands.settle()
+    assert session.presence == "built"
+    shutil.rmtree(game / "mods/evening-post")
+    session.refresh_stack()
+    hands.settle()
+    assert session.presence == "" and not session.installed
+
+
+def test_a_refusal_stays_to_be_read(application: QApplication, monkeypatch: pytest.MonkeyPatch) -> None:
+    jobs, now = JobRunner(), [100.0]
+    monkeypatch.setattr("furnel.desktop.widgets.jobline.time.monotonic", lambda: now[0])
+    line = JobLine(Look(), jobs)
+    line.tell(Notice("wrong", "It is damaged"))
+    line.tell(Notice("calm", "Catalogue up to date"))
+    assert line.message == "It is damaged"
+    now[0] += 30
+    line.tell(Notice("calm", "Built"))
+    assert line.message == "Built"
+    line.tell(Notice("wrong", "One"))
+    line.tell(Notice("wrong", "Two"))
+    assert line.message == "Two"
+    jobs.stop()
+
+
+def test_a_name_is_nothing_but_text(application: QApplication) -> None:
+    shown = label("<b>bold</b><img src='/etc/passwd'>")
+    plain = QLabel("<b>bold</b>")
+    assert shown.textFormat() != plain.textFormat() and shown.sizeHint().width() > plain.sizeHint().width()
+
+
+def test_a_colour_that_is_looked_for_is_shown(application: QApplication) -> None:
+    box = LikeBox(Look())
+    box.resize(200, 120)
+    box.set(Wanted("c", colour=(200, 30, 40)))
+    colour = box.well.grab().toImage().pixelColor(box.well.width() // 2, box.well.height() // 2)
+    assert (colour.red(), colour.green(), colour.blue()) == (200, 30, 40)
+
+
+def test_a_shape_is_its_points(application: QApplication) -> None:
+    import numpy as np
+
+    made = polygon(np.array([1.0, 2.5, -3.0]), np.array([4.0, 5.0, 6.0]))
+    assert [(point.x(), point.y()) for point in made] == [(1.0, 4.0), (2.5, 5.0), (-3.0, 6.0)]
+    assert polygon(np.zeros(0), np.zeros(0)).isEmpty()
+
+
+def test_of_forty_requests_the_newest_runs_and_the_eye_does_not_wait(application: QApplication) -> None:
+    jobs, ran, seen, gate = JobRunner(), [], [], threading.Event()
+    for _ in range(8):
+        jobs.start("examine", lambda _: gate.wait(10), lambda _: None)
+    for number in range(40):
+        jobs.start("bench", lambda _, n=number: ran.append(n), lambda _: None, key="same")
+    jobs.start("look", lambda _: 1, seen.append, lane="eye")
+    end = time.monotonic() + 5
+    while not seen and time.monotonic() < end:
+        QApplication.processEvents()
+        time.sleep(0.002)
+    assert seen == [1] and ran == []
+    assert jobs.busy() == 9  # superseded ones are gone, not queued
+    gate.set()
+    while jobs.busy() and time.monotonic() < end:
+        QApplication.processEvents()
+        time.sleep(0.002)
+    assert ran == [39]
+    late = jobs.start("late", lambda _: 1, seen.append)
+    late.cancel()
+    jobs.start("must be written", lambda _: ran.append(-1), lambda _: None, lane="write")
+    jobs.stop()
+    assert ran[-1] == -1
+
+
+def test_many_results_do_not_keep_the_window_waiting(application: QApplication) -> None:
+    jobs, got = JobRunner(), []
+
+    def slow(value: int) -> None:
+        time.sleep(0.004)
+        got.append(value)
+
+    for number in range(40):
+        jobs.start("x", lambda _, n=number: n, slow)
+    time.sleep(0.1)
+    turns = []
+    end = time.monotonic() + 10
+    while len(got) < 40 and time.monotonic() < end:
+        before = len(got)
+        QApplication.sendPostedEvents()
+        turns.append(len(got) - before)
+        QApplication.processEvents()
+    assert len(got) == 40 and max(turns) <= 8
+    jobs.stop()

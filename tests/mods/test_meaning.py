@@ -1,0 +1,133 @@
+"""What a tick on a sheet or a definition promises."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import numpy as np
+import pytest
+from PIL import Image
+
+from furnel.mods.fit import FitPoint
+from furnel.mods.project import StepUse, Swap
+from furnel.mods.workspace import Workspace
+from furnel.texts import Misfits, misfits, shape_of
+from tarnlight.art import sprites
+
+OTTER = "cast/otter_walk.png"  # six cells of 40 × 24
+
+
+def points(space: Workspace, swap: Swap) -> dict[str, FitPoint]:
+    return {point.key: point for point in space.examine(swap).points}
+
+
+def sheet(file: Path, frames: int, shift: int = 0) -> Path:
+    whole = np.asarray(sprites.sheet(sprites.otter_walk(sprites.OTTER), 6))
+    part = np.roll(whole, shift, 1)[:, : 40 * frames]
+    Image.fromarray(part).save(file)
+    return file
+
+
+def test_four_frames_for_six_are_not_stretched_and_not_ticked(space: Workspace, tmp_path: Path) -> None:
+    swap = space.fitted(space.new_swap(OTTER, sheet(tmp_path / "four.png", 4)))
+    assert "size" not in [use.do for use in swap.steps]
+    found = points(space, swap)
+    assert found["size"].state == "breaks" and found["frames"].state != "fits"
+    assert "does not stretch" in found["frames"].remedy
+    by_hand = StepUse(do="size", values={"width": 240, "height": 24, "how": "stretch"})
+    found = points(space, swap.model_copy(update={"steps": (*swap.steps, by_hand)}))
+    assert found["aspect"].state == "differs" and found["outside"].state == "differs"
+
+
+def test_a_sheet_at_twice_the_size_is_brought_to_its_own(space: Workspace, tmp_path: Path) -> None:
+    small = Image.open(sheet(tmp_path / "six.png", 6))
+    small.resize((480, 48), Image.Resampling.NEAREST).save(tmp_path / "twice.png")
+    found = points(space, space.fitted(space.new_swap(OTTER, tmp_path / "twice.png")))
+    assert found["size"].state == "fits" and "outside" not in found
+
+
+@pytest.mark.parametrize(
+    ("values", "backwards"),
+    [
+        ({"mirror": "across"}, True), ({"mirror": "down"}, False), ({"turn": "half way"}, True),
+        ({"turn": "half way", "mirror": "across"}, False), ({"turn": "to the left"}, True),
+    ],
+)  # fmt: skip
+def test_a_mirrored_sheet_plays_backwards(space: Workspace, tmp_path: Path, values: dict, backwards: bool) -> None:
+    swap = space.new_swap(OTTER, sheet(tmp_path / "six.png", 6))
+    swap = space.fitted(swap.model_copy(update={"steps": (StepUse(do="turn", values=values),)}))
+    found = points(space, swap)
+    assert ("order" in found) is backwards
+    if backwards:
+        assert found["order"].state == "breaks"
+
+
+def test_drawing_over_a_cells_border_is_seen(space: Workspace, tmp_path: Path) -> None:
+    swap = space.fitted(space.new_swap(OTTER, sheet(tmp_path / "moved.png", 6, shift=17)))
+    assert points(space, swap)["outside"].state == "differs"
+
+
+def test_ground_that_was_left_over_is_counted(space: Workspace, tmp_path: Path) -> None:
+    whole = np.array(sprites.sheet(sprites.otter_walk(sprites.OTTER), 6))
+    ground = (0, 200, 40, 255)
+    whole[whole[..., 3] == 0] = ground
+    whole[2, 3:6] = (14, 186, 54, 255)  # nearly the ground's colour, beyond the tolerance
+    Image.fromarray(whole).save(tmp_path / "green.png")
+    swap = space.fitted(space.new_swap(OTTER, tmp_path / "green.png"))
+    found = points(space, swap)["leftover"]
+    assert (found.state, found.yours) == ("differs", "3 pixels")
+
+
+# definitions
+
+BOATS = b'[otter]\nname = "Otter"\nhull = "a/otter.dds"\nspeed = 3.2\n[heron]\nname = "H"\nhull = "a/heron.dds"\nspeed = 4\n'
+
+
+def exists(name: str) -> bool:
+    return name in ("a/otter.dds", "a/heron.dds", "fog", "reel")
+
+
+@pytest.mark.parametrize(
+    ("old", "new", "kind", "says"),
+    [
+        (b"speed = 3.2", b'speed = "fast"', "types", "otter.speed = 'fast' is no number"),
+        (b'"a/otter.dds"', b'"a/otta.dds"', "assets", "otter.hull = 'a/otta.dds'"),
+        (b"speed = 3.2", b"sped = 3.2", "keys", "otter.sped"),
+        (b"speed = 3.2", b"speed = [3.2]", "", ""),
+        (b"speed = 3.2", b"speed = 9", "", ""),
+        (b"[heron]", b"[gull]", "", ""),
+    ],
+)
+def test_a_definition_is_compared_with_the_games_own(old: bytes, new: bytes, kind: str, says: str) -> None:
+    found = misfits(shape_of(BOATS, "boats.toml", exists), BOATS.replace(old, new), "boats.toml", exists)
+    told = {name: getattr(found, name) for name in ("keys", "types", "assets")}
+    assert {name: list(faults) for name, faults in told.items() if faults} == ({kind: [says]} if kind else {})
+
+
+@pytest.mark.parametrize(
+    ("path", "own", "yours", "wrong"),
+    [
+        ("p.json", b'{"quay": ["fog", "reel"], "lamp": ["fog"]}', b'{"quay": ["fig"], "lamp": []}', "quay.1 = 'fig'"),
+        ("s.xml", b'<s><a n="1" m="fog"/><a n="2" m="reel"/></s>', b'<s><a n="x" m="fog"/></s>', "s.a.1.@n = 'x' is no number"),
+        ("t.csv", b"key,size\na,1\nb,2\n", b"key,size\na,big\n", "1.size = 'big' is no number"),
+        ("c.ini", b"[a]\nx=1\n[b]\nx=2\n", b"[a]\ny=1\n", "a.y"),
+    ],
+)
+def test_every_form_is_looked_into(path: str, own: bytes, yours: bytes, wrong: str) -> None:
+    found = misfits(shape_of(own, path, exists), yours, path, exists)
+    assert wrong in (*found.keys, *found.types, *found.assets)
+    assert misfits(shape_of(own, path, exists), own, path, exists) == Misfits()
+
+
+def test_the_games_own_definitions_fit_and_broken_ones_say_where(space: Workspace, tmp_path: Path) -> None:
+    for path in space.catalogue.assets.paths:
+        if path.startswith("rules/"):
+            file = tmp_path / path.rpartition("/")[2]
+            file.write_bytes(space.catalogue.read(space.catalogue.get(path)))
+            assert space.examine(space.new_swap(path, file)).state == "fits", path
+    boats = tmp_path / "boats.toml"
+    boats.write_bytes(boats.read_bytes().replace(b"speed = 3.2", b'speed = "fast"').replace(b"hull_heron", b"hull_herron"))
+    found = points(space, space.new_swap("rules/boats.toml", boats))
+    assert found["form"].yours == "it parses"
+    assert (found["types"].state, found["assets"].state) == ("breaks", "breaks")
+    assert "hull_herron" in found["assets"].yours

@@ -1,0 +1,31 @@
+"""Killed at any durable step, the next start finds the old or the new, whole, and nothing lying about."""
+
+from __future__ import annotations
+
+import json
+import os
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+
+@pytest.mark.parametrize(
+    ("story", "least"),
+    [
+        ("build-new", 20), ("build-update", 20), ("install-new", 20), ("install-without-a-mods-folder", 20),
+        ("install-over-a-handmade-folder", 20), ("update", 20), ("remove", 10), ("save", 4), ("repack", 3),
+        ("repack-with-side-files", 10), ("pack", 10), ("take-out", 10), ("scan", 1),
+    ],
+)  # fmt: skip
+def test_old_or_new_and_nothing_left(story: str, least: int, forged: Path, sources: Path, tmp_path: Path) -> None:
+    """Every fsync, rename, link and removal of the story is a place to die at (see tests/killing.py)."""
+    ran = subprocess.run(
+        [sys.executable, "-m", "tests.killing", story, str(tmp_path / "w"), str(forged), str(sources)],
+        env={**os.environ, "PYTHONPATH": "."}, capture_output=True, text=True, check=False,
+    )  # fmt: skip
+    assert ran.returncode == 0, ran.stderr[-2000:]
+    said = json.loads(ran.stdout.splitlines()[-1])
+    assert said["wrong"] == [], said
+    assert said["places"] >= least
