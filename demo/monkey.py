@@ -5,6 +5,8 @@ from __future__ import annotations
 import random
 import resource
 import signal
+import sys
+import threading
 import time
 import traceback
 from collections import Counter
@@ -23,6 +25,7 @@ from furnel.desktop.actions import COMMANDS
 from furnel.desktop.trying import station as try_module
 
 SLOW_S = 0.2
+NAMED_S = 0.05  # from here on a turn's place is noted
 # what would wait for a person, leave the window, or start a program
 _ASKING = {
     "open-game", "new-game", "archive", "pack", "new-mod", "open-mod", "swap", "take-out", "replace-source", "match", "quit",
@@ -40,6 +43,7 @@ class Found:
 
     turns: list[float] = field(default_factory=list)
     slow: Counter[str] = field(default_factory=Counter)
+    beside: Counter[str] = field(default_factory=Counter)  # what workers were at in those turns
     actions: Counter[str] = field(default_factory=Counter)
 
     def percentile(self, share: float) -> float:
@@ -59,7 +63,7 @@ class _Watch:
         self._old = signal.signal(signal.SIGALRM, self._late)
 
     def begin(self) -> None:
-        signal.setitimer(signal.ITIMER_REAL, SLOW_S)
+        signal.setitimer(signal.ITIMER_REAL, NAMED_S)
 
     def end(self) -> None:
         signal.setitimer(signal.ITIMER_REAL, 0)
@@ -70,8 +74,13 @@ class _Watch:
 
     def _late(self, _: int, frame: FrameType | None) -> None:
         rows = [row for row in traceback.extract_stack(frame) if "furnel" in row.filename]
-        place = " < ".join(f"{Path(row.filename).name}:{row.lineno} {row.name}" for row in reversed(rows[-3:]))
-        self._found.slow[place or "in Qt"] += 1
+        self._found.slow[_places(rows[-3:]) or "in Qt"] += 1
+        frames = sys._current_frames()
+        del frames[threading.get_ident()]  # nothing here may hold a frame that paints
+        for other in frames.values():
+            rows = [row for row in traceback.extract_stack(other) if "furnel" in row.filename]
+            if rows and rows[-1].name not in ("over_rows", "each"):
+                self._found.beside[_places(rows[-2:])] += 1
 
 
 class Monkey:
@@ -162,6 +171,11 @@ class Monkey:
             session.set_swap(swap.model_copy(update={"credit": words}), "Change the credit")
 
 
+def _places(rows: list[traceback.FrameSummary]) -> str:
+    """Where something is, the innermost first."""
+    return " < ".join(f"{Path(row.filename).name}:{row.lineno} {row.name}" for row in reversed(rows))
+
+
 def _events() -> None:
     """One pass of the event loop; widgets that were given up go, as they do when it runs by itself."""
     QCoreApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
@@ -188,4 +202,5 @@ def tell(found: Found) -> str:
         f"longest {max(found.turns, default=0) * 1000:.0f} ms, {found.over} over {SLOW_S * 1000:.0f} ms"
     ]
     lines += [f"  {count} × {place}" for place, count in found.slow.most_common(15)]
+    lines += [f"  beside {count} × {place}" for place, count in found.beside.most_common(15)]
     return "\n".join(lines)

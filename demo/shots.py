@@ -66,7 +66,7 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.key("Ctrl+B", window)
         hands.until(lambda: not window.session.stale, "the build")
         window.run_command("install")
-        hands.until(lambda: window.session.installed, "the install")
+        hands.until(lambda: window.session.game.installed, "the install")
         hands.shot(out / "build.png")
         hands.station(4)
         hands.until(lambda: window.try_station.report is not None, "the report")

@@ -85,7 +85,7 @@ def tell(folder: Path, with_sounds: bool = True) -> int:
     hands.settle()
     print(f"built: {window.line.message}")
     hands.key("Ctrl+I", window)
-    hands.until(lambda: session.installed, "the install")
+    hands.until(lambda: session.game.installed, "the install")
     hands.shot(folder / "shots" / "build.png")
     print(f"installed: {window.line.message}")
     hands.station(4)
@@ -98,7 +98,7 @@ def tell(folder: Path, with_sounds: bool = True) -> int:
     good = good and (not with_sounds or _played(game))
     hands.station(3)
     window.run_command("remove")
-    hands.until(lambda: not session.installed, "the mod to come off")
+    hands.until(lambda: not session.game.installed, "the mod to come off")
     hands.settle()
     same = digest(game) == before
     print(

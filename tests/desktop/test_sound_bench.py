@@ -230,7 +230,7 @@ def test_takes_dropped_on_an_event_become_its_sounds_in_the_game(
     hands.key("Ctrl+B", hands.window)
     hands.until(lambda: session.build is not None and not session.stale, "the build")
     hands.window.run_command("install")
-    hands.until(lambda: session.installed, "the install")
+    hands.until(lambda: session.game.installed, "the install")
     shown = hands.window.build_station.findChild(Contents)
     assert shown is not None and shown._names()[-1] == "rules/sound-events.json"
     world = World(game)

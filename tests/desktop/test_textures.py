@@ -38,7 +38,7 @@ def test_the_textures_story(hands: Hands, game: Path, sources: Path, tmp_path: P
     hands.key("Ctrl+B", hands.window)
     hands.until(lambda: session.build is not None and not session.stale, "the build")
     hands.window.run_command("install")
-    hands.until(lambda: session.installed, "the install")
+    hands.until(lambda: session.game.installed, "the install")
     words = {word.path: word for word in World(game).verdicts()}
     assert len(session.examined) == 6
     for original in session.examined:

@@ -148,24 +148,24 @@ def test_what_lies_in_the_game_is_read_there(hands: Hands, mod: Path, game: Path
     hands.settle()
     session.start_build()
     hands.until(lambda: session.build is not None, "the build")
-    session.install()
+    session.game.install()
     hands.settle()
-    assert session.presence == "built"
+    assert session.game.presence == "built"
     (game / "mods/evening-post" / BELL).write_bytes(b"by another hand")
-    session.refresh_stack()
+    session.game.refresh()
     hands.settle()
-    assert session.presence == "foreign" and "changed since" in session.foreign()
-    session.install()
+    assert session.game.presence == "foreign" and "changed since" in session.game.foreign
+    session.game.install()
     hands.settle()
     assert (game / "mods/evening-post" / BELL).read_bytes() == b"by another hand"
-    assert hands.window.messages[-1].tone == "wrong" and session.presence == "foreign"
-    session.install(over=True)
+    assert hands.window.messages[-1].tone == "wrong" and session.game.presence == "foreign"
+    session.game.install(over=True)
     hands.settle()
-    assert session.presence == "built"
+    assert session.game.presence == "built"
     shutil.rmtree(game / "mods/evening-post")
-    session.refresh_stack()
+    session.game.refresh()
     hands.settle()
-    assert session.presence == "" and not session.installed
+    assert session.game.presence == "" and not session.game.installed
 
 
 def test_a_refusal_stays_to_be_read(application: QApplication, monkeypatch: pytest.MonkeyPatch) -> None:

@@ -361,13 +361,13 @@ def test_load_order_is_switched_by_hand(hands: Hands, mod: Path) -> None:
     hands.key("Ctrl+B", hands.window)
     hands.until(lambda: hands.window.session.build is not None, "the build")
     hands.key("Ctrl+I", hands.window)
-    hands.until(lambda: hands.window.session.installed, "the install")
+    hands.until(lambda: hands.window.session.game.installed, "the install")
     hands.station(4)
     hands.settle()
     view = hands.window.try_station.stack
     assert hands.window.try_station.report is not None
     hands.click(view, QPoint(view.width() - 20, 22))
-    hands.until(lambda: not hands.window.session.stack[0].on, "the switch")
+    hands.until(lambda: not hands.window.session.game.stack[0].on, "the switch")
     hands.settle()
     assert not [word for word in hands.window.try_station.report.words if word.winner != "game"]
 

@@ -14,7 +14,7 @@ import pytest
 from furnel.errors import Cancelled, FurnelError
 from furnel.games import ask_report, draw_still, read_order, read_stack, write_order
 from furnel.mods.build import build, examine_all, last_build, package, stale
-from furnel.mods.deploy import install_mod, is_installed, recover, remove_mod
+from furnel.mods.deploy import install_mod, presence, recover, remove_mod
 from furnel.mods.outside import choose_all
 from furnel.mods.workspace import Workspace, create_project, open_workspace
 from furnel.progress import QUIET
@@ -40,7 +40,7 @@ def test_the_game_accepts_all_four_and_removal_leaves_no_trace(fitted: Workspace
     before = digest(game)
     put_in(fitted)
     assert words(fitted) == dict.fromkeys(FOUR, "accepted")
-    assert is_installed(fitted.catalogue.install, "evening-post")
+    assert presence(fitted.catalogue.install, "evening-post", fitted.build_folder) == ("built", "")
     assert "as it was" in remove_mod(fitted.catalogue.install, "evening-post")
     assert digest(game) == before
     with pytest.raises(FurnelError, match="not installed"):
@@ -220,7 +220,7 @@ def test_a_full_disk_in_an_install_changes_nothing(
         install_mod(game, "evening-post", built.folder)
     monkeypatch.setattr("os.fsync", real)
     assert digest(game.folder) == before
-    assert not is_installed(game, "evening-post")
+    assert presence(game, "evening-post", built.folder) == ("", "")
     assert recover(game) == []
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import io
 import shutil
 import struct
 import zlib
@@ -9,6 +10,7 @@ from pathlib import Path
 
 import numpy as np
 import pytest
+import soundfile
 from PIL import Image
 
 from furnel.catalogue import NOTE, Catalogue, Marks, mark_all, preview, read_notes, take_out
@@ -57,6 +59,25 @@ def test_a_folder_finds_its_originals_in_every_way(known: tuple[Catalogue, Marks
     }
     chosen = found["slate.png"].to("art/rock/granite.dds")
     assert (chosen.how, chosen.sure, chosen.on) == ("by hand", 1.0, True)
+
+
+def test_the_same_pixels_or_samples_are_told_from_what_looks_alike(
+    known: tuple[Catalogue, Marks], tmp_path: Path
+) -> None:
+    catalogue, marks = known
+    read = lambda path: catalogue.read(catalogue.get(path))  # noqa: E731
+    shown = preview(catalogue, catalogue.get("charts/adder_bay.dds")).picture
+    assert shown is not None
+    Image.fromarray(shown.pixels).save(tmp_path / "one.png")
+    other = shown.pixels.copy()
+    other[7, 9, 0] ^= 8
+    Image.fromarray(other).save(tmp_path / "two.png")
+    samples, rate = soundfile.read(io.BytesIO(read("bank0/003.wav")), dtype="float32")
+    soundfile.write(tmp_path / "one.flac", samples, rate, "PCM_16")
+    found = {match.file.name: match for match in match_folder(tmp_path, catalogue.assets, marks, read=read)}
+    assert (found["one.png"].original, found["one.png"].how) == ("charts/adder_bay.dds", "content") and found["one.png"].on
+    assert (found["two.png"].original, found["two.png"].how) == ("charts/adder_bay.dds", "likeness")
+    assert (found["one.flac"].original, found["one.flac"].how) == ("bank0/003.wav", "content")
 
 
 def test_two_files_for_one_original_are_left_to_be_decided(

@@ -124,7 +124,8 @@ def wanted(text: str) -> Wanted:
 def match(folder: Path, game: Path, as_json: bool) -> int:
     """Pair FOLDER's files with the originals that they are for: by note, path, name and likeness."""
     catalogue = open_catalogue(game)
-    found = match_folder(folder, catalogue.assets, mark_all(catalogue, Bar()), Bar())
+    marks = mark_all(catalogue, Bar())
+    found = match_folder(folder, catalogue.assets, marks, Bar(), lambda path: catalogue.read(catalogue.get(path)))
     catalogue.close()
     if as_json:
         say_json([

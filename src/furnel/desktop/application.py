@@ -18,7 +18,7 @@ from furnel.desktop.window import Window
 from furnel.folders import keep_log
 
 log = logging.getLogger(__name__)
-_ARENAS = -8  # glibc's M_ARENA_MAX
+_MALLOC = {-8: 2, -3: 1 << 20}  # glibc's M_ARENA_MAX, and M_MMAP_THRESHOLD: large arrays go back when they are let go
 _SWITCH_S = 0.001  # how long a worker may keep the interpreter from the interface thread
 
 
@@ -28,8 +28,9 @@ def make_application() -> QApplication:
     if isinstance(present, QApplication):
         return present
     sys.setswitchinterval(_SWITCH_S)
-    with contextlib.suppress(OSError, AttributeError):  # threads share what others gave back, instead of keeping it
-        ctypes.CDLL("libc.so.6").mallopt(_ARENAS, 2)
+    with contextlib.suppress(OSError, AttributeError):
+        for setting, value in _MALLOC.items():
+            ctypes.CDLL("libc.so.6").mallopt(setting, value)
     os.environ.setdefault("QT_LOGGING_RULES", "qt.multimedia.*=false;qt.qpa.*=false")
     application = QApplication(sys.argv[:1])
     application.setApplicationName("Furnel")

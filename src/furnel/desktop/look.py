@@ -49,7 +49,8 @@ class Look(QObject):
         """Give the application its type and style sheet."""
         application = QApplication.instance()
         assert isinstance(application, QApplication)
-        application.setFont(font())
+        if application.font() != font():
+            application.setFont(font())
         application.setStyleSheet(self.style_sheet())
 
     def style_sheet(self) -> str:
@@ -75,8 +76,9 @@ def load_type() -> None:
             QFontDatabase.addApplicationFontFromData(file.read_bytes())
 
 
+@cache
 def font(pixels: int = CONTENT_PX, weight: QFont.Weight = QFont.Weight.Normal) -> QFont:
-    """Inter with tabular figures."""
+    """Inter with tabular figures; one object for all who ask, to be copied before it is changed."""
     made = QFont("Inter")
     made.setPixelSize(pixels)
     made.setWeight(weight)

@@ -10,12 +10,13 @@ from typing import Any
 from PyQt6.QtCore import QFileSystemWatcher, QTimer, pyqtSignal
 
 from furnel.catalogue import Asset, Catalogue, Marks, mark_all
+from furnel.desktop.ingame import InGame
 from furnel.desktop.jobs import Job, JobRunner
 from furnel.desktop.swapping import Swapping
 from furnel.errors import FurnelError
-from furnel.games import Clash, Install, InstalledMod, clashes, read_stack, write_order
+from furnel.games import Install
 from furnel.mods.build import Build, build, last_build, package, stale
-from furnel.mods.deploy import Presence, foreign_folder, install_mod, presence, recover, remove_mod
+from furnel.mods.deploy import recover
 from furnel.mods.history import Edit, Past, history_file, note_edit, note_place, read_history
 from furnel.mods.outside import choose, outside_files
 from furnel.mods.project import Project, Swap, save_project
@@ -24,15 +25,6 @@ from furnel.progress import Progress
 from furnel.words import count
 
 _LEARN_AFTER_MS = 1500
-
-
-@dataclass(frozen=True, slots=True)
-class OrderChange:
-    """A change of the load order, before and after."""
-
-    text: str
-    before: list[tuple[str, bool]]
-    after: list[tuple[str, bool]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,14 +39,13 @@ class _Opened:
 class Session(Swapping):
     """The open game and mod; swapping is in `Swapping`. All signals come on the interface thread.
 
-    `build` and `stale` are judged by what a build captured; `presence` is read from the game's own folder.
+    `build` and `stale` are judged by what a build captured; what lies in the game is in `game`.
     """
 
     opened = pyqtSignal()
     project_changed = pyqtSignal()
     fitted = pyqtSignal(str)
     build_changed = pyqtSignal()
-    stack_changed = pyqtSignal()
     marked = pyqtSignal()
 
     def __init__(self, jobs: JobRunner) -> None:
@@ -64,11 +55,7 @@ class Session(Swapping):
         self.examined: dict[str, Examined] = {}
         self.stale: list[str] = []
         self.build: Build | None = None
-        self.stack: list[InstalledMod] = []
-        self.presence: Presence = ""  # how the open mod is in the game
-        self._foreign = ""
-        self.orders: Past[OrderChange] = Past()
-        self.clashes: list[Clash] = []
+        self.game = InGame(self)
         self._watch = QFileSystemWatcher(self)
         self._watch.fileChanged.connect(self._source_changed)
         self._watch.directoryChanged.connect(lambda _: self._look_again.start())
@@ -239,7 +226,7 @@ class Session(Swapping):
                 self._examine(swap)
         self._weigh.start()
 
-    # building and the game
+    # building
 
     def start_build(self, anyway: bool = False) -> None:
         """Build the mod; the last build stays when this one is refused."""
@@ -253,8 +240,8 @@ class Session(Swapping):
             self.tell("calm", f"Built {count(len(found.files), 'file')}; read back and compared")
             self.build = found
             self._weigh_build()
-            if self.presence in ("built", "other"):
-                self.install()
+            if self.game.presence in ("built", "other"):
+                self.game.install()
 
         self.jobs.start(
             "Building", lambda progress: build(space, progress, anyway), done, key="build", lane="build"
@@ -280,113 +267,6 @@ class Session(Swapping):
 
         self.jobs.start("Packaging", work, done, key="package", lane="build")
 
-    def install(self, over: bool = False) -> None:
-        """Put the last build into the game; over what somebody else put there only when `over` says so."""
-        space, built = self.space, self.build
-        if space is None or built is None:
-            self.tell("wrong", "There is nothing to install yet: build the mod first")
-            return
-        install, mod = space.catalogue.install, space.project.mod.id
-
-        def done(target: Path) -> None:
-            self.tell("calm", f"Installed as {target.relative_to(install.folder)} in {install.profile.name}")
-            self.refresh_stack()
-
-        self.jobs.start(
-            "Installing",
-            lambda progress: install_mod(install, mod, built.folder, progress, over),
-            done,
-            self._refused_by_game,
-            key="install",
-            lane="build",
-        )
-
-    def remove(self, over: bool = False) -> None:
-        """Take the mod off the game."""
-        space = self.space
-        if space is None:
-            return
-
-        def done(said: str) -> None:
-            self.tell("calm", said)
-            self.refresh_stack()
-
-        install, mod = space.catalogue.install, space.project.mod.id
-        self.jobs.start(
-            "Removing", lambda _: remove_mod(install, mod, over), done, self._refused_by_game, key="install", lane="build"
-        )
-
-    def foreign(self) -> str:
-        """Why what lies in the open mod's place in the game is not Furnel's, as it was found last; nothing when it is."""
-        return self._foreign if self.presence == "foreign" else ""
-
-    def _refused_by_game(self, error: FurnelError) -> None:
-        self._refuse(error)
-        self.refresh_stack()
-
-    @property
-    def installed(self) -> bool:
-        """Whether Furnel has the open mod in the game, in whatever state."""
-        return self.presence in ("built", "other", "off")
-
-    # the load order
-
-    def set_order(self, order: list[tuple[str, bool]]) -> None:
-        """Write another load order; one change for the undo of the Try station."""
-        before = [(mod.id, mod.on) for mod in self.stack]
-        if self.catalogue is not None and before != order:
-            self.orders.push(OrderChange(_order_words(before, order, self.stack), before, order))
-            self._write_order(order)
-            self.past_changed.emit()
-
-    def undo_order(self) -> OrderChange | None:
-        """Take the last change of the load order back."""
-        change = self.orders.back()
-        if change is not None:
-            self._write_order(change.before)
-            self.past_changed.emit()
-        return change
-
-    def redo_order(self) -> OrderChange | None:
-        """Do again what was taken back of the load order."""
-        change = self.orders.forward()
-        if change is not None:
-            self._write_order(change.after)
-            self.past_changed.emit()
-        return change
-
-    def _write_order(self, order: list[tuple[str, bool]]) -> None:
-        assert self.catalogue is not None
-        install = self.catalogue.install
-        path = install.order_file()
-        self.jobs.start(
-            "Saving the load order",
-            lambda _: write_order(path, order),
-            lambda _: self.refresh_stack(),
-            lane="write",
-            shown=False,
-        )
-
-    def refresh_stack(self) -> None:
-        """Read the installed mods and where they clash."""
-        if self.catalogue is None:
-            return
-        install = self.catalogue.install
-        mod = self.project.mod.id if self.project else ""
-
-        built = self.build.folder if self.build else None
-
-        def work(_: Progress) -> tuple[list[InstalledMod], Presence, str]:
-            here = presence(install, mod, built) if mod else ""
-            return read_stack(install), here, foreign_folder(install, mod) if here == "foreign" else ""
-
-        def done(found: tuple[list[InstalledMod], Presence, str]) -> None:
-            self.stack, self.presence, self._foreign = found
-            self.clashes = clashes(self.stack)
-            self.stack_changed.emit()
-
-        self.jobs.start("Reading the load order", work, done, key="stack", shown=False)
-
     # inside
 
     def _take(self, catalogue: Catalogue, found: _Opened | None) -> None:
@@ -394,11 +274,10 @@ class Session(Swapping):
         space = found.space if found else None
         self.catalogue, self.space = catalogue, space
         self._learn.start()
-        self.examined, self.stale, self.presence = {}, [], ""
-        self.stack, self.clashes = [], []
+        self.examined, self.stale = {}, []
         self.build = found.build if found else None
         self.past = found.past if found else Past()
-        self.orders.clear()
+        self.game.forget()
         self._watch_sources()
         self.opened.emit()
         self.project_changed.emit()
@@ -406,7 +285,7 @@ class Session(Swapping):
         for swap in self.project.swaps if self.project else ():
             self._examine(swap)
         self._weigh_build()
-        self.refresh_stack()
+        self.game.refresh()
         self.tell(
             "calm",
             f"Catalogue up to date: {count(len(catalogue.assets), 'asset')} in "
@@ -487,13 +366,3 @@ def _stamp(file: str) -> tuple[int, int]:
     except OSError:
         return 0, 0
     return state.st_size, state.st_mtime_ns
-
-
-def _order_words(before: list[tuple[str, bool]], after: list[tuple[str, bool]], stack: list[InstalledMod]) -> str:
-    """What a change of the load order is called."""
-    names = {mod.id: mod.name for mod in stack}
-    switched = [(mod, on) for mod, on in after if (mod, not on) in before]
-    if len(switched) == 1:
-        mod, on = switched[0]
-        return f"Switch {names.get(mod, mod)} {'on' if on else 'off'}"
-    return "Change the load order"

@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 import numpy.typing as npt
-from PyQt6.QtCore import QObject, QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtCore import QObject, QPointF, QRectF, QSizeF, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QImage, QPainter, QPolygonF
 
 from furnel.catalogue import Asset, Catalogue, Preview, preview, preview_of
@@ -19,6 +19,7 @@ from furnel.sound import Samples
 
 _KEPT = 1500
 _BATCH = 12
+_PAINTED = 32_000_000  # bytes of tiles that are kept as they were painted
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,20 +139,57 @@ def paint_tile(
 ) -> None:
     """A tile in a box: the picture at its true proportions, the waveform, the first lines, or why there is nothing.
 
-    With `crop` a strip much wider than the box shows its beginning only, so that it can be made out.
+    With `crop` a strip much wider than the box shows its beginning only, so that it can be made out. A tile is painted once
+    for a size and a theme, and then only laid down.
     """
+    if tile is None:
+        painter.fillRect(rect, look.colour("raised"))
+        return
+    device = painter.device()
+    ratio = device.devicePixelRatioF() if device is not None else 1.0
+    painter.drawImage(rect.topLeft().toPoint(), _painted.of(look, rect.size(), ratio, tile, yours, crop))
+
+
+class _Painted:
+    """Tiles as they were painted, the latest used ones up to a size."""
+
+    def __init__(self) -> None:
+        self._kept: OrderedDict[tuple[object, ...], tuple[Tile, QImage]] = OrderedDict()
+        self._bytes = 0
+
+    def of(self, look: Look, size: QSizeF, ratio: float, tile: Tile, yours: bool, crop: bool) -> QImage:
+        """The tile at a size on a screen of so many device pixels a pixel."""
+        width, height = round(size.width()), round(size.height())
+        key = (id(tile), look.theme, width, height, ratio, yours, crop)
+        known = self._kept.get(key)
+        if known is not None:  # it holds its tile, so that the tile's id is its own
+            self._kept.move_to_end(key)
+            return known[1]
+        image = QImage(round(width * ratio), round(height * ratio), QImage.Format.Format_ARGB32_Premultiplied)
+        image.setDevicePixelRatio(ratio)
+        image.fill(0)
+        painter = QPainter(image)
+        _paint(painter, look, QRectF(0, 0, width, height), tile, yours, crop)
+        painter.end()
+        self._kept[key] = tile, image
+        self._bytes += image.sizeInBytes()
+        while self._bytes > _PAINTED and len(self._kept) > 1:
+            self._bytes -= self._kept.popitem(last=False)[1][1].sizeInBytes()
+        return image
+
+
+_painted = _Painted()
+
+
+def _paint(painter: QPainter, look: Look, rect: QRectF, tile: Tile, yours: bool, crop: bool) -> None:
     painter.save()
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-    if tile is None or tile.fault:
+    if tile.fault:
         painter.fillRect(rect, look.colour("raised"))
-        if tile is not None:
-            painter.setFont(font(10))
-            painter.setPen(look.colour("faint"))
-            painter.drawText(
-                rect.adjusted(4, 4, -4, -4),
-                Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap,
-                tile.fault,
-            )
+        painter.setFont(font(10))
+        painter.setPen(look.colour("faint"))
+        flags = Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap
+        painter.drawText(rect.adjusted(4, 4, -4, -4), flags, tile.fault)
     elif tile.image is not None:
         source = QRectF(tile.image.rect())
         if crop and source.width() / source.height() > 2.4 * rect.width() / rect.height():

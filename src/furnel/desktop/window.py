@@ -5,7 +5,6 @@ from __future__ import annotations
 import logging
 from collections.abc import Callable
 from pathlib import Path
-from typing import Any
 
 from PyQt6.QtCore import QSize, Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
@@ -36,14 +35,15 @@ from furnel.desktop.session import Session
 from furnel.desktop.swapping import Notice
 from furnel.desktop.tiles import TileStore
 from furnel.desktop.trying.station import TryStation
-from furnel.desktop.widgets.basics import as_panel, button, tip
+from furnel.desktop.undoing import Undoing
+from furnel.desktop.widgets.basics import as_panel, hairline
 from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip, StationState
 from furnel.desktop.widgets.jobline import JobLine
 from furnel.desktop.widgets.quickcommand import QuickCommand
 from furnel.desktop.widgets.sheets import ask, show_keys, show_log
 from furnel.errors import FurnelError
 from furnel.games import UnknownGame, recognise
-from furnel.mods.history import Past
+from furnel.mods.history import Edit
 from furnel.words import count
 
 log = logging.getLogger(__name__)
@@ -67,6 +67,8 @@ class Window(WithPages):
         self.fit_station = FitStation(look, self.session, self.tiles, self.results, self.player)
         self.build_station = BuildStation(look, self.session, self.tiles, self.results)
         self.try_station = TryStation(look, self.session)
+        self.undoing = Undoing(self.session, lambda: self.stations.currentWidget() is self.try_station)
+        self.undoing.stepped.connect(self._show_edit)
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
         self.stations = QStackedWidget()
         for station in (self.find_station, self.fit_station, self.build_station, self.try_station):
@@ -78,9 +80,9 @@ class Window(WithPages):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
         column.addWidget(self._topbar())
-        column.addWidget(self._rule())
+        column.addWidget(hairline())
         column.addWidget(self.stations, 1)
-        column.addWidget(self._rule())
+        column.addWidget(hairline())
         column.addWidget(self.line)
         self._acts = self._callbacks()
         self._actions = self._make_actions()
@@ -89,7 +91,7 @@ class Window(WithPages):
         session = self.session
         session.opened.connect(self._opened)
         session.told.connect(self._tell)
-        for signal in (session.opened, session.project_changed, session.build_changed, session.stack_changed):
+        for signal in (session.opened, session.project_changed, session.build_changed, session.game.changed):
             signal.connect(self._weigh)
         session.fitted.connect(lambda _: self._weigh())
         self.find_station.wall.selected.connect(lambda _: self._weigh())
@@ -146,7 +148,7 @@ class Window(WithPages):
             "sound": asset is not None and asset.facts.kind in ("sound", "music"),
             "swap": bool(self._swap_at_hand()),
             "built": session.build is not None,
-            "installed": session.installed,
+            "installed": session.game.installed,
         }[entry.needs]
 
     def go(self, station: str) -> None:
@@ -180,8 +182,8 @@ class Window(WithPages):
             "go-fit": self._go_fit,
             "go-build": lambda: self.go("build"),
             "go-try": lambda: self.go("try"),
-            "undo": lambda: self._step(False),
-            "redo": lambda: self._step(True),
+            "undo": lambda: self.undoing.step(False),
+            "redo": lambda: self.undoing.step(True),
             "search": self._search,
             "clear-sieve": self.find_station.sieve.clear,
             "swap": self._swap,
@@ -242,13 +244,6 @@ class Window(WithPages):
         holder = QWidget()
         holder.setLayout(names)
         holder.setFixedWidth(212)
-        self._undo, self._redo = (
-            button("↶", "Undo  (Ctrl+Z)", "plain"),
-            button("↷", "Redo  (Ctrl+Shift+Z)", "plain"),
-        )
-        for part, name in ((self._undo, "undo"), (self._redo, "redo")):
-            part.setStyleSheet("QPushButton { font-size: 17px; padding: 2px 7px }")
-            part.clicked.connect(lambda _=False, name=name: self.run_command(name))
         quick = QPushButton("Do anything        Ctrl K")
         quick.setToolTip("Every command by its name")
         quick.setStyleSheet("QPushButton { text-align: left; padding: 5px 10px }")
@@ -260,14 +255,9 @@ class Window(WithPages):
         row.addWidget(holder)
         row.addWidget(self.strip, 100)
         row.addStretch(1)
-        for part in (self._undo, self._redo, quick):
+        for part in (self.undoing.undo, self.undoing.redo, quick):
             row.addWidget(part)
         return bar
-
-    def _rule(self) -> QWidget:
-        from furnel.desktop.widgets.basics import hairline
-
-        return hairline()
 
     # commands that ask something first
 
@@ -351,13 +341,13 @@ class Window(WithPages):
 
     def _install(self) -> None:
         """Install; what lies in the mod's place and is not Furnel's is named first."""
-        self._over(session_call=self.session.install, verb="Install over it", gone="comes back with Remove")
+        self._over(session_call=self.session.game.install, verb="Install over it", gone="comes back with Remove")
 
     def _remove(self) -> None:
-        self._over(session_call=self.session.remove, verb="Remove it all the same", gone="is gone then")
+        self._over(session_call=self.session.game.remove, verb="Remove it all the same", gone="is gone then")
 
     def _over(self, session_call: Callable[[bool], None], verb: str, gone: str) -> None:
-        why = self.session.foreign()
+        why = self.session.game.foreign
         if not why:
             session_call(False)
             return
@@ -395,33 +385,11 @@ class Window(WithPages):
             return self.fit_station.current
         return ""
 
-    # undo and redo, each in its place
-
-    def _past(self) -> tuple[str, str]:
-        """What Undo and Redo would do here: the load order's on Try, the mod's everywhere else."""
-        on_try = self.stations.currentWidget() is self.try_station
-        past: Past[Any] = self.session.orders if on_try else self.session.past
-        return (past.last.text if past.last else ""), (past.next.text if past.next else "")
-
-    def _step(self, forward: bool) -> None:
-        """Take back or do again, say what that was, and show it."""
-        session = self.session
-        verb = "Done again" if forward else "Taken back"
-        if self.stations.currentWidget() is self.try_station:
-            order = session.redo_order() if forward else session.undo_order()
-            if order is not None:
-                session.tell("calm", f"{verb}: {order.text}")
-            elif session.past.last is not None and not forward:
-                session.tell("calm", "The load order has nothing to take back; changes of the mod are taken back in Fit")
-            return
-        edit = session.redo() if forward else session.undo()
-        if edit is None:
-            session.tell("calm", f"There is nothing to {'do again' if forward else 'take back'}")
-            return
-        session.tell("calm", f"{verb}: {edit.text}")
+    def _show_edit(self, edit: Edit) -> None:
+        """Show what was taken back or done again."""
         if not edit.about:
             self.go("build" if edit.mod else "fit")
-        elif session.swap(edit.about) is not None:
+        elif self.session.swap(edit.about) is not None:
             self._open_bench(edit.about)
         elif self.stations.currentWidget() is self.find_station:
             self.find_station.wall.select(edit.about)
@@ -502,15 +470,10 @@ class Window(WithPages):
         )
         self.strip.set_state("fit", StationState(fit, counts["breaks"], counts["differs"]))
         self.strip.set_state("build", self._build_state())
-        enabled = sum(mod.on for mod in session.stack)
+        enabled = sum(mod.on for mod in session.game.stack)
         words = f"{count(enabled, 'mod')} on" if session.catalogue else "no game open"
         self.strip.set_state("try", StationState("running" if self.try_station.running else words))
-        for part, word, key, text in (
-            (self._undo, "Undo", "Ctrl+Z", self._past()[0]),
-            (self._redo, "Redo", "Ctrl+Shift+Z", self._past()[1]),
-        ):
-            part.setEnabled(bool(text))
-            tip(part, f"{word}: {text}  ({key})" if text else f"Nothing to {word.lower()} here  ({key})")
+        self.undoing.weigh()
         for name, action in self._actions.items():
             action.setEnabled(
                 True if name in ("undo", "redo") else self.usable(command(name)) or not command(name).key
@@ -528,7 +491,7 @@ class Window(WithPages):
             "": "built", "built": "built, installed", "other": "built, an older one installed", "off": "built, installed, off",
             "foreign": "built, not installed",
         }  # fmt: skip
-        return StationState(words[session.presence], waiting=session.presence == "other")
+        return StationState(words[session.game.presence], waiting=session.game.presence == "other")
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         self._save_recent()

@@ -101,29 +101,35 @@ def install_mod(
 
 def foreign_folder(install: Install, mod: str) -> str:
     """Why what lies in the mod's place in the game is not what Furnel put there; nothing when it is, or when nothing is."""
+    return _look_at(install, mod)[0]
+
+
+def presence(install: Install, mod: str, built: Path | None) -> tuple[Presence, str]:
+    """How a mod is in the game, read from the game's own folder: not at all (empty), as it is `built`, as something `other`
+    that Furnel put there, `off`, or `foreign`: something that Furnel did not put there. With the last one, why."""
+    foreign, tree = _look_at(install, mod)
+    if foreign:
+        return "foreign", foreign
+    if not tree:
+        return "", ""
+    if dict(read_order(_order(install))).get(mod) is not True:
+        return "off", ""
+    return ("built" if built is not None and tree_digest(built) == tree else "other"), ""
+
+
+def _look_at(install: Install, mod: str) -> tuple[str, str]:
+    """Why the folder in the mod's place is foreign, and its digest; both empty when nothing is there."""
     target, journal = install.mods_folder() / mod, _read(_keep(install, mod))
     if not target.exists() and not target.is_symlink():
-        return ""
+        return "", ""
     if target.is_symlink() or not target.is_dir():
-        return "something lies there that is no folder"
+        return "something lies there that is no folder", ""
     if journal is None:
-        return "a folder of that name is there, and Furnel did not put it there"
-    if journal.tree and tree_digest(target) not in (journal.tree, journal.tree_next):
-        return "what Furnel put there was changed since by somebody else"
-    return ""
-
-
-def presence(install: Install, mod: str, built: Path | None) -> Presence:
-    """How a mod is in the game, read from the game's own folder: not at all (empty), as it is `built`, as something `other`
-    that Furnel put there, `off`, or `foreign`: something that Furnel did not put there."""
-    target = install.mods_folder() / mod
-    if not target.exists():
-        return ""
-    if foreign_folder(install, mod):
-        return "foreign"
-    if dict(read_order(_order(install))).get(mod) is not True:
-        return "off"
-    return "built" if built is not None and tree_digest(built) == tree_digest(target) else "other"
+        return "a folder of that name is there, and Furnel did not put it there", ""
+    tree = tree_digest(target)
+    if journal.tree and tree not in (journal.tree, journal.tree_next):
+        return "what Furnel put there was changed since by somebody else", tree
+    return "", tree
 
 
 def remove_mod(install: Install, mod: str, over: bool = False) -> str:
@@ -159,13 +165,6 @@ def remove_mod(install: Install, mod: str, over: bool = False) -> str:
     if untouched:
         return "The mods folder is as it was before"
     return "The mod is off; the load order was changed by others meanwhile and keeps their changes"
-
-
-def is_installed(install: Install, mod: str) -> bool:
-    """Whether Furnel has this mod installed in this game, and its folder is still there."""
-    journal = _read(_keep(install, mod))
-    present = (install.mods_folder() / mod).is_dir()
-    return journal is not None and journal.phase == "installed" and present
 
 
 def recover(install: Install) -> list[str]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from itertools import islice
 from pathlib import Path
@@ -16,8 +16,9 @@ from furnel.catalogue.marks import patches_of
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, steps
 
-How = Literal["note", "path", "name", "likeness", "by hand", ""]
-_SURE = {"note": 1.0, "path": 0.98, "name": 0.9, "by hand": 1.0, "": 0.0}
+How = Literal["note", "path", "content", "name", "likeness", "by hand", ""]
+_SURE = {"note": 1.0, "path": 0.98, "content": 0.97, "name": 0.9, "by hand": 1.0, "": 0.0}
+Read = Callable[[str], bytes]
 _CLOSE = 0.18  # a likeness leads by so much of itself, or it is only offered
 _OFFERED = 8
 _FEWEST = 8  # patches that a picture is recognised by
@@ -43,21 +44,23 @@ class Match:
 
 
 def match_folder(
-    folder: Path, shelf: Shelf, marks: Marks | None = None, progress: Progress = QUIET
+    folder: Path, shelf: Shelf, marks: Marks | None = None, progress: Progress = QUIET, read: Read | None = None
 ) -> list[Match]:
     """Every file below a folder with the original that it is most likely for; `marks` are needed for likeness.
 
     What a note of an earlier take-out says comes first, then the same path, then the same name (when only one original of
-    its kind has it), then likeness. One original gets one file: the surest.
+    its kind has it), then, when `read` gives an original's bytes, the same pixels or samples, then likeness. One original
+    gets one file: the surest.
     """
     if not folder.is_dir():
         raise FurnelError("Matching a folder", where=folder, why="there is no such folder")
-    return match_files(sorted(folder.rglob("*")), folder, shelf, marks, progress)
+    return match_files(sorted(folder.rglob("*")), folder, shelf, marks, progress, read)
 
 
 def match_files(
-    given: Sequence[Path], folder: Path, shelf: Shelf, marks: Marks | None = None, progress: Progress = QUIET
-) -> list[Match]:
+    given: Sequence[Path], folder: Path, shelf: Shelf, marks: Marks | None = None, progress: Progress = QUIET,
+    read: Read | None = None,
+) -> list[Match]:  # fmt: skip
     """The same for some files of a folder."""
     files = [file for file in given if file.is_file() and file.name != NOTE and _suffix(file)]
     notes = (
@@ -66,7 +69,7 @@ def match_files(
     notes |= {file: original for file in files[:1] if (original := noted_original(file))}
     paths, names = _keys(shelf)
     found = [
-        _match(folder, file, shelf, notes, paths, names, marks)
+        _match(folder, file, shelf, notes, paths, names, marks, read)
         for file in steps(files, len(files), progress, "Matching files with originals")
     ]
     return _one_each(found)
@@ -106,7 +109,7 @@ def _kinds(file: Path) -> tuple[str, ...]:
 
 def _match(
     folder: Path, file: Path, shelf: Shelf, notes: dict[Path, str], paths: dict[str, list[str]],
-    names: dict[str, list[str]], marks: Marks | None,
+    names: dict[str, list[str]], marks: Marks | None, read: Read | None,
 ) -> Match:  # fmt: skip
     inner = file.relative_to(folder).as_posix() if file.is_relative_to(folder) else file.name
     noted = notes.get(file)
@@ -122,6 +125,9 @@ def _match(
     if len(same) == 1:
         return Match(file, same[0], "name", _SURE["name"], on=True)
     alike = _alike(file, marks) if marks is not None else []
+    first = dict.fromkeys([*same, *(path for path, _ in alike)])  # of the same content, one of the same name comes first
+    if read is not None and (copies := [path for path in first if _same_content(file, path, shelf, read)]):
+        return Match(file, copies[0], "content", _SURE["content"], tuple(copies[1:]), on=True)
     if same and marks is not None:
         scores = dict(alike)
         same = sorted(same, key=lambda path: -scores.get(path, 0.0))
@@ -151,6 +157,25 @@ def _alike(file: Path, marks: Marks) -> list[tuple[str, float]]:
         return []
     best = zip(ranking.rows.tolist(), ranking.scores.tolist(), strict=True)
     return [(marks.shelf.paths[row], score) for row, score in islice(best, _OFFERED + 1)]
+
+
+def _same_content(file: Path, path: str, shelf: Shelf, read: Read) -> bool:
+    """Whether a file has the very pixels or samples of an original, in whatever file; colour that is not seen is no matter."""
+    facts = shelf[shelf.row(path)].facts
+    try:
+        mine = file.read_bytes()
+        if kind_of(file) == "sound":
+            info = sound.sound_info(mine, file)
+            if (info.rate, info.channels, info.frames) != (facts.rate, facts.channels, facts.frames):
+                return False
+            return bool(np.array_equal(sound.read_clip(mine, file)[0].samples, sound.read_clip(read(path), path)[0].samples))
+        head = imagefiles.read_header(mine, file)
+        if kind_of(file) != "texture" or (head.width, head.height) != (facts.width, facts.height):
+            return False
+        one, other = (imagefiles.decode_level(imagefiles.read_texture(data, path)).pixels for data in (mine, read(path)))
+    except (OSError, FurnelError):
+        return False
+    return bool(np.array_equal(np.where(one[..., 3:] > 0, one, 0), np.where(other[..., 3:] > 0, other, 0)))
 
 
 def _has_features(file: Path) -> bool:

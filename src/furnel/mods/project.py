@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 import tomllib
+from functools import lru_cache
 from pathlib import Path
 from typing import Any, Literal
 
@@ -229,10 +230,56 @@ def load_project(path: Path) -> Project:
 
 
 def save_project(path: Path, project: Project) -> None:
-    """Write the project atomically, keeping a person's comments and the order of what did not change."""
+    """Write the project atomically, keeping a person's comments and the order and spelling of what did not change."""
     try:
-        document = tomlkit.parse(path.read_text("utf-8")) if path.is_file() else tomlkit.document()
-    except (OSError, UnicodeDecodeError, TOMLKitError):
+        parts = _parts(path.read_text("utf-8")) if path.is_file() else []
+    except (OSError, UnicodeDecodeError):
+        parts = []
+    swaps = {str(row.get("original")): (row, text) for kind, row, text in parts if kind == "swap"}
+    events = {str(row.get("name")): (row, text) for kind, row, text in parts if kind == "event"}
+    rows = [_swap_row(swap) for swap in project.swaps]
+    uses = [use.model_dump(mode="json", exclude_defaults=True, by_alias=True) for use in project.events]
+    pieces = [
+        _head(project, "".join(text for kind, _, text in parts if kind == "")),
+        *(_kept(swaps.get(str(row["original"])), row, "swap") for row in rows),
+        *(_kept(events.get(str(row["name"])), row, "event") for row in uses),
+    ]
+    write_text(path, re.sub(r"\n{3,}", "\n\n", "\n\n".join(piece.strip("\n") for piece in pieces) + "\n"))
+
+
+_HEADER = re.compile(r"^(?:#[^\n]*\n)*[ \t]*\[{1,2}[ \t]*(mod|game|swap|event)[ \t]*\]", re.M)
+
+
+def _parts(text: str) -> list[tuple[str, dict[str, Any], str]]:
+    """A project's text cut before its tables (with the comments right above them): kind (empty but for swaps and events),
+    what it says, and its text. A text that is not TOML has none."""
+    cuts = [(found.start(), found.group(1)) for found in _HEADER.finditer(text)]
+    out: list[tuple[str, dict[str, Any], str]] = []
+    begun = 0
+    for number, (start, _) in enumerate([*cuts, (len(text), "")]):
+        row = _read_part(text[begun:start])
+        if row is not None:  # otherwise the cut lies inside a text of several lines, or in a list
+            name = next((key for key in ("swap", "event") if set(row) == {key} and len(row[key]) == 1), "")
+            out.append((name, row[name][0] if name else row, text[begun:start]))
+            begun = start
+        elif number == len(cuts):
+            return []
+    return out
+
+
+@lru_cache(maxsize=2048)
+def _read_part(text: str) -> dict[str, Any] | None:
+    try:
+        return tomllib.loads(text)
+    except tomllib.TOMLDecodeError:
+        return None
+
+
+def _head(project: Project, text: str) -> str:
+    """What stands before the swaps, brought up to date."""
+    try:
+        document = tomlkit.parse(text)
+    except TOMLKitError:
         document = tomlkit.document()
     document["furnel"] = project.furnel
     for name, part in (("mod", project.mod), ("game", project.game)):
@@ -243,25 +290,19 @@ def save_project(path: Path, project: Project) -> None:
         for key, value in part.model_dump(by_alias=True).items():
             if table.get(key) != value:
                 table[key] = value
-    kept = {str(table.get("original")): table for table in document.get("swap", [])}
+    return tomlkit.dumps(document)
+
+
+def _kept(old: tuple[dict[str, Any], str] | None, row: dict[str, Any], kind: str) -> str:
+    """A table's text as it was when it says the same, or anew with the comments that stood above it."""
+    if old is not None and old[0] == row:
+        return old[1]
+    above = re.match(r"(?:#[^\n]*\n)*", old[1]) if old is not None else None
     tables = tomlkit.aot()
-    for swap in project.swaps:
-        fresh = _swap_table(swap)
-        old = kept.get(swap.original)
-        tables.append(old if old is not None and old.unwrap() == fresh.unwrap() else fresh)
-    document.pop("swap", None)
-    if project.swaps:
-        document["swap"] = tables
-    document.pop("event", None)
-    if project.events:
-        events = tomlkit.aot()
-        for use in project.events:
-            table = tomlkit.table()
-            for key, value in use.model_dump(exclude_defaults=True, by_alias=True).items():
-                table.add(key, list(value) if isinstance(value, tuple) else value)
-            events.append(table)
-        document["event"] = events
-    write_text(path, re.sub(r"\n{3,}", "\n\n", tomlkit.dumps(document)))
+    tables.append(_table(row))
+    document = tomlkit.document()
+    document[kind] = tables
+    return (above.group() if above else "") + tomlkit.dumps(document)
 
 
 def project_file(path: Path) -> Path:
@@ -299,28 +340,41 @@ def _swap_from_file(swap: dict[str, Any]) -> dict[str, Any]:
     return {**swap, "steps": uses}
 
 
-def _swap_table(swap: Swap) -> Any:
-    table = tomlkit.table()
-    table.add("original", swap.original)
-    table.add("source", swap.source)
-    for key, value in (("like", swap.like), ("made-for", swap.made_for), ("credit", swap.credit)):
-        if value:
-            table.add(key, value)
+def _swap_row(swap: Swap) -> dict[str, Any]:
+    """A swap as the file has it."""
+    row: dict[str, Any] = {"original": swap.original, "source": swap.source}
+    row |= {
+        key: value
+        for key, value in (("like", swap.like), ("made-for", swap.made_for), ("credit", swap.credit))
+        if value
+    }
     if swap.insist:
-        table.add("insist", list(swap.insist))
+        row["insist"] = list(swap.insist)
     if swap.encode is not None:
-        table.add("encode", _inline(swap.encode.model_dump(exclude_defaults=True, by_alias=True)))
+        row["encode"] = swap.encode.model_dump(mode="json", exclude_defaults=True, by_alias=True)
     if swap.steps:
-        uses = tomlkit.array()
-        uses.multiline(True)
-        for use in swap.steps:
-            uses.append(_inline(_step_row(use)))
-        table.add("steps", uses)
-    return table
+        row["steps"] = [_step_row(use) for use in swap.steps]
+    return row
 
 
 def _step_row(use: StepUse) -> dict[str, Any]:
-    return {"do": use.do, **({} if use.on else {"on": False}), **({"auto": True} if use.auto else {}), **use.values}
+    values = {key: list(value) if isinstance(value, tuple) else value for key, value in use.values.items()}
+    return {"do": use.do, **({} if use.on else {"on": False}), **({"auto": True} if use.auto else {}), **values}
+
+
+def _table(row: dict[str, Any]) -> Any:
+    """A swap or event as TOML: settings within a line, a list of tables with a line for each."""
+    table = tomlkit.table()
+    for key, value in row.items():
+        if isinstance(value, list) and value and isinstance(value[0], dict):
+            lines = tomlkit.array()
+            lines.multiline(True)
+            for one in value:
+                lines.append(_inline(one))
+            table.add(key, lines)
+        else:
+            table.add(key, _inline(value) if isinstance(value, dict) else value)
+    return table
 
 
 def _inline(values: dict[str, Any]) -> Any:

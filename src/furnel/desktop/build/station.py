@@ -62,7 +62,7 @@ class BuildStation(QWidget):
         self.contents.picked.connect(self.opened)
         session.project_changed.connect(self._show)
         session.build_changed.connect(self._show)
-        session.stack_changed.connect(self._show)
+        session.game.changed.connect(self._show)
 
     def _panel(self) -> QWidget:
         panel = as_panel(QWidget(), 336)
@@ -160,18 +160,18 @@ class BuildStation(QWidget):
             mark, text = "waiting", "Not built yet."
         elif old:
             mark, text = "differs", f"The build is stale: {len(session.stale)} changed since."
-        elif session.presence:
-            mark, text = _PRESENT[session.presence]
+        elif session.game.presence:
+            mark, text = _PRESENT[session.game.presence]
         else:
             mark, text = "fits", "Built and read back. Not installed in the game yet."
         self._mark.show_state(mark)
         self._state.setText(text)
         self._package.setEnabled(not counts["breaks"])
         self._install.setEnabled(built)
-        self._remove.setEnabled(session.installed)
+        self._remove.setEnabled(session.game.installed)
         for part, is_next in (
             (self._build, old or not built),
-            (self._install, built and not old and session.presence in ("", "other", "off")),
+            (self._install, built and not old and session.game.presence in ("", "other", "off")),
         ):
             part.setObjectName("next" if is_next else "")
             part.style().polish(part)
@@ -184,7 +184,7 @@ class BuildStation(QWidget):
             file.path for file in (built.files if built else ())
         }
         rows = []
-        for mod in self._session.stack:
+        for mod in self._session.game.stack:
             shared = sorted(ours & set(mod.paths)) if mod.id != project.mod.id and mod.on else []
             for path in shared:
                 later = self._wins(mod.id, project.mod.id)
@@ -213,7 +213,7 @@ class BuildStation(QWidget):
             self._clashes.addWidget(label("None: no other enabled mod touches what yours does.", "caption"))
 
     def _wins(self, other: str, ours: str) -> bool:
-        order = [mod.id for mod in self._session.stack]
+        order = [mod.id for mod in self._session.game.stack]
         return ours in order and order.index(other) > order.index(ours)
 
     def _set_about(self, key: str) -> None:

@@ -24,6 +24,7 @@ _HOW = {
     "note": "from its note",
     "path": "same path",
     "name": "same name",
+    "content": "the same content",
     "likeness": "looks alike",
     "by hand": "chosen by you",
     "": "nothing found",
@@ -227,11 +228,12 @@ class MatchSheet(Page):
         if catalogue is None:
             return
         shelf, marks = catalogue.assets, self._session.marks
+        read = lambda path: catalogue.read(catalogue.get(path))  # noqa: E731
 
         def work(progress: Progress) -> list[Match]:
             if paths[0].is_dir():
-                return match_folder(paths[0], shelf, marks, progress)
-            return match_files(paths, paths[0].parent, shelf, marks, progress)
+                return match_folder(paths[0], shelf, marks, progress, read)
+            return match_files(paths, paths[0].parent, shelf, marks, progress, read)
 
         def done(found: list[Match]) -> None:
             self._show([self._chosen.get(match.file, match) for match in found])

@@ -102,7 +102,7 @@ class FindStation(QWidget):
         self.card.wanted.connect(self.wanted)
         session.opened.connect(self._opened)
         session.project_changed.connect(self._marks)
-        session.stack_changed.connect(self._show_card)
+        session.game.changed.connect(self._show_card)
         player.started.connect(lambda: self.card.set_playing(True))
         player.stopped.connect(lambda: self.card.set_playing(False))
 
@@ -337,7 +337,7 @@ class FindStation(QWidget):
             self.card.show_asset(None, False, "")
             return
         winner = next(
-            (mod.name for mod in reversed(self._session.stack) if mod.on and asset.path in mod.paths), ""
+            (mod.name for mod in reversed(self._session.game.stack) if mod.on and asset.path in mod.paths), ""
         )
         self.card.show_asset(
             asset, self._session.swap(asset.path) is not None, winner, len(self._session.kin(asset.path))

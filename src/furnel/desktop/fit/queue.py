@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
@@ -27,6 +28,7 @@ class _Rows(QWidget):
         super().__init__()
         self._look, self._session, self._tiles, self._results = look, session, tiles, results
         self.order: list[str] = []
+        self._names: dict[str, str] = {}
         self.current = ""
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Swaps")
@@ -41,6 +43,8 @@ class _Rows(QWidget):
         self.order = sorted(
             (swap.original for swap in swaps), key=lambda name: (_RANK[self._state(name)], name)
         )
+        endings = Counter(name.rpartition("/")[2] for name in self.order)
+        self._names = {name: self._name(name, endings) for name in self.order}
         self.setFixedHeight(max(len(self.order) * _ROW, 1))
         if self.current not in self.order:
             self.current = self.order[0] if self.order else ""
@@ -53,12 +57,11 @@ class _Rows(QWidget):
             self.picked.emit(original)
             self.update()
 
-    def _name(self, original: str) -> str:
+    def _name(self, original: str, endings: Counter[str]) -> str:
         """The asset's name; with its folder where another swap has the same name."""
         name = self._session.name_of(original)
         parts = original.split("/")
-        twins = sum(other.endswith(f"/{parts[-1]}") for other in self.order)
-        return f"{name}, {parts[-2]}" if twins > 1 and len(parts) > 1 else name
+        return f"{name}, {parts[-2]}" if endings[parts[-1]] > 1 and len(parts) > 1 else name
 
     def _state(self, original: str) -> str:
         found = self._session.examined.get(original)
@@ -80,8 +83,9 @@ class _Rows(QWidget):
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
-        for row, original in enumerate(self.order):
-            self._paint_row(painter, original, QRectF(0, row * _ROW, self.width(), _ROW))
+        seen = event.rect() if event is not None else self.rect()
+        for row in range(max(seen.top() // _ROW, 0), min(seen.bottom() // _ROW + 1, len(self.order))):
+            self._paint_row(painter, self.order[row], QRectF(0, row * _ROW, self.width(), _ROW))
 
     def _paint_row(self, painter: QPainter, original: str, box: QRectF) -> None:
         look = self._look
@@ -98,7 +102,7 @@ class _Rows(QWidget):
         found = self._session.examined.get(original)
         painter.setFont(font(12, QFont.Weight.Medium if original == self.current else QFont.Weight.Normal))
         painter.setPen(look.colour("text"))
-        name = self._name(original)
+        name = self._names[original]
         faults = _faults(found)
         painter.drawText(
             QPointF(96, box.top() + (20 if faults else 29)), elided(painter, name, box.width() - 124)

@@ -25,23 +25,23 @@ class StackView(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setAccessibleName("Load order")
         self.setToolTip("Drag to change the order, or Alt+Up and Alt+Down; Enter switches a mod on or off")
-        session.stack_changed.connect(self._renew)
+        session.game.changed.connect(self._renew)
         session.opened.connect(self._renew)
         look.changed.connect(self.update)
 
     def _renew(self) -> None:
-        self.setFixedHeight((len(self._session.stack) + 1) * _ROW)
-        self._row = max(0, min(self._row, len(self._session.stack) - 1))
+        self.setFixedHeight((len(self._session.game.stack) + 1) * _ROW)
+        self._row = max(0, min(self._row, len(self._session.game.stack) - 1))
         self.update()
 
     def _top_down(self) -> list[int]:
         """Places in the stack in the order of the rows: the winner first."""
-        return list(range(len(self._session.stack) - 1, -1, -1))
+        return list(range(len(self._session.game.stack) - 1, -1, -1))
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        stack = self._session.stack
+        stack = self._session.game.stack
         project = self._session.project
         for row, place in enumerate(self._top_down()):
             mod = stack[place]
@@ -94,7 +94,7 @@ class StackView(QWidget):
         if event is None:
             return
         row = int(event.position().y() // _ROW)
-        if not 0 <= row < len(self._session.stack):
+        if not 0 <= row < len(self._session.game.stack):
             return
         self._row = row
         if event.position().x() > self.width() - 46:
@@ -110,7 +110,7 @@ class StackView(QWidget):
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and self._drag >= 0:
-            target = max(0, min(int(event.position().y() // _ROW), len(self._session.stack) - 1))
+            target = max(0, min(int(event.position().y() // _ROW), len(self._session.game.stack) - 1))
             source, self._drag = self._drag, -1
             self._move(source, target)
         self.update()
@@ -119,7 +119,7 @@ class StackView(QWidget):
         if event is None:
             return
         move = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1}.get(Qt.Key(event.key()), 0)
-        target = max(0, min(self._row + move, len(self._session.stack) - 1))
+        target = max(0, min(self._row + move, len(self._session.game.stack) - 1))
         if move and event.modifiers() & Qt.KeyboardModifier.AltModifier:
             self._move(self._row, target)
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
@@ -131,15 +131,15 @@ class StackView(QWidget):
         self.update()
 
     def _switch(self, row: int) -> None:
-        stack = self._session.stack
+        stack = self._session.game.stack
         if not stack:
             return
         place = self._top_down()[row]
-        self._session.set_order([(mod.id, mod.on != (number == place)) for number, mod in enumerate(stack)])
+        self._session.game.set_order([(mod.id, mod.on != (number == place)) for number, mod in enumerate(stack)])
 
     def _move(self, source: int, target: int) -> None:
-        if source == target or not self._session.stack:
+        if source == target or not self._session.game.stack:
             return
-        rows = [self._session.stack[place] for place in self._top_down()]
+        rows = [self._session.game.stack[place] for place in self._top_down()]
         rows.insert(target, rows.pop(source))
-        self._session.set_order([(mod.id, mod.on) for mod in reversed(rows)])
+        self._session.game.set_order([(mod.id, mod.on) for mod in reversed(rows)])

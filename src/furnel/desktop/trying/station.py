@@ -121,7 +121,7 @@ class TryStation(QWidget):
         row.addLayout(self._middle(), 1)
         row.addWidget(self._right())
         session.opened.connect(self._opened)
-        session.stack_changed.connect(self._stack_changed)
+        session.game.changed.connect(self._stack_changed)
         self._poll = QTimer(self, interval=500)
         self._poll.timeout.connect(self._look_at_game)
 

@@ -1,0 +1,147 @@
+"""What lies in the open game: the open mod as it is installed, the load order, where mods clash."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from PyQt6.QtCore import QObject, pyqtSignal
+
+from furnel.errors import FurnelError
+from furnel.games import Clash, InstalledMod, clashes, read_stack, write_order
+from furnel.mods.deploy import Presence, install_mod, presence, remove_mod
+from furnel.mods.history import Past
+from furnel.progress import Progress
+
+if TYPE_CHECKING:
+    from furnel.desktop.session import Session
+
+Order = list[tuple[str, bool]]
+
+
+@dataclass(frozen=True, slots=True)
+class OrderChange:
+    """A change of the load order, before and after."""
+
+    text: str
+    before: Order
+    after: Order
+
+
+class InGame(QObject):
+    """How the open mod is in the game, and with which others; read from the game's own folder.
+
+    `presence` says how the open mod is there, `foreign` why what lies in its place is not Furnel's, as found last.
+    """
+
+    changed = pyqtSignal()
+
+    def __init__(self, session: Session) -> None:
+        super().__init__(session)
+        self._session = session
+        self.stack: list[InstalledMod] = []
+        self.clashes: list[Clash] = []
+        self.presence: Presence = ""
+        self.foreign = ""
+        self.orders: Past[OrderChange] = Past()
+
+    def forget(self) -> None:
+        """Another game or mod is open: nothing of the one before stays."""
+        self.stack, self.clashes, self.presence, self.foreign = [], [], "", ""
+        self.orders.clear()
+
+    @property
+    def installed(self) -> bool:
+        """Whether Furnel has the open mod in the game, in whatever state."""
+        return self.presence in ("built", "other", "off")
+
+    def install(self, over: bool = False) -> None:
+        """Put the last build into the game; over what somebody else put there only when `over` says so."""
+        session, space, built = self._session, self._session.space, self._session.build
+        if space is None or built is None:
+            session.tell("wrong", "There is nothing to install yet: build the mod first")
+            return
+        install, mod = space.catalogue.install, space.project.mod.id
+
+        def work(progress: Progress) -> str:
+            target = install_mod(install, mod, built.folder, progress, over)
+            return f"Installed as {target.relative_to(install.folder)} in {install.profile.name}"
+
+        self._do("Installing", work)
+
+    def remove(self, over: bool = False) -> None:
+        """Take the mod off the game."""
+        space = self._session.space
+        if space is not None:
+            install, mod = space.catalogue.install, space.project.mod.id
+            self._do("Removing", lambda _: remove_mod(install, mod, over))
+
+    def _do(self, title: str, work: Callable[[Progress], str]) -> None:
+        session = self._session
+
+        def done(said: str) -> None:
+            session.tell("calm", said)
+            self.refresh()
+
+        def failed(error: FurnelError) -> None:
+            session.tell("wrong", error.sentence())
+            self.refresh()
+
+        session.jobs.start(title, work, done, failed, key="install", lane="build")
+
+    def set_order(self, order: Order) -> None:
+        """Write another load order; one change for the undo of the Try station."""
+        before = [(mod.id, mod.on) for mod in self.stack]
+        if self._session.catalogue is not None and before != order:
+            self.orders.push(OrderChange(_order_words(before, order, self.stack), before, order))
+            self._write_order(order)
+
+    def step(self, forward: bool) -> OrderChange | None:
+        """Take the last change of the load order back, or do it again; it, or None when there is none."""
+        change = self.orders.forward() if forward else self.orders.back()
+        if change is not None:
+            self._write_order(change.after if forward else change.before)
+        return change
+
+    def _write_order(self, order: Order) -> None:
+        session = self._session
+        assert session.catalogue is not None
+        path = session.catalogue.install.order_file()
+        session.jobs.start(
+            "Saving the load order",
+            lambda _: write_order(path, order),
+            lambda _: self.refresh(),
+            lane="write",
+            shown=False,
+        )
+        session.past_changed.emit()
+
+    def refresh(self) -> None:
+        """Read the installed mods and where they clash."""
+        session = self._session
+        if session.catalogue is None:
+            return
+        install, mod = session.catalogue.install, session.project.mod.id if session.project else ""
+        built: Path | None = session.build.folder if session.build else None
+
+        def work(_: Progress) -> tuple[list[InstalledMod], list[Clash], tuple[Presence, str]]:
+            stack = read_stack(install)
+            return stack, clashes(stack), presence(install, mod, built) if mod else ("", "")
+
+        def done(found: tuple[list[InstalledMod], list[Clash], tuple[Presence, str]]) -> None:
+            self.stack, self.clashes, (self.presence, self.foreign) = found
+            self.changed.emit()
+
+        session.jobs.start("Reading the load order", work, done, key="stack", shown=False)
+
+
+def _order_words(before: Order, after: Order, stack: list[InstalledMod]) -> str:
+    """What a change of the load order is called."""
+    names = {mod.id: mod.name for mod in stack}
+    switched = [(mod, on) for mod, on in after if (mod, not on) in before]
+    if len(switched) == 1:
+        mod, on = switched[0]
+        return f"Switch {names.get(mod, mod)} {'on' if on else 'off'}"
+    return "Change the load order"

@@ -1,0 +1,62 @@
+"""Undo and redo, each in its place: the load order's on Try, the mod's everywhere else."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from PyQt6.QtCore import QObject, pyqtSignal
+from PyQt6.QtWidgets import QPushButton
+
+from furnel.desktop.session import Session
+from furnel.desktop.widgets.basics import button, tip
+from furnel.mods.history import Edit, Past
+
+
+class Undoing(QObject):
+    """The two buttons and what they do; `on_try` tells whether the Try station is shown.
+
+    A change of the mod that was taken back or done again is emitted as `stepped`, so that the window shows it.
+    """
+
+    stepped = pyqtSignal(object)
+
+    def __init__(self, session: Session, on_try: Callable[[], bool]) -> None:
+        super().__init__(session)
+        self._session, self._on_try = session, on_try
+        self.undo, self.redo = button("↶", "Undo  (Ctrl+Z)", "plain"), button("↷", "Redo  (Ctrl+Shift+Z)", "plain")
+        for part, forward in ((self.undo, False), (self.redo, True)):
+            part.setStyleSheet("QPushButton { font-size: 17px; padding: 2px 7px }")
+            part.clicked.connect(lambda _=False, forward=forward: self.step(forward))
+
+    def weigh(self) -> None:
+        """Say on the buttons what they would do here."""
+        past: Past[Any] = self._session.game.orders if self._on_try() else self._session.past
+        for part, word, key, change in (
+            (self.undo, "Undo", "Ctrl+Z", past.last),
+            (self.redo, "Redo", "Ctrl+Shift+Z", past.next),
+        ):
+            _set(part, change.text if change else "", word, key)
+
+    def step(self, forward: bool) -> None:
+        """Take back or do again, and say what that was."""
+        session = self._session
+        verb = "Done again" if forward else "Taken back"
+        if self._on_try():
+            order = session.game.step(forward)
+            if order is not None:
+                session.tell("calm", f"{verb}: {order.text}")
+            elif session.past.last is not None and not forward:
+                session.tell("calm", "The load order has nothing to take back; changes of the mod are taken back in Fit")
+            return
+        edit: Edit | None = session.redo() if forward else session.undo()
+        if edit is None:
+            session.tell("calm", f"There is nothing to {'do again' if forward else 'take back'}")
+            return
+        session.tell("calm", f"{verb}: {edit.text}")
+        self.stepped.emit(edit)
+
+
+def _set(part: QPushButton, text: str, word: str, key: str) -> None:
+    part.setEnabled(bool(text))
+    tip(part, f"{word}: {text}  ({key})" if text else f"Nothing to {word.lower()} here  ({key})")
