@@ -3,6 +3,7 @@
 from furnel.catalogue.facts import KINDS, Facts, Kind, facts_of
 from furnel.catalogue.index import Catalogue
 from furnel.catalogue.kin import Kin
+from furnel.catalogue.learning import mark_apart
 from furnel.catalogue.likeness import Ranking, like_colour, like_picture, like_sound
 from furnel.catalogue.marking import Marks, mark_all
 from furnel.catalogue.previews import Preview, media_preview, preview, preview_of
@@ -37,6 +38,7 @@ __all__ = [
     "like_picture",
     "like_sound",
     "mark_all",
+    "mark_apart",
     "media_preview",
     "noted_original",
     "preview",

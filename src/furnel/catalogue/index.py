@@ -45,7 +45,8 @@ class Catalogue:
         self._lock = threading.Lock()
         self._closed = False
         mark = hashlib.sha256(str(install.folder).encode()).hexdigest()[:16]
-        self._database = _open(file or cache_folder() / "catalogues" / f"{mark}.sqlite")
+        self.file = file or cache_folder() / "catalogues" / f"{mark}.sqlite"
+        self._database = _open(self.file)
 
     def refresh(self, progress: Progress = QUIET) -> None:
         """Scan what is new or changed since the last time, then load the index."""
@@ -243,10 +244,12 @@ def _open(file: Path) -> sqlite3.Connection:
             database.close()
             raise sqlite3.DatabaseError("another version")
         except sqlite3.DatabaseError as error:
-            if attempt and "another version" not in str(error):
+            busy = "locked" in str(error)  # by another process: that is no reason to begin anew
+            if busy or (attempt and "another version" not in str(error)):
                 raise FurnelError(
-                    "Opening the catalogue", where=file, why=str(error), remedy="Delete the file"
-                ) from error
+                    "Opening the catalogue", where=file, why=str(error),
+                    remedy="Try again in a moment" if busy else "Delete the file",
+                ) from error  # fmt: skip
             for suffix in ("", "-wal", "-shm"):
                 file.with_name(file.name + suffix).unlink(missing_ok=True)
             with sqlite3.connect(file) as fresh:

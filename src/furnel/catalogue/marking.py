@@ -4,8 +4,6 @@ from __future__ import annotations
 
 import hashlib
 import io
-import time
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 
 import numpy as np
@@ -27,13 +25,13 @@ from furnel.catalogue.marks import (
 from furnel.catalogue.shelf import Asset, Shelf
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
-from furnel.parallel import cores, get_ready
-from furnel.progress import QUIET, Progress, check
+from furnel.parallel import each
+from furnel.progress import QUIET, Part, Progress, check
 
+WHAT = "Learning what everything looks and sounds like"
 SIDE = 128
 _PIECE = 512
 _KIN_VERSION = 1
-_PAUSE_S = 0.003
 _SOUND_NUMBERS = 1 + TIMES + BANDS
 
 
@@ -55,11 +53,19 @@ class _One:
     sound: Floats | None = None
 
 
-def mark_all(catalogue: Catalogue, progress: Progress = QUIET, gently: bool = False) -> Marks:
-    """The marks of the whole game; what is kept from the last time is not worked out again. Can be cancelled and resumed.
+def is_marked(catalogue: Catalogue) -> bool:
+    """Whether everything that the game is recognised by is kept."""
+    shelf = catalogue.assets
+    pieces = (
+        (archive, piece)
+        for number, archive in enumerate(shelf.archives)
+        for piece in range(-(-int((shelf.columns["archive"] == number).sum()) // _PIECE))
+    )
+    return all(catalogue.kept_marks(*piece) is not None for piece in pieces)
 
-    `gently` leaves most of the interpreter to other threads: for a window that has to stay quick meanwhile.
-    """
+
+def mark_all(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
+    """The marks of the whole game; what is kept from the last time is not worked out again. Can be cancelled and resumed."""
     shelf = catalogue.assets
     pictures = empty_table(np.flatnonzero(shelf.columns["width"] > 0))
     sounds = [SoundTable(np.zeros(0, np.int64), np.zeros((0, _SOUND_NUMBERS), np.float32))]
@@ -67,13 +73,14 @@ def mark_all(catalogue: Catalogue, progress: Progress = QUIET, gently: bool = Fa
     for number, archive in enumerate(shelf.archives):
         rows = np.flatnonzero(shelf.columns["archive"] == number)
         for piece, start in enumerate(range(0, len(rows), _PIECE)):
-            check(progress, "Learning what everything looks like")
+            check(progress, WHAT)
             some = rows[start : start + _PIECE]
-            progress.report(some[0] / len(shelf), "Learning what everything looks and sounds like")
+            share = Part(progress, some[0] / len(shelf), (some[-1] + 1) / len(shelf))
+            share.report(0, WHAT)
             kept = catalogue.kept_marks(archive, piece)
             part = _unpack(kept, some) if kept is not None else None
             if part is None:
-                part = _marked(catalogue, [shelf[row] for row in some.tolist()], some, progress, gently)
+                part = _marked(catalogue, [shelf[row] for row in some.tolist()], some, share)
                 catalogue.keep_marks(archive, piece, _pack(part, some))
             fill(pictures, part[0])
             sounds.append(part[1])
@@ -95,17 +102,9 @@ _Part = tuple[PictureTable, SoundTable, npt.NDArray[np.uint8]]
 
 
 def _marked(
-    catalogue: Catalogue, assets: list[Asset], rows: npt.NDArray[np.int64], progress: Progress, gently: bool
+    catalogue: Catalogue, assets: list[Asset], rows: npt.NDArray[np.int64], progress: Progress
 ) -> _Part:
-    def one(asset: Asset) -> _One:
-        check(progress, "Learning what everything looks like")
-        if gently:
-            time.sleep(_PAUSE_S)
-        return _mark(catalogue, asset)
-
-    get_ready()
-    with ThreadPoolExecutor(1 if gently else cores(), thread_name_prefix="furnel-marks") as pool:
-        found = list(pool.map(one, assets))
+    found = each(assets, lambda asset, _: _mark(catalogue, asset), progress, WHAT)
     seen = [
         (row, one.picture) for row, one in zip(rows.tolist(), found, strict=True) if one.picture is not None
     ]

@@ -43,7 +43,6 @@ def make_application() -> QApplication:
 def make_window(theme: str = "dark") -> Window:
     """The main window with its look; unexpected errors go to the log and are told in plain words."""
     look = Look(theme if theme in THEMES else "dark")
-    look.apply()
     window = Window(look)
     keep_log()
 

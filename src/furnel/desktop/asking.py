@@ -11,6 +11,7 @@ from furnel import catalogue as game
 from furnel import containers
 from furnel.catalogue import Asset
 from furnel.desktop.find.take import TakeDialog
+from furnel.desktop.look import dressed
 from furnel.desktop.session import Session
 
 
@@ -19,6 +20,7 @@ def take_out(parent: QWidget, session: Session, assets: Sequence[Asset]) -> None
     catalogue = session.catalogue
     if not assets or catalogue is None:
         return
+    parent = dressed(parent)
     name = assets[0].name if len(assets) == 1 else f"{len(assets)} assets"
     kin = [path for asset in assets for path in session.kin(asset.path)]
     dialog = TakeDialog(parent, name, len(kin))
@@ -43,6 +45,7 @@ def take_out(parent: QWidget, session: Session, assets: Sequence[Asset]) -> None
 
 def pack_folder(parent: QWidget, session: Session, folder: Path | None = None) -> None:
     """Ask for a folder (when none is given), a layout and a file, then make an archive."""
+    parent = dressed(parent)
     if folder is None:
         chosen = QFileDialog.getExistingDirectory(parent, "A folder to make an archive of")
         if not chosen:

@@ -17,12 +17,14 @@ from PyQt6.QtCore import QObject, Qt, QTimer, pyqtSignal
 
 from furnel.errors import Cancelled, FurnelError
 from furnel.parallel import cores, get_ready
-from furnel.progress import Progress
+from furnel.progress import Progress, check
 
 log = logging.getLogger(__name__)
 
 Work = Callable[[Progress], Any]
 _NICE = 5
+_RANKS = {"read": 0, "build": 1}  # lanes that work in turns
+_WHILE_S = 0.25
 _TURN_S = 0.008  # how long results are delivered before the window has its turn
 
 
@@ -32,20 +34,61 @@ def _step_back() -> None:
         os.setpriority(os.PRIO_PROCESS, threading.get_native_id(), _NICE)
 
 
-def _ready(job: Job, work: Work) -> Any:
-    """Do some work, once what workers share is imported."""
-    get_ready()
-    return work(job)
+class _Turns:
+    """Whose turn it is to work: one at a time, the lowest rank first, each for a while. More would keep the interpreter from
+    the interface thread; what is heavy in one job spreads over all cores by itself."""
+
+    def __init__(self) -> None:
+        self._changed = threading.Condition()
+        self._waiting: list[int] = []
+        self._taken = False
+        self._since = 0.0
+
+    def take(self, rank: int) -> None:
+        """Wait until it is the turn of one with this rank."""
+        with self._changed:
+            self._waiting.append(rank)
+            self._changed.wait_for(lambda: not self._taken and rank == min(self._waiting))
+            self._waiting.remove(rank)
+            self._taken, self._since = True, time.monotonic()
+
+    def give(self) -> None:
+        """Let the next one work."""
+        with self._changed:
+            self._taken = False
+            self._changed.notify_all()
+
+    def pass_on(self, rank: int) -> None:
+        """Let others work for a while when they come first, or when this one worked long enough."""
+        waiting = self._waiting
+        if waiting and (min(waiting) < rank or (rank in waiting and time.monotonic() - self._since > _WHILE_S)):
+            self.give()
+            self.take(rank)
 
 
 class Job:
     """One piece of work; it is the progress that the work reports to."""
 
-    def __init__(self, runner: JobRunner, number: int, title: str, shown: bool) -> None:
+    def __init__(self, runner: JobRunner, number: int, title: str, shown: bool, lane: str) -> None:
         self._runner, self.number, self.title, self.shown = runner, number, title, shown
         self.fraction, self.text = 0.0, title
         self._cancelled = False
         self._told = 0.0
+        self._rank = _RANKS.get(lane)
+        self._thread = 0
+
+    def do(self, work: Work) -> Any:
+        """Do the work, when it is its turn, once what workers share is imported."""
+        get_ready()
+        if self._rank is None:
+            return work(self)
+        self._runner.turns.take(self._rank)
+        self._thread = threading.get_ident()
+        try:
+            check(self, self.title)
+            return work(self)
+        finally:
+            self._runner.turns.give()
 
     def report(self, fraction: float, text: str) -> None:
         self.fraction, self.text = fraction, text
@@ -55,6 +98,8 @@ class Job:
             self._runner.progressed.emit(self.number)
 
     def cancelled(self) -> bool:
+        if self._rank is not None and self._thread == threading.get_ident():
+            self._runner.turns.pass_on(self._rank)
         return self._cancelled
 
     def cancel(self) -> None:
@@ -74,9 +119,9 @@ class _Entry:
 
 
 class JobRunner(QObject):
-    """Runs work on all cores (`read`), in a lane for what the eye waits for (`eye`), or one after the other: `write` for
-    small things that must be written, `build` for long writing that can be cancelled, `preview`, and `marks`, which nobody
-    waits for.
+    """Runs work in lanes: `read` for what spreads over the cores by itself, `eye` for what the eye waits for, `wait` for what
+    waits for another program, and one after the other `write` for small things that must be written, `build` for long
+    writing that can be cancelled, `preview`, and `marks`, which nobody waits for.
 
     A request with a `key` cancels the one before with the same key: when that has not begun it leaves the queue, and its
     result is dropped. Results, errors and progress arrive on the thread that this object lives in, a few in a turn.
@@ -90,13 +135,14 @@ class JobRunner(QObject):
 
     def __init__(self) -> None:
         super().__init__()
-        widths = {"read": max(cores(), 2), "eye": 2, "write": 1, "build": 1, "preview": 1, "marks": 1}
+        widths = {"read": max(cores(), 2), "eye": 2, "wait": 2, "write": 1, "build": 1, "preview": 1, "marks": 1}
         self._pools = {
             lane: ThreadPoolExecutor(
                 width, thread_name_prefix=f"furnel-{lane}", initializer=None if lane in ("eye", "write") else _step_back
             )
             for lane, width in widths.items()
         }
+        self.turns = _Turns()
         self._entries: dict[int, _Entry] = {}
         self._newest: dict[str, int] = {}
         self._count = 0
@@ -119,7 +165,7 @@ class JobRunner(QObject):
     ) -> Job:
         """Run `work(progress)`; then `done(result)`, or `failed(error)` (by default `refused` is emitted)."""
         self._count += 1
-        job = Job(self, self._count, title, shown)
+        job = Job(self, self._count, title, shown, lane)
         if key:
             previous = self._entries.get(self._newest.get(key, 0))
             self._newest[key] = job.number
@@ -127,7 +173,7 @@ class JobRunner(QObject):
                 previous.job.cancel()
         entry = self._entries[job.number] = _Entry(job, key, done, failed, lane)
         pool = self._pools[lane]
-        entry.future = pool.submit(work, job) if lane == "write" else pool.submit(_ready, job, work)
+        entry.future = pool.submit(work, job) if lane == "write" else pool.submit(job.do, work)
         entry.future.add_done_callback(lambda finished, number=job.number: self._finish(number, finished))
         if shown:
             self.started.emit(job.number)

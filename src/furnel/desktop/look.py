@@ -6,13 +6,14 @@ import tomllib
 from functools import cache
 from importlib import resources
 
-from PyQt6.QtCore import QObject, pyqtSignal
+from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 from PyQt6.QtGui import QColor, QFont, QFontDatabase
-from PyQt6.QtWidgets import QApplication
+from PyQt6.QtWidgets import QApplication, QWidget
 
 THEMES = ("dark", "light")
 CONTENT_PX = 12
 _FOLDER = "furnel.desktop"
+_DRESSED = "dressed"
 
 
 @cache
@@ -22,8 +23,25 @@ def theme_colours(name: str) -> dict[str, str]:
     return dict(tomllib.loads(text)["base"])
 
 
+@cache
+def style_sheet(theme: str) -> str:
+    """A theme's style sheet, with every role filled in and the shapes' places as Qt wants them."""
+    folder = resources.files(_FOLDER) / "themes"
+    text = (folder / "window.qss").read_text("utf-8")
+    colours = theme_colours(theme)
+    for role in sorted(colours, key=len, reverse=True):
+        text = text.replace(f"@{role}", QColor(colours[role]).name())
+    for shape in ("chevron.svg", "tick.svg"):
+        text = text.replace(f"url({shape})", f"url({folder / shape})")
+    return text
+
+
 class Look(QObject):
-    """The current theme. Widgets that paint themselves ask it for colours and fonts each time they paint."""
+    """The current theme. Widgets that paint themselves ask it for colours and fonts each time they paint.
+
+    The style sheet is given to the window's parts one by one: a new theme comes at once to what is seen, and to the rest in
+    the turns after that.
+    """
 
     changed = pyqtSignal()
 
@@ -31,6 +49,10 @@ class Look(QObject):
         super().__init__()
         self.theme = theme
         self._colours = {role: QColor(code) for role, code in theme_colours(theme).items()}
+        self._roots: list[QWidget] = []
+        self._late: list[QWidget] = []  # what has the old theme still
+        self._next = QTimer(self, singleShot=True, interval=0)
+        self._next.timeout.connect(self._dress_next)
 
     def colour(self, role: str, alpha: float = 1.0) -> QColor:
         """A role's colour, see-through by `alpha`."""
@@ -38,42 +60,50 @@ class Look(QObject):
         colour.setAlphaF(alpha)
         return colour
 
+    def dress(self, root: QWidget) -> None:
+        """Give a part of the window the style sheet, now and whenever the theme changes."""
+        root.setProperty(_DRESSED, True)
+        root.setStyleSheet(style_sheet(self.theme))
+        root.destroyed.connect(lambda: self._forget(root))
+        self._roots.append(root)
+
     def use(self, theme: str) -> None:
         """Change the theme everywhere."""
         self.theme = theme
         self._colours = {role: QColor(code) for role, code in theme_colours(theme).items()}
-        self.apply()
+        seen = [root for root in self._roots if root.isVisible()]
+        self._late = [root for root in self._roots if root not in seen]
+        for root in seen:
+            root.setStyleSheet(style_sheet(theme))
+        self._next.start()
         self.changed.emit()
 
-    def apply(self) -> None:
-        """Give the application its type and style sheet."""
-        application = QApplication.instance()
-        assert isinstance(application, QApplication)
-        if application.font() != font():
-            application.setFont(font())
-        application.setStyleSheet(self.style_sheet())
+    def _dress_next(self) -> None:
+        if self._late:
+            self._late.pop().setStyleSheet(style_sheet(self.theme))
+            self._next.start()
 
-    def style_sheet(self) -> str:
-        """The style sheet with every role filled in."""
-        text = (resources.files(_FOLDER) / "themes" / "window.qss").read_text("utf-8")
-        for role in sorted(self._colours, key=len, reverse=True):
-            text = text.replace(f"@{role}", self._colours[role].name())
-        return text.replace("url(chevron.svg)", f"url({_shapes()}/chevron.svg)").replace(
-            "url(tick.svg)", f"url({_shapes()}/tick.svg)"
-        )
+    def _forget(self, root: QWidget) -> None:
+        for known in (self._roots, self._late):
+            if root in known:
+                known.remove(root)
 
 
-def _shapes() -> str:
-    """The folder of the shapes that the style sheet names; Qt wants it as a path."""
-    return str(resources.files(_FOLDER) / "themes")
+def dressed(part: QWidget) -> QWidget:
+    """The dressed part of the window that this one is in, or that it has: the parent for a dialog."""
+    above: QWidget | None = part
+    while above is not None and not above.property(_DRESSED):
+        above = above.parentWidget()
+    return above or next((child for child in part.findChildren(QWidget) if child.property(_DRESSED)), part)
 
 
 def load_type() -> None:
-    """Make the bundled cuts of Inter known to Qt."""
+    """Make the bundled cuts of Inter known to Qt, and the type of everything."""
     folder = resources.files(_FOLDER) / "fonts"
     for file in folder.iterdir():
         if file.name.endswith(".otf"):
             QFontDatabase.addApplicationFontFromData(file.read_bytes())
+    QApplication.setFont(font())
 
 
 @cache

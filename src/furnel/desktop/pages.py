@@ -64,6 +64,7 @@ class WithPages(QWidget):
         return self._added(page)
 
     def _added(self, page: AnyPage) -> AnyPage:
+        self.look.dress(page)
         self.stations.addWidget(page)
         page.closed.connect(lambda: self.go("find"))
         return page

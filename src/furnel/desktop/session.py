@@ -9,7 +9,7 @@ from typing import Any
 
 from PyQt6.QtCore import QFileSystemWatcher, QTimer, pyqtSignal
 
-from furnel.catalogue import Asset, Catalogue, Marks, mark_all
+from furnel.catalogue import Asset, Catalogue, Marks, mark_apart
 from furnel.desktop.ingame import InGame
 from furnel.desktop.jobs import Job, JobRunner
 from furnel.desktop.swapping import Swapping
@@ -174,7 +174,7 @@ class Session(Swapping):
 
         self._learning = self.jobs.start(
             "Learning the game",
-            lambda progress: mark_all(catalogue, progress, gently=True),
+            lambda progress: mark_apart(catalogue, progress),
             done,
             failed,
             key="marks",

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtCore import QSize, Qt, QTimer
-from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
+from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence, QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
     QApplication,
     QFileDialog,
@@ -26,7 +26,7 @@ from furnel.desktop.build.station import BuildStation
 from furnel.desktop.find.station import FindStation
 from furnel.desktop.fit.station import FitStation
 from furnel.desktop.jobs import JobRunner
-from furnel.desktop.look import Look
+from furnel.desktop.look import Look, dressed
 from furnel.desktop.pages import WithPages
 from furnel.desktop.playback import Player
 from furnel.desktop.recent import Recent, save_recent
@@ -79,11 +79,16 @@ class Window(WithPages):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
-        column.addWidget(self._topbar())
-        column.addWidget(hairline())
+        bar = self._topbar()
+        column.addWidget(bar)
+        rules = hairline(), hairline()
+        column.addWidget(rules[0])
         column.addWidget(self.stations, 1)
-        column.addWidget(hairline())
+        column.addWidget(rules[1])
         column.addWidget(self.line)
+        parts = *self.fit_station.parts(), self.find_station, self.build_station, self.try_station
+        for part in (bar, *rules, self.line, *parts):
+            look.dress(part)
         self._acts = self._callbacks()
         self._actions = self._make_actions()
         self.strip.chosen.connect(lambda name: self.run_command(f"go-{name}"))
@@ -262,7 +267,7 @@ class Window(WithPages):
     # commands that ask something first
 
     def _open_game(self) -> None:
-        folder = QFileDialog.getExistingDirectory(self, "The game's folder")
+        folder = QFileDialog.getExistingDirectory(dressed(self), "The game's folder")
         if folder:
             self.open_folder(Path(folder))
 
@@ -278,19 +283,19 @@ class Window(WithPages):
             self.session.open_game(folder)
 
     def _open_mod(self) -> None:
-        file, _ = QFileDialog.getOpenFileName(self, "A mod's project", "", "Furnel mods (furnel.toml)")
+        file, _ = QFileDialog.getOpenFileName(dressed(self), "A mod's project", "", "Furnel mods (furnel.toml)")
         if file:
             self.session.open_mod(Path(file))
 
     def _new_mod(self) -> None:
-        name, wanted = QInputDialog.getText(self, "New mod", "What is it called?")
+        name, wanted = QInputDialog.getText(dressed(self), "New mod", "What is it called?")
         if wanted and name.strip():
-            folder = QFileDialog.getExistingDirectory(self, f"A folder for {name.strip()}")
+            folder = QFileDialog.getExistingDirectory(dressed(self), f"A folder for {name.strip()}")
             if folder:
                 self.session.new_mod(Path(folder), name.strip())
 
     def _mod_menu(self) -> None:
-        menu = QMenu(self)
+        menu = QMenu(dressed(self))
         for name in ("new-mod", "open-mod"):
             menu.addAction(self._actions[name])
         menu.exec(self._mod.mapToGlobal(self._mod.rect().bottomLeft()))
@@ -306,11 +311,11 @@ class Window(WithPages):
             self.session.swap_with(original, file)
 
     def _ask_source(self, name: str) -> Path | None:
-        file, _ = QFileDialog.getOpenFileName(self, f"A file to put in the place of {name}")
+        file, _ = QFileDialog.getOpenFileName(dressed(self), f"A file to put in the place of {name}")
         return Path(file) if file else None
 
     def _match(self) -> None:
-        folder = QFileDialog.getExistingDirectory(self, "A folder with files for this game")
+        folder = QFileDialog.getExistingDirectory(dressed(self), "A folder with files for this game")
         if folder:
             self.match_files([Path(folder)])
 
@@ -424,7 +429,9 @@ class Window(WithPages):
             shown.leave()
             return
         later: Callable[[str], None] = lambda name: QTimer.singleShot(0, lambda: self.run_command(name))  # noqa: E731
-        QuickCommand(self, self.look, self.usable, later).open()
+        quick = QuickCommand(self, self.look, self.usable, later)
+        self.look.dress(quick)
+        quick.open()
 
     # what the strip says
 
@@ -492,6 +499,9 @@ class Window(WithPages):
             "foreign": "built, not installed",
         }  # fmt: skip
         return StationState(words[session.game.presence], waiting=session.game.presence == "other")
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        QPainter(self).fillRect(self.rect(), self.look.colour("window"))
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         self._save_recent()

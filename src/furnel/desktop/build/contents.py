@@ -99,8 +99,9 @@ class Contents(QWidget):
         for x, text in zip(columns, ("inner path", "format", "bytes", "in the build"), strict=True):
             painter.drawText(QPointF(x, 17), text)
         built = {file.path: file for file in self._session.build.files} if self._session.build else {}
-        for row, original in enumerate(names):
-            self._row(painter, row, original, columns, built)
+        seen = event.rect() if event is not None else self.rect()
+        for row in range(max((seen.top() - _HEAD) // _ROW, 0), min((seen.bottom() - _HEAD) // _ROW + 1, len(names))):
+            self._row(painter, row, names[row], columns, built)
 
     def _columns(self) -> tuple[int, int, int, int]:
         right = self.width() - 16

@@ -22,7 +22,7 @@ from PyQt6.QtWidgets import QApplication, QColorDialog, QHBoxLayout, QVBoxLayout
 from furnel.catalogue import Wanted
 from furnel.catalogue.wanted import SIDE
 from furnel.desktop.imaging import to_image
-from furnel.desktop.look import Look, font
+from furnel.desktop.look import Look, dressed, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import button
 from furnel.images.picture import Picture
@@ -178,6 +178,6 @@ class LikeBox(QWidget):
             self.file_wanted.emit(what)
 
     def _ask_colour(self) -> None:
-        colour = QColorDialog.getColor(QColor(160, 90, 50), self.window(), "A colour to look for")
+        colour = QColorDialog.getColor(QColor(160, 90, 50), dressed(self), "A colour to look for")
         if colour.isValid():
             self.set(Wanted(colour.name(), colour=(colour.red(), colour.green(), colour.blue())))

@@ -20,6 +20,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from furnel.desktop.look import dressed
 from furnel.mods.steps import Parameter, Value
 
 _STEPS = 400  # places of a slider
@@ -69,7 +70,7 @@ def _colour(parameter: Parameter, value: str, change: Change) -> QWidget:
     swatch.setStyleSheet(f"border-left: 18px solid #{value}; text-align: left")
 
     def ask() -> None:
-        picked = QColorDialog.getColor(QColor(f"#{value}"), swatch.window(), parameter.label)
+        picked = QColorDialog.getColor(QColor(f"#{value}"), dressed(swatch), parameter.label)
         if picked.isValid():
             change(picked.name()[1:])
 

@@ -151,6 +151,11 @@ class FitStation(QWidget):
         session.marked.connect(lambda: self.kin.show_for(self.current))
         session.fitted.connect(self._fitted)
 
+    def parts(self) -> tuple[QWidget, ...]:
+        """What it is made of, to be dressed one by one: there is much in it that is not seen at one time."""
+        benches = self.benches
+        return self.queue, self.kin, self._side, benches.empty, benches.picture, benches.sheet, benches.sound, benches.text
+
     @property
     def current(self) -> str:
         """The original whose swap is on the bench."""

@@ -222,7 +222,7 @@ class TryStation(QWidget):
             self.stills.show_images({}, error.sentence())
             self._session.tell("wrong", error.sentence())
 
-        self._session.jobs.start("Drawing the stills", work, done, failed, key="stills")
+        self._session.jobs.start("Drawing the stills", work, done, failed, key="stills", lane="wait")
 
     def _cannot(self, profile: Profile) -> str:
         """Why there are no stills of this game; nothing when there are."""

@@ -60,18 +60,22 @@ class _Rows(QStyledItemDelegate):
         painter.drawText(box, Qt.AlignmentFlag.AlignLeft | middle, elided(painter, entry.tip, box.width()))
 
 
-class QuickCommand(QFrame):
-    """A field over a list, in the window itself; Enter runs the first match. What cannot be used now is left out."""
+class QuickCommand(QWidget):
+    """A field over a list, in the window itself; Enter runs the first match. What cannot be used now is left out.
+
+    It lies over the whole window, so that a press beside the list closes it and does nothing else.
+    """
 
     def __init__(
         self, parent: QWidget, look: Look, usable: Callable[[Command], bool], run: Callable[[str], None]
     ) -> None:
         super().__init__(parent)
-        self.setObjectName("quick")
         self._run = run
         self._before = QApplication.focusWidget()
         self._entries = [entry for entry in COMMANDS if entry.id != "quick" and usable(entry)]
-        self.setFixedSize(520, 340)
+        self._frame = QFrame(self)
+        self._frame.setObjectName("quick")
+        self._frame.setFixedSize(520, 340)
         self.field = QLineEdit(placeholderText="What do you want to do?")
         self.field.setAccessibleName("Command")
         self.list = QListWidget()
@@ -81,7 +85,7 @@ class QuickCommand(QFrame):
         self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self._rows = _Rows(look)
         self.list.setItemDelegate(self._rows)
-        column = QVBoxLayout(self)
+        column = QVBoxLayout(self._frame)
         column.setContentsMargins(8, 8, 8, 8)
         column.addWidget(self.field)
         column.addWidget(self.list)
@@ -92,32 +96,33 @@ class QuickCommand(QFrame):
 
     def open(self) -> None:
         """Show it at the upper right and take the keys."""
-        parent = self.parentWidget()
-        assert parent is not None
-        self.move(max(parent.width() - self.width() - 14, 0), 50)
+        self._cover()
         self.show()
         self.raise_()
         self.field.setFocus()
-        application = QApplication.instance()
-        assert application is not None
-        application.installEventFilter(self)
+        if (parent := self.parentWidget()) is not None:
+            parent.installEventFilter(self)
+
+    def _cover(self) -> None:
+        parent = self.parentWidget()
+        assert parent is not None
+        self.setGeometry(parent.rect())
+        self._frame.move(max(parent.width() - self._frame.width() - 14, 0), 50)
 
     def leave(self) -> None:
         """Close it; the keys go back to where they were."""
-        application = QApplication.instance()
-        if application is not None:
-            application.removeEventFilter(self)
         self.hide()
         if self._before is not None:
             self._before.setFocus()
         self.deleteLater()
 
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if event is not None and not self._frame.geometry().contains(event.position().toPoint()):
+            self.leave()
+
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
-        if isinstance(event, QMouseEvent) and event.type() == QEvent.Type.MouseButtonPress:
-            outside = not self.rect().contains(self.mapFromGlobal(event.globalPosition().toPoint()))
-            if self.isVisible() and outside:
-                self.leave()
-            return False
+        if event is not None and watched is self.parentWidget() and event.type() == QEvent.Type.Resize:
+            self._cover()
         if watched is not self.field or not isinstance(event, QKeyEvent):
             return False
         if event.type() == QEvent.Type.ShortcutOverride:

@@ -8,13 +8,14 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QDialog, QGridLayout, QHBoxLayout, QPlainTextEdit, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import COMMANDS
+from furnel.desktop.look import dressed
 from furnel.desktop.swapping import Notice
 from furnel.desktop.widgets.basics import button, label
 
 
 def show_keys(parent: QWidget) -> None:
     """Every command that has a key, by its group."""
-    dialog = QDialog(parent)
+    dialog = QDialog(dressed(parent))
     dialog.setWindowTitle("Keys")
     grid = QGridLayout(dialog)
     grid.setContentsMargins(20, 18, 24, 20)
@@ -38,7 +39,7 @@ def show_keys(parent: QWidget) -> None:
 
 def ask(parent: QWidget, title: str, text: str, verb: str) -> bool:
     """Ask for leave in plain words; nothing is done unless `verb` is chosen."""
-    dialog = QDialog(parent)
+    dialog = QDialog(dressed(parent))
     dialog.setWindowTitle(title)
     words = label(text)
     words.setWordWrap(True)
@@ -65,7 +66,7 @@ def ask(parent: QWidget, title: str, text: str, verb: str) -> bool:
 
 def show_log(parent: QWidget, messages: Sequence[Notice]) -> None:
     """What was said, refusals marked."""
-    dialog = QDialog(parent)
+    dialog = QDialog(dressed(parent))
     dialog.setWindowTitle("Log")
     dialog.resize(720, 380)
     lines = (("✕ " if notice.tone == "wrong" else "  ") + notice.text for notice in messages)
