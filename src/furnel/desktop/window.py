@@ -47,7 +47,7 @@ from furnel.mods.history import Edit
 from furnel.words import count
 
 log = logging.getLogger(__name__)
-_FRAME = 36  # pixels that a window manager's title bar takes
+_FRAME = QSize(8, 36)  # pixels that a window manager's borders and title bar take
 
 
 class Window(WithPages):
@@ -117,7 +117,7 @@ class Window(WithPages):
         if screen is None or QApplication.platformName() in ("offscreen", "minimal"):
             return QSize(1280, 800)
         free = screen.availableGeometry()
-        return QSize(min(1280, free.width()), min(800, free.height() - _FRAME))
+        return QSize(1280, 800).boundedTo(free.size() - _FRAME)
 
     # what can be done
 
