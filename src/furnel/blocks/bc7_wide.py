@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from furnel.blocks.bc7_encode import write_block
+from furnel.blocks.bc7_bits import write_block
 from furnel.blocks.bc7_fit import fit_mode, fit_subset
 from furnel.blocks.bc7_tables import MODES, SUBSETS
 from furnel.kernels import kernel

@@ -19,7 +19,7 @@ from furnel.errors import Cancelled, FurnelError
 from furnel.games import Install
 from furnel.progress import QUIET, Progress
 
-_NICE = 10
+_NICE = 5
 _LOOK_S = 0.1  # how often it is looked whether the caller wants to stop
 
 

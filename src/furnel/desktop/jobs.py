@@ -69,7 +69,7 @@ class _Turns:
 class Job:
     """One piece of work; it is the progress that the work reports to."""
 
-    def __init__(self, runner: JobRunner, number: int, title: str, shown: bool, lane: str) -> None:
+    def __init__(self, runner: JobRunner, number: int, title: str, shown: bool, lane: str = "") -> None:
         self._runner, self.number, self.title, self.shown = runner, number, title, shown
         self.fraction, self.text = 0.0, title
         self._cancelled = False
