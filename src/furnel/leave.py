@@ -8,6 +8,7 @@ from __future__ import annotations
 import hashlib
 import json
 from collections.abc import Iterable
+from functools import lru_cache
 from pathlib import Path
 
 from furnel.atomic import write_text
@@ -35,7 +36,17 @@ def _mark(what: tuple[str, ...]) -> str:
 
 def _known() -> dict[str, None]:
     try:
-        found = json.loads(_file().read_text("utf-8"))["leave"]
+        state = _file().stat()
+    except OSError:
+        return {}
+    return _read(_file(), (state.st_ino, state.st_size, state.st_mtime_ns))
+
+
+@lru_cache(maxsize=4)
+def _read(file: Path, _: tuple[int, int, int]) -> dict[str, None]:
+    """The marks in a file as it was; it is asked for every file that a mod reads."""
+    try:
+        found = json.loads(file.read_text("utf-8"))["leave"]
         return dict.fromkeys(str(mark) for mark in found)
     except (OSError, ValueError, KeyError, TypeError):
         return {}

@@ -31,6 +31,7 @@ class GameWide:
         self._specs: dict[tuple[str, bytes], Spec] = {}
         self._loudness: dict[str, float] = {}
         self._prints: dict[str, str] = {}
+        self._digests: dict[str, bytes] = {}
 
     def spec(self, path: str, data: bytes | None = None) -> Spec:
         """What an asset (whose bytes are `data`, when they are at hand) is and demands. Raises FurnelError for damage."""
@@ -55,17 +56,31 @@ class GameWide:
         role_of_base = self._catalogue.install.profile.role_of(swap.base)
         parts = (
             _FIT_VERSION, swap.original, swap.base, swap.steps, name, result, content_digest(shipped), role, role_of_base,
-            self._beside(swap.base), self._catalogue.assets.paths if role is not None and role.role == "definition" else (),
+            self._beside(swap.base), self._paths_mark if role is not None and role.role == "definition" else "",
         )  # fmt: skip
         return hashlib.sha256(repr(parts).encode()).hexdigest()
 
     def _beside(self, path: str) -> object:
         """What other files of the game say of a sound."""
         known = self.loop_record(path)
-        record = content_digest(self._read(known[1])) if known is not None else b""
-        event = next((event for event in self.events.values() if path in event.sounds), None)
-        others = [content_digest(self._read(one)) for one in event.sounds if self._catalogue.has(one)] if event else []
+        record = self._digest(known[1]) if known is not None else b""
+        event = self._event_of.get(path)
+        others = [self._digest(one) for one in event.sounds if self._catalogue.has(one)] if event else []
         return record, event, others
+
+    def _digest(self, path: str) -> bytes:
+        if path not in self._digests:
+            self._digests[path] = content_digest(self._read(path))
+        return self._digests[path]
+
+    @cached_property
+    def _paths_mark(self) -> str:
+        return hashlib.sha256("\0".join(self._catalogue.assets.paths).encode()).hexdigest()
+
+    @cached_property
+    def _event_of(self) -> dict[str, SoundEvent]:
+        """The (first) event that a sound belongs to."""
+        return {path: event for event in reversed(self.events.values()) for path in event.sounds}
 
     @cached_property
     def events(self) -> dict[str, SoundEvent]:
@@ -123,7 +138,7 @@ class GameWide:
 
     def _family(self, path: str) -> tuple[float, float] | None:
         """The lowest and highest loudness of the other sounds of a sound's event, in LUFS."""
-        event = next((event for event in self.events.values() if path in event.sounds), None)
+        event = self._event_of.get(path)
         found = self.loudness([one for one in event.sounds if one != path]) if event is not None else []
         return (found[0], found[-1]) if found else None
 

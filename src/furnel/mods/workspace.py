@@ -160,12 +160,15 @@ class Workspace:
         return whole
 
     def _fitted_afresh(self, swap: Swap, original: Spec, progress: Progress) -> Refit:
-        if swap.steps or swap.encode is not None or self.source_path(swap).is_file():
-            examined = self.examine(swap, progress)
-            if examined.result is not None and not mendable(needed(examined.points)):
-                return Refit(swap, len(swap.steps))
-        path = self.source_path(swap)
-        source = spec_of(read_source(checked(self.file, path)), str(path), self.profile.role_of(swap.original))
+        examined = self.examine(swap, progress)
+        if examined.result is not None and not mendable(needed(examined.points)):
+            return Refit(swap, len(swap.steps))
+        if swap.steps or swap.encode is not None:
+            examined = self.examine(swap.model_copy(update={"steps": (), "encode": None}), progress)
+        source = examined.result
+        if source is None:
+            point = examined.points[0]
+            raise FurnelError("Fitting", where=swap.original, why=point.why, remedy=point.remedy)
         steps, encode = fit_all(original, source, swap.insist, swap.encode)
         fresh = swap.model_copy(update={"steps": by_fit(steps), "encode": encode})
         same = sum(use in swap.steps for use in fresh.steps)
