@@ -5,16 +5,17 @@ from __future__ import annotations
 import os
 import sys
 import tempfile
-import threading
 from pathlib import Path
+
+_PARTS = 5  # after each it is counted what is held
 
 
 def main(seconds: float = 600.0) -> None:
     os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
     from demo.hands import Hands
     from demo.make import make_demo
-    from demo.monkey import Monkey, memory_mb, tell
-    from PyQt6.QtWidgets import QApplication, QFileDialog
+    from demo.monkey import Found, Monkey, held_now, tell
+    from PyQt6.QtWidgets import QFileDialog
 
     from furnel.desktop.application import make_application, make_window
 
@@ -35,15 +36,15 @@ def main(seconds: float = 600.0) -> None:
         hands.open(folder / "northern-lights" / "furnel.toml")
         sources = sorted((folder / "northern-lights" / "sources").iterdir())
         files = [*sources, folder / "northern-lights", folder / "gone.png"]
-        before = memory_mb(), len(application.allWidgets()), threading.active_count(), _descriptors()
-        found = Monkey(hands, files).play(seconds)
-        after = memory_mb(), len(application.allWidgets()), threading.active_count(), _descriptors()
+        rows = [held_now()]
+        found = Found()
+        for part in range(_PARTS):
+            monkey = Monkey(hands, files, seed=part + 1)
+            monkey.found = found
+            monkey.play(seconds / _PARTS)
+            rows.append(held_now())
         print(tell(found))
-        for what, was, now in zip(("MB", "widgets", "threads", "descriptors"), before, after, strict=True):
-            print(f"  {what}: {was:.0f} → {now:.0f}")
+        for name in ("mb", "widgets", "threads", "descriptors"):
+            print(f"  {name}: " + " → ".join(f"{getattr(row, name):.0f}" for row in rows))
         window.close()
-        QApplication.processEvents()
-
-
-def _descriptors() -> int:
-    return len(list(Path("/proc/self/fd").iterdir()))
+        application.processEvents()

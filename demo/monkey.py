@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import os
 import random
 import resource
@@ -101,7 +102,6 @@ class Monkey:
         self.found = Found()
         for module in (window_module, try_module):  # nobody is there to answer
             module.ask = lambda *_: False
-        self._watch = _Watch(self.found)
 
     def play(self, seconds: float) -> Found:
         """Do random things, each as one turn, with the events that it causes as others."""
@@ -109,6 +109,7 @@ class Monkey:
             ("command", self._command), ("command", self._command), ("key", self._key), ("key", self._key),
             ("click", self._click), ("drop", self._drop), ("pick", self._pick), ("type", self._type), ("edit", self._edit),
         ]  # fmt: skip
+        self._watch = _Watch(self.found)
         end = time.monotonic() + seconds
         while time.monotonic() < end:
             name, act = self.chance.choice(acts)
@@ -204,9 +205,23 @@ def _asks(part: QWidget) -> bool:
     return "…" in text or text.startswith(("#", "Start")) or part.menu() is not None or part.objectName() in ("game", "mod")
 
 
-def memory_mb() -> float:
-    """What the process holds now, in MB."""
-    return int(Path("/proc/self/statm").read_text().split()[1]) * resource.getpagesize() / 1e6
+@dataclass(frozen=True)
+class Held:
+    """What the process holds: memory in MB, widgets, threads, file descriptors."""
+
+    mb: float
+    widgets: int
+    threads: int
+    descriptors: int
+
+
+def held_now() -> Held:
+    """What the process holds now, when all that was given up is gone."""
+    _events()
+    gc.collect()
+    memory = int(Path("/proc/self/statm").read_text().split()[1]) * resource.getpagesize() / 1e6
+    descriptors = len(list(Path("/proc/self/fd").iterdir()))
+    return Held(memory, len(QApplication.allWidgets()), threading.active_count(), descriptors)
 
 
 def tell(found: Found) -> str:

@@ -2,15 +2,12 @@
 
 from __future__ import annotations
 
-import gc
-import threading
 from pathlib import Path
 
 import pytest
 from demo.hands import Hands
-from demo.monkey import Monkey, memory_mb, tell
-from PyQt6.QtCore import QCoreApplication, QEvent
-from PyQt6.QtWidgets import QApplication, QFileDialog
+from demo.monkey import Monkey, held_now, tell
+from PyQt6.QtWidgets import QFileDialog
 
 from furnel.mods.project import load_project
 
@@ -25,15 +22,15 @@ def test_a_monkey_finds_nothing(
         monkeypatch.setattr(QFileDialog, name, lambda *_, answer=answer, **__: answer)
     hands.open(mod)
     files = [*sorted(sources.iterdir()), sources, sources / "gone.png", mod]
-    before = len(QApplication.allWidgets()), memory_mb()
-    found = Monkey(hands, files, seed).play(25)
-    session = hands.window.session
-    hands.settle()
-    assert load_project(mod) == session.project  # the fixture looks for errors in the log and for threads
-    QCoreApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
-    gc.collect()
-    assert len(QApplication.allWidgets()) < before[0] + 600
-    assert memory_mb() < before[1] + 900
-    assert threading.active_count() < 30
-    assert found.percentile(0.5) < 0.02, tell(found)
+    monkey = Monkey(hands, files, seed)
+    monkey.play(15)  # by then every page was made
+    before = held_now()
+    found = monkey.play(45)
+    after = held_now()
+    assert load_project(mod) == hands.window.session.project  # the fixture looks for errors in the log and for threads
+    assert after.widgets < before.widgets + 300
+    assert after.threads <= before.threads + 6
+    assert after.descriptors < before.descriptors + 20
+    assert after.mb < before.mb + 250
+    assert found.percentile(0.5) < 0.02 and found.percentile(0.95) < 0.2, tell(found)
     assert len(found.turns) > 300
