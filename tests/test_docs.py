@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from pathlib import Path
 
+from demo.points import table
 from demo.schemas import schemas
 
 from furnel.desktop.actions import COMMANDS
@@ -18,6 +19,10 @@ def test_the_schemas_are_the_current_ones() -> None:
         assert (ROOT / "docs" / "schemas" / name).read_text("utf-8") == text, (
             "run: ./run python -m demo.schemas docs/schemas"
         )
+
+
+def test_the_points_are_the_current_ones() -> None:
+    assert (ROOT / "docs" / "points.md").read_text("utf-8") == table(), "run: ./run python -m demo.points docs/points.md"
 
 
 def test_every_link_leads_somewhere() -> None:

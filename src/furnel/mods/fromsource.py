@@ -8,7 +8,8 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel import imagefiles, sound
-from furnel.mods.fit.point import FitPoint
+from furnel.mods.fit.elsewhere import CUT, LEFTOVER, ORDER
+from furnel.mods.fit.point import Finding, FitPoint
 from furnel.mods.project import Swap
 from furnel.mods.shapes import used_part
 from furnel.mods.soundspec import SoundSpec
@@ -18,6 +19,7 @@ from furnel.words import count
 
 _LEAST_S, _LEAST_SHARE = 0.25, 0.05
 _NEAR = 24
+_SHORTER = "Use a shorter source, choose the part yourself, or keep your length against the original's"
 _CUTTING = {"length", "part", "loop", "bars", "trim"}
 
 
@@ -38,15 +40,12 @@ def cut_points(swap: Swap, original: SoundSpec, source: bytes, path: Path, rate:
     lost = heard - kept
     if lost < _LEAST_S or lost < _LEAST_SHARE * heard:
         return []
-    tune = original.loops
+    both = "nothing", f"{length_text(lost)} of {length_text(heard)}"
     return [
-        FitPoint(
-            "cut", "Left out", "nothing", f"{length_text(lost)} of {length_text(heard)}", "fits" if tune else "differs",
-            "A tune that repeats has to end where the game jumps back"
-            if tune else "What is cut off is not heard: a word, an echo, an end",
-            "" if tune else "Use a shorter source, choose the part yourself, or keep your length against the original's",
-        )
-    ]  # fmt: skip
+        CUT.point(Finding(*both, why="A tune that repeats has to end where the game jumps back"))
+        if original.loops
+        else CUT.point(Finding(*both, "differs", _SHORTER))
+    ]
 
 
 def sheet_points(swap: Swap, original: Spec, result: bytes) -> list[FitPoint]:
@@ -56,24 +55,30 @@ def sheet_points(swap: Swap, original: Spec, result: bytes) -> list[FitPoint]:
     points = []
     if original.frames > 1 and _turned_round(swap, original):
         points.append(
-            FitPoint(
-                "order", "Order", "as drawn", "backwards", "breaks",
-                "The sheet was turned or mirrored as a whole: its last frame comes first, and the animation plays backwards",
-                "Take that step out, and mirror every frame by itself in your paint program",
+            ORDER.point(
+                Finding(
+                    "as drawn",
+                    "backwards",
+                    "breaks",
+                    "Take that step out, and mirror every frame by itself in your paint program",
+                )
             )
-        )  # fmt: skip
+        )
     grounds = [str(use.checked()["colour"]) for use in swap.steps if use.on and use.do == "clear-colour"]
     if grounds:
         pixels = imagefiles.decode_level(imagefiles.read_texture(result)).pixels
         left = sum(_near(pixels, bytes.fromhex(ground)) for ground in grounds)
         if left:
             points.append(
-                FitPoint(
-                    "leftover", "Left-over ground", "none", count(left, "pixel"), "differs",
-                    "Pixels of the colour that was cleared are still there: they shimmer around the figure",
-                    "Raise the tolerance of Clear a colour, or paint them over",
+                LEFTOVER.point(
+                    Finding(
+                        "none",
+                        count(left, "pixel"),
+                        "differs",
+                        "Raise the tolerance of Clear a colour, or paint them over",
+                    )
                 )
-            )  # fmt: skip
+            )
     return points
 
 

@@ -22,13 +22,6 @@ from furnel.schema import IdText, InnerPath, NameText, Part, PlainText, VersionT
 WHAT = "Reading a project"
 FILE_NAME = "furnel.toml"
 VERSION = 1
-POINTS = (
-    "file", "size", "power of two", "multiple of four", "pictures", "format", "colour space", "levels", "header",
-    "supercompression", "rows", "run-length", "row alignment", "alpha", "premultiplied", "under alpha", "channels", "frames",
-    "order", "cut", "leftover", "outside", "tiling", "palette", "brightness", "contrast", "range", "keep-out", "aspect",
-    "codec", "rate", "length", "loop", "tempo", "loudness", "family", "peak", "lead-in", "clipping", "dc", "phase", "bit rate",
-    "tags", "cues", "kind", "form", "keys", "types", "assets", "drift", "name", "source",
-)  # fmt: skip
 LevelsAs = Literal["colour", "crisp", "values", "normals", "cut-out", "pixels"]
 
 
@@ -112,8 +105,10 @@ class Swap(Part):
     @field_validator("insist")
     @classmethod
     def _known(cls, keys: tuple[str, ...]) -> tuple[str, ...]:
-        if unknown := sorted(set(keys) - set(POINTS)):
-            raise ValueError(f"there is no point {unknown[0]!r}; there are {', '.join(POINTS)}")
+        from furnel.mods.fit.registry import point_keys  # the points know steps, and so this module
+
+        if unknown := sorted(set(keys) - set(point_keys())):
+            raise ValueError(f"there is no point {unknown[0]!r}; there are {', '.join(point_keys())}")
         return keys
 
     @field_validator("source")

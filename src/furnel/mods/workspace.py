@@ -13,8 +13,19 @@ from furnel.errors import Cancelled, FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Install, Profile, recognise
 from furnel.mods.examination import Examination, keep_examination, read_examination
-from furnel.mods.fit import FitPoint, Refit, aspect_point, compare, fit_all, insisting, with_encoding, worst
+from furnel.mods.fit import (
+    Finding,
+    FitPoint,
+    Refit,
+    aspect_point,
+    compare,
+    fit_all,
+    insisting,
+    with_encoding,
+    worst,
+)
 from furnel.mods.fit.again import by_fit, mendable, needed, with_more
+from furnel.mods.fit.elsewhere import DRIFT, NAME, SOURCE
 from furnel.mods.fit.texts import meaning_points
 from furnel.mods.fromsource import cut_points, sheet_points
 from furnel.mods.gamewide import GameWide
@@ -192,7 +203,7 @@ class Workspace:
         except FurnelError as error:
             moved = self.moved_to(swap, progress)
             remedy = f"Its content is {moved} now: Match it points the swap there" if moved else error.remedy
-            point = FitPoint("name", "Name", "not in the game", swap.original, "breaks", error.why, remedy)
+            point = NAME.point(Finding("not in the game", swap.original, "breaks", remedy, error.why))
             return Examined(swap, (point,), key=self._key(swap))
         shipped = self.catalogue.read(asset)
         path = self.source_path(swap)
@@ -212,15 +223,8 @@ class Workspace:
         except Cancelled:
             raise
         except FurnelError as error:
-            point = FitPoint(
-                "source",
-                "Source",
-                "readable",
-                error.why or error.what,
-                "breaks",
-                error.sentence().rstrip("."),
-                error.remedy,
-            )
+            found = Finding("readable", error.why or error.what, "breaks", error.remedy, error.sentence().rstrip("."))
+            point = SOURCE.point(found)
             original = original or self.demands.spec(swap.base, shipped)
             return Examined(swap, (point,), original=original)
         points = insisting([*known.points, *self._drift(swap, shipped, progress)], swap.insist)
@@ -263,20 +267,12 @@ class Workspace:
         if not swap.made_for or swap.made_for == _fingerprint(shipped):
             return []
         moved = self.moved_to(swap, progress)
-        why = "The game was updated and this original is no longer the one you matched"
         if moved:
-            return [
-                FitPoint(
-                    "drift", "Drift", f"is {moved} now", "made for the older one", "breaks", f"{why}: it has another path",
-                    f"Match it points the swap to {moved}",
-                )
-            ]  # fmt: skip
-        return [
-            FitPoint(
-                "drift", "Drift", "changed by an update", "made for the older one", "differs", why,
-                "Look at both, then fit again",
-            )
-        ]  # fmt: skip
+            where, remedy = f"is {moved} now", f"Match it points the swap to {moved}"
+            why = f"{DRIFT.why}: it has another path"
+            return [DRIFT.point(Finding(where, "made for the older one", "breaks", remedy, why))]
+        remedy = "Look at both, then fit again"
+        return [DRIFT.point(Finding("changed by an update", "made for the older one", "differs", remedy))]
 
     def stages(self, swap: Swap, told: dict[int, str] | None = None) -> tuple[Media | None, list[Media]]:
         """A swap's source as media (None when it is neither picture nor sound), and what each step that is on gives.

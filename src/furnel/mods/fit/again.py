@@ -5,39 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from furnel.mods.fit.elsewhere import KIND
 from furnel.mods.fit.point import FitPoint
+from furnel.mods.fit.registry import encoded_keys, served_by, served_keys
 from furnel.mods.project import Encode, StepUse, Swap
-
-# the points that a step can put right
-_SERVES: dict[str, frozenset[str]] = {
-    name: frozenset(keys)
-    for name, keys in {
-        "size": ("size", "power of two", "multiple of four"),
-        "clear-colour": ("alpha",),
-        "keep-alpha": ("alpha",),
-        "opaque": ("alpha",),
-        "hard-alpha": ("alpha",),
-        "grey": ("channels",),
-        "seamless": ("tiling",),
-        "few-colours": ("palette",),
-        "part": ("length",),
-        "trim": ("lead-in",),
-        "dc": ("dc",),
-        "channels": ("channels",),
-        "rate": ("rate",),
-        "length": ("length", "loop", "cut"),
-        "loop": ("length", "loop"),
-        "bars": ("length", "loop"),
-        "stretch": ("length", "loop"),
-        "loudness": ("loudness", "family", "peak"),
-        "gain": ("peak",),
-    }.items()
-}
-# the points that the encoding puts right
-ENCODED = frozenset({
-    "file", "format", "levels", "header", "supercompression", "rows", "run-length", "row alignment", "premultiplied",
-    "colour space", "range", "pictures", "codec", "tags", "cues", "bit rate", "loop",
-})  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,7 +44,7 @@ def needed(points: Iterable[FitPoint]) -> frozenset[str]:
 
 def mendable(needs: frozenset[str]) -> bool:
     """Whether any step or setting that Fit all knows serves one of these points (or has to say why none does)."""
-    return bool(needs & (ENCODED | {"kind"})) or any(needs & served for served in _SERVES.values())
+    return bool(needs & (encoded_keys() | served_keys() | {KIND.key}))
 
 
 def by_fit(steps: Iterable[StepUse]) -> tuple[StepUse, ...]:
@@ -92,7 +63,7 @@ def with_more(
     steps = list(swap.steps)
     added = adjusted = 0
     for use in wanted:
-        if not _SERVES.get(use.do, frozenset()) & needs:
+        if not served_by(use.do) & needs:
             continue
         place = max((at for at, old in enumerate(steps) if old.on and old.do == use.do), default=-1)
         if adjust and place >= 0:
@@ -106,7 +77,7 @@ def with_more(
             last -= 1
         steps.insert(last, use.model_copy(update={"auto": True}))
         added += 1
-    renew = encode is not None and (swap.encode is None or bool(needs & ENCODED)) and encode != swap.encode
+    renew = encode is not None and (swap.encode is None or bool(needs & encoded_keys())) and encode != swap.encode
     update: dict[str, object] = {"steps": tuple(steps)}
     if renew:
         update["encode"] = encode

@@ -1,13 +1,21 @@
-"""A point of the fit table."""
+"""A point of the fit table, and the record that says how it is compared and put right."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Any, Literal
+
+from furnel.catalogue import Kind
+from furnel.mods.project import StepUse
 
 State = Literal["fits", "differs", "breaks"]
 STATES: tuple[State, ...] = ("fits", "differs", "breaks")
+TEXTURES: tuple[Kind, ...] = ("texture", "sheet")
+SHEETS: tuple[Kind, ...] = ("sheet",)
+SOUNDS: tuple[Kind, ...] = ("sound", "music")
+TEXTS: tuple[Kind, ...] = ("definition",)
+ALL: tuple[Kind, ...] = (*TEXTURES, *SOUNDS, *TEXTS, "other")
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,6 +35,60 @@ class FitPoint:
     insisted: bool = False
 
 
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """What comparing one thing found: both values in words, how that stands, what can be done; `why` where it matters for
+    another reason than the point usually does."""
+
+    original: str
+    yours: str
+    state: State = "fits"
+    remedy: str = ""
+    why: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Fitting:
+    """What Fit all does for a point: `steps(original, source, steps so far)`, in the order of `place`."""
+
+    place: int
+    steps: Callable[[Any, Any, Sequence[StepUse]], Sequence[StepUse]]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PointType:
+    """A fit point: everything that is known of it, in one record.
+
+    `compare(original, yours)` takes two specs and gives a finding, or None where it is not worth a line; a point without it is
+    told by what knows more than the two specs. `mend(original, yours)` gives the steps that put it right after all others (None
+    when none do); with `encoded` the encoding does, like the original's or the best there is. `served_by` names the
+    steps that serve it when they are among what Fit all would do. `why` is for the table and the guide.
+    """
+
+    key: str
+    label: str
+    kinds: tuple[Kind, ...]
+    why: str
+    compare: Callable[[Any, Any], Finding | None] | None = None
+    fit: tuple[Fitting, ...] = ()
+    mend: Callable[[Any, Any], Sequence[StepUse] | None] | None = None
+    encoded: Literal["", "like", "best"] = ""
+    served_by: tuple[str, ...] = ()
+
+    def point(self, finding: Finding) -> FitPoint:
+        """The line of the table for a finding."""
+        return FitPoint(
+            self.key, self.label, finding.original, finding.yours, finding.state, finding.why or self.why, finding.remedy
+        )
+
+
+def same(original: object, yours: object, otherwise: State, remedy: str) -> Finding:
+    """A finding that fits when both values are the same."""
+    if original == yours:
+        return Finding(str(original), str(yours))
+    return Finding(str(original), str(yours), otherwise, remedy)
+
+
 def worst(points: Iterable[FitPoint]) -> State:
     """The worst state among some points; `fits` when there are none."""
     return max((point.state for point in points), key=STATES.index, default="fits")
@@ -41,13 +103,3 @@ def insisting(points: Iterable[FitPoint], keys: Iterable[str]) -> list[FitPoint]
         else point
         for point in points
     ]
-
-
-def same_or(
-    key: str, label: str, original: object, yours: object, bad: State, why: str, remedy: str
-) -> FitPoint:
-    """A point that fits when both values are the same, and is `bad` otherwise."""
-    same = original == yours
-    return FitPoint(
-        key, label, str(original), str(yours), "fits" if same else bad, why, "" if same else remedy
-    )

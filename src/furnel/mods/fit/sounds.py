@@ -1,11 +1,12 @@
-"""Fitting sounds."""
+"""Fit points of sounds and music, and how they are brought to fit."""
 
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
 from furnel import sound
-from furnel.mods.fit.point import FitPoint, State, same_or
+from furnel.mods.fit.point import SOUNDS, Finding, Fitting, PointType, State, same
 from furnel.mods.project import Encode, StepUse
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.steps import Value
@@ -26,261 +27,87 @@ DESCRIBING = frozenset({
 })  # fmt: skip
 
 
-def compare_sounds(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
-    """The fit table of a sound."""
-    points = [
-        same_or(
-            "file", "File", original.file_type, yours.file_type, "breaks", "The game reads this kind of file only",
-            f"Write it as {original.file_type}",
-        ),
-        same_or(
-            "codec", "Codec", original.codec, yours.codec, "breaks", "Another codec stays silent",
-            f"Encode as {original.codec}",
-        ),
-        same_or(
-            "rate", "Rate", f"{number(original.rate)} Hz", f"{number(yours.rate)} Hz", "breaks",
-            "Played at the original's rate, its pitch changes", f"Resample to {number(original.rate)} Hz",
-        ),
-        same_or(
-            "channels", "Channels", channels_text(original.channels), channels_text(yours.channels), "breaks",
-            "The game expects this many channels", f"Mix to {channels_text(original.channels)}",
-        ),
-        _length(original, yours),
-    ]  # fmt: skip
-    if yours.loop is not None or (original.loop is not None and not (original.loops and _is_whole(original))):
-        points.append(_loop(original, yours))
-    if original.rhythm is not None and yours.rhythm is not None:
-        points.append(_tempo(original, yours))
-    points += [_loudness(original, yours), _peak(original, yours), _lead(original, yours)]
-    if original.family is not None:
-        points.insert(-2, _family(original, yours))
-    return [*points, *_faults(original, yours), *_file_points(original, yours)]
-
-
 def _is_whole(spec: SoundSpec) -> bool:
     """Whether its loop is all of it: what a game repeats needs no loop in the file then."""
     return spec.loop == (0, spec.frames)
 
 
-def _length(original: SoundSpec, yours: SoundSpec) -> FitPoint:
-    shown = "length", "Length", length_text(original.length_s), length_text(yours.length_s)
+def _file(original: SoundSpec, yours: SoundSpec) -> Finding:
+    return same(original.file_type, yours.file_type, "breaks", f"Write it as {original.file_type}")
+
+
+def _codec(original: SoundSpec, yours: SoundSpec) -> Finding:
+    return same(original.codec, yours.codec, "breaks", f"Encode as {original.codec}")
+
+
+def _rate(original: SoundSpec, yours: SoundSpec) -> Finding:
+    wanted = f"{number(original.rate)} Hz"
+    return same(wanted, f"{number(yours.rate)} Hz", "breaks", f"Resample to {wanted}")
+
+
+def _fit_rate(original: SoundSpec, source: SoundSpec, _: Sequence[StepUse]) -> list[StepUse]:
+    return [] if source.rate == original.rate else _mend_rate(original, source)
+
+
+def _mend_rate(original: SoundSpec, _: SoundSpec) -> list[StepUse]:
+    return [StepUse(do="rate", values={"rate": original.rate})]
+
+
+def _channels(original: SoundSpec, yours: SoundSpec) -> Finding:
+    wanted = channels_text(original.channels)
+    return same(wanted, channels_text(yours.channels), "breaks", f"Mix to {wanted}")
+
+
+def _fit_channels(original: SoundSpec, source: SoundSpec, _: Sequence[StepUse]) -> list[StepUse]:
+    if source.channels == original.channels:
+        return []
+    opposite = original.channels == 1 and source.channels == 2 and source.measures.correlation < _OPPOSITE
+    law = "left" if opposite else "mean"  # opposite channels would cancel each other
+    return [StepUse(do="channels", values={"channels": original.channels, "law": law})]
+
+
+def _mend_channels(original: SoundSpec, _: SoundSpec) -> list[StepUse]:
+    if original.channels > 1:
+        return [StepUse(do="channels", values={"channels": original.channels})]
+    return [StepUse(do="channels", values={"channels": 1, "law": "mean"})]
+
+
+# length, loop, tempo
+
+
+def _length(original: SoundSpec, yours: SoundSpec) -> Finding:
+    both = length_text(original.length_s), length_text(yours.length_s)
     if yours.frames == 0:
-        return FitPoint(*shown, "breaks", "There is no sound in it", "Use a sound that has a length")
+        return Finding(*both, "breaks", "Use a sound that has a length", "There is no sound in it")
     if original.exact:
-        same = abs(yours.frames / yours.rate - original.length_s) < 0.5 / original.rate
-        if original.record and yours.loop is not None and not same:
+        why = "The loop jumps back at the original's last frame" if original.loops else "The game counts its frames"
+        if abs(yours.frames / yours.rate - original.length_s) < 0.5 / original.rate:
+            return Finding(*both, why=why)
+        if original.record and yours.loop is not None:
             why = "Its own loop record goes into the mod with it"
-            return FitPoint(*shown, "differs", why, "Fit all gives it the original's length")
-        state: State = "fits" if same else "breaks" if yours.length_s < original.length_s else "differs"
-        why = (
-            "The loop jumps back at the original's last frame"
-            if original.loops
-            else "The game counts its frames"
-        )
-        return FitPoint(
-            *shown, state, why, "" if same else f"Cut or repeat to {number(original.frames)} frames"
-        )
-    ratio = yours.length_s / max(original.length_s, 1e-6)
-    state = "fits" if 0.5 <= ratio <= 1.5 else "differs"
-    remedy = "" if state == "fits" else f"Cut or fill to {original.length_s:.2f} s"
-    return FitPoint(*shown, state, "Much longer than the original it runs into the next sound", remedy)
+            return Finding(*both, "differs", "Fit all gives it the original's length", why)
+        state: State = "breaks" if yours.length_s < original.length_s else "differs"
+        return Finding(*both, state, f"Cut or repeat to {number(original.frames)} frames", why)
+    if 0.5 <= yours.length_s / max(original.length_s, 1e-6) <= 1.5:
+        return Finding(*both)
+    return Finding(*both, "differs", f"Cut or fill to {original.length_s:.2f} s")
 
 
-def _loop(original: SoundSpec, yours: SoundSpec) -> FitPoint:
-    """Whether it repeats, and where; the whole sound when nothing says so."""
-    wanted = original.loop or (0, original.frames)
-    got = yours.loop
-    shown = span_text(wanted, original.rate), span_text(got, yours.rate) if got else "none"
-    same = got is not None and all(
-        abs(a / original.rate - b / yours.rate) < 0.5 / original.rate
-        for a, b in zip(wanted, got, strict=True)
-    )
-    why = "The game jumps back from its end to its start"
-    if same:
-        return FitPoint("loop", "Loop", *shown, "fits", why)
-    if original.record and yours.loop is not None:
-        return FitPoint("loop", "Loop", *shown, "differs", "Its own loop record goes into the mod with it")
-    if original.record and yours.length_s >= original.length_s - 1 / original.rate:
-        return FitPoint(
-            "loop", "Loop", *shown, "differs", why, "Make a loop that ends where the original's does"
-        )
-    return FitPoint("loop", "Loop", *shown, "breaks", why, "Make a loop at the original's place")
-
-
-def _tempo(original: SoundSpec, yours: SoundSpec) -> FitPoint:
-    assert original.rhythm is not None and yours.rhythm is not None
-    return FitPoint(
-        "tempo", "Tempo", f"{original.rhythm.tempo:.1f} bpm", f"{yours.rhythm.tempo:.1f} bpm", "fits",
-        "Only a hint: what the game times by beats has to keep its tempo",
-    )  # fmt: skip
-
-
-def _loudness(original: SoundSpec, yours: SoundSpec) -> FitPoint:
-    gap = yours.loudness - original.loudness
-    if yours.loudness == original.loudness or abs(gap) <= 1.5:
-        loud = ""
-    elif not math.isfinite(yours.loudness):
-        loud = "It is silent: use another source, or another channel of it"
-    elif not math.isfinite(original.loudness):
-        loud = "The original is silent: what is heard now was not meant to be, or is new"
-    else:
-        loud = f"{'Turn down' if gap > 0 else 'Turn up'} by {abs(gap):.1f} LU"
-    return FitPoint(
-        "loudness", "Loudness", loudness_text(original.loudness), loudness_text(yours.loudness),
-        "differs" if loud else "fits", "It should sit beside the game's other sounds", loud,
-    )  # fmt: skip
-
-
-def _family(original: SoundSpec, yours: SoundSpec) -> FitPoint:
-    assert original.family is not None
-    low, high = original.family
-    off = max(low - _FAMILY_LU - yours.loudness, yours.loudness - high - _FAMILY_LU, 0.0)
-    remedy = f"Bring it to {(low + high) / 2:.1f} LUFS" if off else ""
-    return FitPoint(
-        "family", "Family", f"{low:.1f} to {high:.1f} LUFS", loudness_text(yours.loudness), "differs" if off else "fits",
-        "The event plays its sounds in turn: one that stands out is heard at once", remedy,
-    )  # fmt: skip
-
-
-def _peak(original: SoundSpec, yours: SoundSpec) -> FitPoint:
-    over = yours.measures.true_peak > 1.0 and original.measures.true_peak <= 1.0
-    return FitPoint(
-        "peak", "True peak", _decibels(original.measures.true_peak), _decibels(yours.measures.true_peak),
-        "differs" if over else "fits", "Above full scale it crackles when it is played",
-        f"Hold it below {_CEILING_DB:g} dBTP" if over else "",
-    )  # fmt: skip
-
-
-def _lead(original: SoundSpec, yours: SoundSpec) -> FitPoint:
-    late = yours.measures.lead_s - original.measures.lead_s
-    off = late > _LEAD_S and not original.loops
-    return FitPoint(
-        "lead-in", "Lead-in", f"{original.measures.lead_s * 1000:.0f} ms", f"{yours.measures.lead_s * 1000:.0f} ms",
-        "differs" if off else "fits", "Silence before a sound makes it come late", "Cut it off" if off else "",
-    )  # fmt: skip
-
-
-def _faults(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
-    """What is only worth a line when it is there."""
-    out = []
-    if yours.measures.clipped and not original.measures.clipped:
-        out.append(
-            FitPoint(
-                "clipping", "Clipping", "none", f"{number(yours.measures.clipped)} frames", "differs",
-                "Flat tops were recorded too loud: they crackle at any loudness", "Record it again, quieter",
-            )
-        )  # fmt: skip
-    if yours.measures.dc > _DC and yours.measures.dc > 2 * original.measures.dc:
-        out.append(
-            FitPoint(
-                "dc", "DC", f"{original.measures.dc:.2%}", f"{yours.measures.dc:.2%}", "differs",
-                "A wave beside zero clicks when it begins and ends", "Centre it on zero",
-            )
-        )  # fmt: skip
-    if yours.channels >= 2 and yours.measures.correlation < _OPPOSITE <= original.measures.correlation:
-        out.append(
-            FitPoint(
-                "phase", "Left and right", f"{original.measures.correlation:+.2f}", f"{yours.measures.correlation:+.2f}",
-                "differs", "Opposite channels cancel each other on one loudspeaker", "Use one of its channels for both",
-            )
-        )  # fmt: skip
-    return out
-
-
-def _file_points(original: SoundSpec, yours: SoundSpec) -> list[FitPoint]:
-    out = []
-    if original.codec in sound.LOSSY and yours.codec == original.codec:
-        thin = yours.kilobits < 0.5 * original.kilobits
-        out.append(
-            FitPoint(
-                "bit rate", "Bit rate", f"{original.kilobits:.0f} kbit/s", f"{yours.kilobits:.0f} kbit/s",
-                "differs" if thin else "fits", "Too few bits are heard as a gurgle", "Encode it better" if thin else "",
-            )
-        )  # fmt: skip
-    wanted = [name for name, _ in original.tags if name not in DESCRIBING]
-    if wanted:
-        missing = [name for name in wanted if dict(yours.tags).get(name) is None]
-        out.append(
-            FitPoint(
-                "tags", "Tags", ", ".join(wanted),
-                ", ".join(name for name, _ in yours.tags) or "none", "differs" if missing else "fits",
-                "Some games read them", "Take over the original's" if missing else "",
-            )
-        )  # fmt: skip
-    if original.cues:
-        missing_cues = len(yours.cues) < len(original.cues)
-        out.append(
-            FitPoint(
-                "cues", "Marked places", str(len(original.cues)), str(len(yours.cues)),
-                "differs" if missing_cues else "fits", "The game may act when the sound comes to them",
-                "Take over the original's" if missing_cues else "",
-            )
-        )  # fmt: skip
-    if original.most_bytes:
-        over = yours.size > original.most_bytes
-        out.append(
-            FitPoint(
-                "size", "Size", f"up to {number(original.most_bytes)} bytes", f"{number(yours.size)} bytes",
-                "breaks" if over else "fits", "The game has no room for more",
-                "Shorten it or encode it smaller" if over else "",
-            )
-        )  # fmt: skip
-    return out
-
-
-def fit_sound(
-    original: SoundSpec, source: SoundSpec, insist: tuple[str, ...] = (), now: Encode | None = None
-) -> tuple[tuple[StepUse, ...], Encode]:
-    """The steps and the encoding that make a sound fit. What `insist` names is left alone: for the encoding, as it is `now`."""
-    steps: list[StepUse] = []
-    if source.length_s > _LONG_S and "length" not in insist:
-        steps.append(_first_part(original, source))
-    if _lead(original, source).state != "fits" and "lead-in" not in insist:
-        steps.append(trim_step(original))
-    if source.measures.dc > _DC and source.measures.dc > 2 * original.measures.dc:
-        steps.append(StepUse(do="dc"))
-    if source.channels != original.channels and "channels" not in insist:
-        opposite = original.channels == 1 and source.channels == 2 and source.measures.correlation < _OPPOSITE
-        law = "left" if opposite else "mean"  # opposite channels would cancel each other
-        steps.append(StepUse(do="channels", values={"channels": original.channels, "law": law}))
-    if source.rate != original.rate and "rate" not in insist:
-        steps.append(StepUse(do="rate", values={"rate": original.rate}))
-    if "length" not in insist:
-        steps += (
-            loop_steps(original, source)
-            if original.exact and original.loops
-            else _length_steps(original, source)
-        )
-    if original.loop is not None and not original.loops and "loop" not in insist:
-        steps += _carried_loop(original, source)
-    if not math.isfinite(original.loudness) and source.measures.true_peak > 1 and "peak" not in insist:
-        steps.append(StepUse(do="gain", values={"gain": 0.0, "ceiling": _CEILING_DB}))
-    if math.isfinite(original.loudness) and "loudness" not in insist:
-        steps.append(loudness_step(original))
-    kept = now is not None and bool({"file", "codec"} & set(insist))
-    return tuple(steps), now if kept and now is not None else encode_sound_like(original)
-
-
-def _first_part(original: SoundSpec, source: SoundSpec) -> StepUse:
+def _fit_part(original: SoundSpec, source: SoundSpec, _: Sequence[StepUse]) -> list[StepUse]:
     """Enough of a long recording for what the original needs, so that no more of it is decoded."""
+    if source.length_s <= _LONG_S:
+        return []
     lead = source.beats.first_s if source.beats is not None else source.measures.lead_s
-    return StepUse(
-        do="part", values={"start": 0.0, "length": float(math.ceil(lead + original.length_s * 1.6 + 5))}
-    )
+    length = float(math.ceil(lead + original.length_s * 1.6 + 5))
+    return [StepUse(do="part", values={"start": 0.0, "length": length})]
 
 
-def loudness_step(original: SoundSpec) -> StepUse:
-    """Matching the original's loudness, inside what its event's other sounds have."""
-    target = original.loudness
-    if original.family is not None:
-        low, high = original.family
-        target = min(max(target, low - _FAMILY_LU / 2), high + _FAMILY_LU / 2)
-    return StepUse(do="loudness", values={"target": round(target, 1), "ceiling": _CEILING_DB})
+def _fit_length(original: SoundSpec, source: SoundSpec, _: Sequence[StepUse]) -> list[StepUse]:
+    return loop_steps(original, source) if original.exact and original.loops else _length_steps(original, source)
 
 
-def trim_step(original: SoundSpec) -> StepUse:
-    """Cutting off the silence at the ends, down to what the original has before its sound."""
-    return StepUse(do="trim", values={"lead": float(round(original.measures.lead_s * 1000))})
+def _mend_length(original: SoundSpec, yours: SoundSpec) -> list[StepUse]:
+    return loop_steps(original, yours) if original.loops else _length_steps(original, yours)
 
 
 def _length_steps(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
@@ -292,6 +119,31 @@ def _length_steps(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
         return []
     fade = 30 if original.exact or frames < original.frames else 60
     return [StepUse(do="length", values={"frames": original.frames, "fill": "silence", "fade": fade})]
+
+
+def _loop(original: SoundSpec, yours: SoundSpec) -> Finding | None:
+    """Whether it repeats, and where; the whole sound when nothing says so."""
+    if yours.loop is None and (original.loop is None or (original.loops and _is_whole(original))):
+        return None
+    wanted, got = original.loop or (0, original.frames), yours.loop
+    both = span_text(wanted, original.rate), span_text(got, yours.rate) if got else "none"
+    if got is not None and all(
+        abs(a / original.rate - b / yours.rate) < 0.5 / original.rate for a, b in zip(wanted, got, strict=True)
+    ):
+        return Finding(*both)
+    if original.record and yours.loop is not None:
+        return Finding(*both, "differs", why="Its own loop record goes into the mod with it")
+    if original.record and yours.length_s >= original.length_s - 1 / original.rate:
+        return Finding(*both, "differs", "Make a loop that ends where the original's does")
+    return Finding(*both, "breaks", "Make a loop at the original's place")
+
+
+def _fit_loop(original: SoundSpec, source: SoundSpec, _: Sequence[StepUse]) -> list[StepUse]:
+    return _carried_loop(original, source) if original.loop is not None and not original.loops else []
+
+
+def _mend_loop(original: SoundSpec, yours: SoundSpec) -> list[StepUse]:
+    return _fit_loop(original, yours, ()) or _mend_length(original, yours)
 
 
 def _carried_loop(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
@@ -352,27 +204,325 @@ def loop_steps(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
     return [StepUse(do="length", values={"frames": original.frames, "fill": "repeats", "fade": 0})]
 
 
-def mend_sound(key: str, original: SoundSpec, result: SoundSpec) -> list[StepUse] | None:
-    """The steps that put one point right after all others, or None when none do."""
-    if key in ("loudness", "family", "peak"):
-        return [loudness_step(original)]
-    if key == "lead-in":
-        return [trim_step(original)]
-    if key == "dc":
-        return [StepUse(do="dc")]
-    if key == "loop" and not original.loops and original.loop is not None:
-        return _carried_loop(original, result)
-    if key == "rate":
-        return [StepUse(do="rate", values={"rate": original.rate})]
-    if key in ("channels", "phase"):
-        to_mono = StepUse(do="channels", values={"channels": 1, "law": "left" if key == "phase" else "mean"})
-        out = [to_mono] if key == "phase" or original.channels == 1 else []
-        return out + (
-            [StepUse(do="channels", values={"channels": original.channels})] if original.channels > 1 else []
-        )
-    if key in ("length", "loop"):
-        return loop_steps(original, result) if original.loops else _length_steps(original, result)
-    return None
+def _tempo(original: SoundSpec, yours: SoundSpec) -> Finding | None:
+    if original.rhythm is None or yours.rhythm is None:
+        return None
+    return Finding(f"{original.rhythm.tempo:.1f} bpm", f"{yours.rhythm.tempo:.1f} bpm")
+
+
+# loudness and levels
+
+
+def _loudness(original: SoundSpec, yours: SoundSpec) -> Finding:
+    gap = yours.loudness - original.loudness
+    both = loudness_text(original.loudness), loudness_text(yours.loudness)
+    if yours.loudness == original.loudness or abs(gap) <= 1.5:
+        return Finding(*both)
+    if not math.isfinite(yours.loudness):
+        return Finding(*both, "differs", "It is silent: use another source, or another channel of it")
+    if not math.isfinite(original.loudness):
+        return Finding(*both, "differs", "The original is silent: what is heard now was not meant to be, or is new")
+    return Finding(*both, "differs", f"{'Turn down' if gap > 0 else 'Turn up'} by {abs(gap):.1f} LU")
+
+
+def _fit_loudness(original: SoundSpec, source: SoundSpec, _: Sequence[StepUse]) -> list[StepUse]:
+    return _mend_loudness(original, source) if math.isfinite(original.loudness) else []
+
+
+def _mend_loudness(original: SoundSpec, _: SoundSpec) -> list[StepUse]:
+    return [loudness_step(original)]
+
+
+def loudness_step(original: SoundSpec) -> StepUse:
+    """Matching the original's loudness, inside what its event's other sounds have."""
+    target = original.loudness
+    if original.family is not None:
+        low, high = original.family
+        target = min(max(target, low - _FAMILY_LU / 2), high + _FAMILY_LU / 2)
+    return StepUse(do="loudness", values={"target": round(target, 1), "ceiling": _CEILING_DB})
+
+
+def _family(original: SoundSpec, yours: SoundSpec) -> Finding | None:
+    if original.family is None:
+        return None
+    low, high = original.family
+    both = f"{low:.1f} to {high:.1f} LUFS", loudness_text(yours.loudness)
+    if not max(low - _FAMILY_LU - yours.loudness, yours.loudness - high - _FAMILY_LU, 0.0):
+        return Finding(*both)
+    return Finding(*both, "differs", f"Bring it to {(low + high) / 2:.1f} LUFS")
+
+
+def _peak(original: SoundSpec, yours: SoundSpec) -> Finding:
+    both = _decibels(original.measures.true_peak), _decibels(yours.measures.true_peak)
+    if yours.measures.true_peak <= 1.0 or original.measures.true_peak > 1.0:
+        return Finding(*both)
+    return Finding(*both, "differs", f"Hold it below {_CEILING_DB:g} dBTP")
+
+
+def _fit_peak(original: SoundSpec, source: SoundSpec, _: Sequence[StepUse]) -> list[StepUse]:
+    """Beside a silent original there is no loudness to match: only the ceiling."""
+    if math.isfinite(original.loudness) or source.measures.true_peak <= 1:
+        return []
+    return [StepUse(do="gain", values={"gain": 0.0, "ceiling": _CEILING_DB})]
+
+
+def _decibels(peak: float) -> str:
+    return f"{sound.to_decibels(peak):.1f} dBTP" if peak > 0 else "silent"
+
+
+# faults
+
+
+def _lead(original: SoundSpec, yours: SoundSpec) -> Finding:
+    both = f"{original.measures.lead_s * 1000:.0f} ms", f"{yours.measures.lead_s * 1000:.0f} ms"
+    if original.loops or yours.measures.lead_s - original.measures.lead_s <= _LEAD_S:
+        return Finding(*both)
+    return Finding(*both, "differs", "Cut it off")
+
+
+def _fit_lead(original: SoundSpec, source: SoundSpec, _: Sequence[StepUse]) -> list[StepUse]:
+    return [] if _lead(original, source).state == "fits" else _mend_lead(original, source)
+
+
+def _mend_lead(original: SoundSpec, _: SoundSpec) -> list[StepUse]:
+    """Cutting off the silence at the ends, down to what the original has before its sound."""
+    return [StepUse(do="trim", values={"lead": float(round(original.measures.lead_s * 1000))})]
+
+
+def _clipping(original: SoundSpec, yours: SoundSpec) -> Finding | None:
+    if not yours.measures.clipped or original.measures.clipped:
+        return None
+    return Finding("none", f"{number(yours.measures.clipped)} frames", "differs", "Record it again, quieter")
+
+
+def _dc(original: SoundSpec, yours: SoundSpec) -> Finding | None:
+    if yours.measures.dc <= _DC or yours.measures.dc <= 2 * original.measures.dc:
+        return None
+    return Finding(f"{original.measures.dc:.2%}", f"{yours.measures.dc:.2%}", "differs", "Centre it on zero")
+
+
+def _fit_dc(original: SoundSpec, source: SoundSpec, _: Sequence[StepUse]) -> list[StepUse]:
+    return [StepUse(do="dc")] if _dc(original, source) else []
+
+
+def _phase(original: SoundSpec, yours: SoundSpec) -> Finding | None:
+    ours, theirs = yours.measures.correlation, original.measures.correlation
+    if yours.channels < 2 or not ours < _OPPOSITE <= theirs:
+        return None
+    return Finding(f"{theirs:+.2f}", f"{ours:+.2f}", "differs", "Use one of its channels for both")
+
+
+def _mend_phase(original: SoundSpec, _: SoundSpec) -> list[StepUse]:
+    back = [StepUse(do="channels", values={"channels": original.channels})] if original.channels > 1 else []
+    return [StepUse(do="channels", values={"channels": 1, "law": "left"}), *back]
+
+
+# what the file says
+
+
+def _bit_rate(original: SoundSpec, yours: SoundSpec) -> Finding | None:
+    if original.codec not in sound.LOSSY or yours.codec != original.codec:
+        return None
+    both = f"{original.kilobits:.0f} kbit/s", f"{yours.kilobits:.0f} kbit/s"
+    return Finding(*both, "differs", "Encode it better") if yours.kilobits < 0.5 * original.kilobits else Finding(*both)
+
+
+def _tags(original: SoundSpec, yours: SoundSpec) -> Finding | None:
+    wanted = [name for name, _ in original.tags if name not in DESCRIBING]
+    if not wanted:
+        return None
+    both = ", ".join(wanted), ", ".join(name for name, _ in yours.tags) or "none"
+    if set(wanted) <= {name for name, _ in yours.tags}:
+        return Finding(*both)
+    return Finding(*both, "differs", "Take over the original's")
+
+
+def _cues(original: SoundSpec, yours: SoundSpec) -> Finding | None:
+    if not original.cues:
+        return None
+    both = str(len(original.cues)), str(len(yours.cues))
+    if len(yours.cues) >= len(original.cues):
+        return Finding(*both)
+    return Finding(*both, "differs", "Take over the original's")
+
+
+def _size(original: SoundSpec, yours: SoundSpec) -> Finding | None:
+    if not original.most_bytes:
+        return None
+    both = f"up to {number(original.most_bytes)} bytes", f"{number(yours.size)} bytes"
+    if yours.size <= original.most_bytes:
+        return Finding(*both)
+    return Finding(*both, "breaks", "Shorten it or encode it smaller")
+
+
+SOUND_POINTS = (
+    PointType(
+        key="file",
+        label="File",
+        kinds=SOUNDS,
+        why="The game reads this kind of file only",
+        compare=_file,
+        encoded="like",
+    ),
+    PointType(
+        key="codec",
+        label="Codec",
+        kinds=SOUNDS,
+        why="Another codec stays silent",
+        compare=_codec,
+        encoded="like",
+    ),
+    PointType(
+        key="rate",
+        label="Rate",
+        kinds=SOUNDS,
+        why="Played at the original's rate, its pitch changes",
+        compare=_rate,
+        fit=(Fitting(50, _fit_rate),),
+        mend=_mend_rate,
+        served_by=("rate",),
+    ),
+    PointType(
+        key="channels",
+        label="Channels",
+        kinds=SOUNDS,
+        why="The game expects this many channels",
+        compare=_channels,
+        fit=(Fitting(40, _fit_channels),),
+        mend=_mend_channels,
+        served_by=("channels",),
+    ),
+    PointType(
+        key="length",
+        label="Length",
+        kinds=SOUNDS,
+        why="Much longer than the original it runs into the next sound",
+        compare=_length,
+        fit=(Fitting(10, _fit_part), Fitting(60, _fit_length)),
+        mend=_mend_length,
+        served_by=("part", "length", "loop", "bars", "stretch"),
+    ),
+    PointType(
+        key="loop",
+        label="Loop",
+        kinds=SOUNDS,
+        why="The game jumps back from its end to its start",
+        compare=_loop,
+        fit=(Fitting(70, _fit_loop),),
+        mend=_mend_loop,
+        encoded="like",
+        served_by=("length", "loop", "bars", "stretch"),
+    ),
+    PointType(
+        key="tempo",
+        label="Tempo",
+        kinds=SOUNDS,
+        why="Only a hint: what the game times by beats has to keep its tempo",
+        compare=_tempo,
+    ),
+    PointType(
+        key="loudness",
+        label="Loudness",
+        kinds=SOUNDS,
+        why="It should sit beside the game's other sounds",
+        compare=_loudness,
+        fit=(Fitting(90, _fit_loudness),),
+        mend=_mend_loudness,
+        served_by=("loudness",),
+    ),
+    PointType(
+        key="family",
+        label="Family",
+        kinds=SOUNDS,
+        why="The event plays its sounds in turn: one that stands out is heard at once",
+        compare=_family,
+        mend=_mend_loudness,
+        served_by=("loudness",),
+    ),
+    PointType(
+        key="peak",
+        label="True peak",
+        kinds=SOUNDS,
+        why="Above full scale it crackles when it is played",
+        compare=_peak,
+        fit=(Fitting(80, _fit_peak),),
+        mend=_mend_loudness,
+        served_by=("loudness", "gain"),
+    ),
+    PointType(
+        key="lead-in",
+        label="Lead-in",
+        kinds=SOUNDS,
+        why="Silence before a sound makes it come late",
+        compare=_lead,
+        fit=(Fitting(20, _fit_lead),),
+        mend=_mend_lead,
+        served_by=("trim",),
+    ),
+    PointType(
+        key="clipping",
+        label="Clipping",
+        kinds=SOUNDS,
+        why="Flat tops were recorded too loud: they crackle at any loudness",
+        compare=_clipping,
+    ),
+    PointType(
+        key="dc",
+        label="DC",
+        kinds=SOUNDS,
+        why="A wave beside zero clicks when it begins and ends",
+        compare=_dc,
+        fit=(Fitting(30, _fit_dc),),
+        mend=lambda *_: [StepUse(do="dc")],
+        served_by=("dc",),
+    ),
+    PointType(
+        key="phase",
+        label="Left and right",
+        kinds=SOUNDS,
+        why="Opposite channels cancel each other on one loudspeaker",
+        compare=_phase,
+        mend=_mend_phase,
+    ),
+    PointType(
+        key="bit rate",
+        label="Bit rate",
+        kinds=SOUNDS,
+        why="Too few bits are heard as a gurgle",
+        compare=_bit_rate,
+        encoded="best",
+    ),
+    PointType(
+        key="tags",
+        label="Tags",
+        kinds=SOUNDS,
+        why="Some games read them",
+        compare=_tags,
+        encoded="like",
+    ),
+    PointType(
+        key="cues",
+        label="Marked places",
+        kinds=SOUNDS,
+        why="The game may act when the sound comes to them",
+        compare=_cues,
+        encoded="like",
+    ),
+    PointType(
+        key="size",
+        label="Size",
+        kinds=SOUNDS,
+        why="The game has no room for more",
+        compare=_size,
+    ),
+)
+
+
+def encode_sound(original: SoundSpec, insist: Sequence[str] = (), now: Encode | None = None) -> Encode:
+    """The encoding like the original's; as it is `now` when its file or codec is in `insist`."""
+    if now is not None and {"file", "codec"} & set(insist):
+        return now
+    return encode_sound_like(original)
 
 
 def encode_sound_like(original: SoundSpec) -> Encode:
@@ -383,7 +533,3 @@ def encode_sound_like(original: SoundSpec) -> Encode:
     notes = {f"tag {name}": value for name, value in original.tags if name not in DESCRIBING}
     notes |= {f"cue {cue.frame}": cue.name for cue in original.cues}
     return Encode(file=file_type, format=codec, levels=1, notes=notes)
-
-
-def _decibels(peak: float) -> str:
-    return f"{sound.to_decibels(peak):.1f} dBTP" if peak > 0 else "silent"

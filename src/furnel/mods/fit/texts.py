@@ -1,61 +1,66 @@
-"""Fitting definitions: whether they can be read, and what in them the game's own file does not know."""
+"""Fit points of definitions: whether they can be read, and what in them the game's own file does not know."""
 
 from __future__ import annotations
 
-from typing import cast
-
-from furnel.mods.fit.point import FitPoint, State, same_or
+from furnel.mods.fit.point import TEXTS, Finding, FitPoint, PointType, State, same
 from furnel.mods.spec import TextSpec
 from furnel.texts import Misfits
 
+_WELL = "it parses"
 
-def compare_texts(original: TextSpec, yours: TextSpec) -> list[FitPoint]:
-    """The fit table of a text."""
-    well = "it parses"
-    return [
-        same_or(
-            "file",
-            "File",
-            original.file_type,
-            yours.file_type,
-            "breaks",
-            "The game reads this kind of text only",
-            "Save it so",
-        ),
-        FitPoint(
-            "form",
-            "Form",
-            well,
-            yours.fault or well,
-            "breaks" if yours.fault else "fits",
-            "A text that cannot be read is ignored, or stops the game; what its values mean is compared below, as far as the"
-            " game's own file shows it",
-            yours.fault and "Correct it in your text editor",
-        ),
-    ]
+
+def _form(_: TextSpec, yours: TextSpec) -> Finding:
+    return Finding(_WELL, yours.fault, "breaks", "Correct it in your text editor") if yours.fault else Finding(_WELL, _WELL)
+
+
+TEXT_POINTS = (
+    PointType(
+        key="file",
+        label="File",
+        kinds=TEXTS,
+        why="The game reads this kind of text only",
+        compare=lambda original, yours: same(original.file_type, yours.file_type, "breaks", "Save it so"),
+    ),
+    PointType(
+        key="form",
+        label="Form",
+        kinds=TEXTS,
+        why="A text that cannot be read is ignored, or stops the game; what its values mean is compared below, as far as the"
+        " game's own file shows it",
+        compare=_form,
+    ),
+)
+_KEYS = PointType(
+    key="keys",
+    label="Keys",
+    kinds=TEXTS,
+    why="The game may not know this key: it is ignored, or misspelt",
+)
+_TYPES = PointType(
+    key="types",
+    label="Values",
+    kinds=TEXTS,
+    why="The game reads something else here, and stops or guesses",
+)
+_ASSETS = PointType(
+    key="assets",
+    label="Assets",
+    kinds=TEXTS,
+    why="It names something that neither the game nor the mod has",
+)
+MEANING_POINTS = (_KEYS, _TYPES, _ASSETS)
 
 
 def meaning_points(found: Misfits) -> list[FitPoint]:
     """Keys, types and assets of a definition against the game's own file."""
-    rows = (
-        (
-            "keys", "Keys", "those that it has", found.keys, "differs",
-            "The game may not know this key: it is ignored, or misspelt", "Check the spelling against the game's own records",
-        ),
-        (
-            "types", "Values", "of the same types", found.types, "breaks",
-            "The game reads something else here, and stops or guesses", "Write what the game's own records have in this place",
-        ),
-        (
-            "assets", "Assets", "all there", found.assets, "breaks",
-            "It names something that neither the game nor the mod has", "Correct the name, or add the asset",
-        ),
-    )  # fmt: skip
+    rows: tuple[tuple[PointType, str, tuple[str, ...], State, str], ...] = (
+        (_KEYS, "those that it has", found.keys, "differs", "Check the spelling against the game's own records"),
+        (_TYPES, "of the same types", found.types, "breaks", "Write what the game's own records have in this place"),
+        (_ASSETS, "all there", found.assets, "breaks", "Correct the name, or add the asset"),
+    )
     return [
-        FitPoint(key, label, original, _listed(faults), cast(State, state), why, remedy)
-        if faults
-        else FitPoint(key, label, original, original, "fits", why)
-        for key, label, original, faults, state, why, remedy in rows
+        kind.point(Finding(original, _listed(faults), state, remedy) if faults else Finding(original, original))
+        for kind, original, faults, state, remedy in rows
     ]
 
 
