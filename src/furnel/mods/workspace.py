@@ -203,7 +203,7 @@ class Workspace:
         except FurnelError as error:
             moved = self.moved_to(swap, progress)
             remedy = f"Its content is {moved} now: Match it points the swap there" if moved else error.remedy
-            point = NAME.point(Finding("not in the game", swap.original, "breaks", remedy, error.why))
+            point = NAME.point(Finding("not in the game", swap.original, "breaks", remedy, error.why, moved))
             return Examined(swap, (point,), key=self._key(swap))
         shipped = self.catalogue.read(asset)
         path = self.source_path(swap)
@@ -270,7 +270,7 @@ class Workspace:
         if moved:
             where, remedy = f"is {moved} now", f"Match it points the swap to {moved}"
             why = f"{DRIFT.why}: it has another path"
-            return [DRIFT.point(Finding(where, "made for the older one", "breaks", remedy, why))]
+            return [DRIFT.point(Finding(where, "made for the older one", "breaks", remedy, why, moved))]
         remedy = "Look at both, then fit again"
         return [DRIFT.point(Finding("changed by an update", "made for the older one", "differs", remedy))]
 

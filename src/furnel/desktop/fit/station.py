@@ -287,7 +287,7 @@ class FitStation(QWidget):
     def _mend(self, key: str) -> None:
         swap = self._session.swap(self.current)
         examined = self._session.examined.get(self.current)
-        if swap is not None and key in ("drift", "name"):
+        if swap is not None and examined is not None and any(point.leads_to for point in examined.points if point.key == key):
             self._session.follow(swap, self.pick)
             return
         if swap is None or examined is None or examined.original is None or examined.result is None:
@@ -395,11 +395,7 @@ def _mendable(swap: Swap, examined: Examined | None) -> frozenset[str]:
     """The points that one step or setting, or another original, puts right."""
     if examined is None:
         return frozenset()
-    moved = frozenset(
-        point.key
-        for point in examined.points
-        if point.key in ("drift", "name") and point.state == "breaks" and "Match it" in point.remedy
-    )
+    moved = frozenset(point.key for point in examined.points if point.leads_to)
     if examined.original is None or examined.result is None:
         return moved
     original, result = examined.original, examined.result

@@ -22,7 +22,8 @@ ALL: tuple[Kind, ...] = (*TEXTURES, *SOUNDS, *TEXTS, "other")
 class FitPoint:
     """One line of the fit table: what is compared, both values, how it stands, why it matters, what can be done.
 
-    `insisted` points stay as the modder wants them: they no longer break, and Fit all leaves them alone.
+    `insisted` points stay as the modder wants them: they no longer break, and Fit all leaves them alone. `leads_to` is another
+    asset of the game that the swap is to be pointed to.
     """
 
     key: str
@@ -33,6 +34,7 @@ class FitPoint:
     why: str = ""
     remedy: str = ""
     insisted: bool = False
+    leads_to: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,6 +47,7 @@ class Finding:
     state: State = "fits"
     remedy: str = ""
     why: str = ""
+    leads_to: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,8 +81,9 @@ class PointType:
     def point(self, finding: Finding) -> FitPoint:
         """The line of the table for a finding."""
         return FitPoint(
-            self.key, self.label, finding.original, finding.yours, finding.state, finding.why or self.why, finding.remedy
-        )
+            self.key, self.label, finding.original, finding.yours, finding.state, finding.why or self.why, finding.remedy,
+            leads_to=finding.leads_to,
+        )  # fmt: skip
 
 
 def same(original: object, yours: object, otherwise: State, remedy: str) -> Finding:
