@@ -44,7 +44,9 @@ class Found:
     """What the probe saw: how long turns took in seconds, and where the slow ones were."""
 
     turns: list[float] = field(default_factory=list)
-    slow: list[tuple[float, float, str]] = field(default_factory=list)  # from NAMED_S on: time, of it stolen, and place
+    slow: list[tuple[float, float, str]] = field(
+        default_factory=list
+    )  # from NAMED_S on: time, of it stolen, and place
     beside: Counter[str] = field(default_factory=Counter)  # what workers were at in those turns
     actions: Counter[str] = field(default_factory=Counter)
 
@@ -182,7 +184,9 @@ class Monkey:
 
 def _stolen() -> float:
     """Seconds that this machine wanted to run and was not let, as a guest of another one; of the core that lost most."""
-    rows = [line.split() for line in Path("/proc/stat").read_text("ascii").splitlines() if line.startswith("cpu")]
+    rows = [
+        line.split() for line in Path("/proc/stat").read_text("ascii").splitlines() if line.startswith("cpu")
+    ]
     return max((int(row[8]) for row in rows[1:]), default=0) / os.sysconf("SC_CLK_TCK")
 
 
@@ -202,7 +206,12 @@ def _asks(part: QWidget) -> bool:
     if not isinstance(part, QPushButton):
         return False
     text = part.text()
-    return "…" in text or text.startswith(("#", "Start")) or part.menu() is not None or part.objectName() in ("game", "mod")
+    return (
+        "…" in text
+        or text.startswith(("#", "Start"))
+        or part.menu() is not None
+        or part.objectName() in ("game", "mod")
+    )
 
 
 @dataclass(frozen=True)

@@ -25,13 +25,20 @@ def table() -> str:
     parts = [_HEAD]
     for kinds, title in _KINDS.items():
         rows = [point for point in POINT_TYPES if point.kinds == kinds]
-        parts += [f"\n## {title}\n\n| point | key | why it matters | put right by |\n|---|---|---|---|\n", *map(_row, rows)]
+        parts += [
+            f"\n## {title}\n\n| point | key | why it matters | put right by |\n|---|---|---|---|\n",
+            *map(_row, rows),
+        ]
     return "".join(parts)
 
 
 def _row(point: PointType) -> str:
     steps = [f"*{step_type(name).title}*" for name in point.served_by]
-    means = [*steps, *(["the encoding"] if point.encoded else []), *(["*Match it*"] if point.mend and not steps else [])]
+    means = [
+        *steps,
+        *(["the encoding"] if point.encoded else []),
+        *(["*Match it*"] if point.mend and not steps else []),
+    ]
     return f"| {point.label} | `{point.key}` | {point.why or '—'} | {', '.join(means) or '—'} |\n"
 
 

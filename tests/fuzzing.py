@@ -120,7 +120,9 @@ def sounds() -> tuple[Corpus, Use]:
     soundfile.write(stream, tone, 22050, format="AIFF", subtype="PCM_16")
     corpus["PCM.aiff"] = stream.getvalue()
     for frames in (0, 1, 2):
-        corpus[f"{frames}.wav"] = write_clip(Clip(tone[:frames] if frames else tone[:1], 44100), "WAV", "PCM 16")
+        corpus[f"{frames}.wav"] = write_clip(
+            Clip(tone[:frames] if frames else tone[:1], 44100), "WAV", "PCM 16"
+        )
     corpus["0.wav"] = corpus["0.wav"][:40] + struct.pack("<I", 0)
 
     def use(name: str, data: bytes) -> None:
@@ -135,7 +137,12 @@ def sounds() -> tuple[Corpus, Use]:
 
 
 def archives(folder: Path) -> tuple[Corpus, Use]:
-    contents = {"a/one.txt": b"first " * 40, "a/two.bin": bytes(range(256)), "b/three.dat": b"", "four.txt": b"stored"}
+    contents = {
+        "a/one.txt": b"first " * 40,
+        "a/two.bin": bytes(range(256)),
+        "b/three.dat": b"",
+        "four.txt": b"stored",
+    }
     corpus: Corpus = {
         "a.crate": makers.crate(contents), "a.casket": makers.casket(contents), "a.drawer": makers.drawer(contents),
         "a.satchel": makers.satchel(contents),

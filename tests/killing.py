@@ -19,7 +19,9 @@ from tests.conftest import digest
 EVENTS = ("fsync", "rename", "replace", "link", "unlink", "rmdir", "mkdir")
 
 
-def walk(prepare: Callable[[], None], act: Callable[[], object], after: Callable[[], str]) -> tuple[int, list[str]]:
+def walk(
+    prepare: Callable[[], None], act: Callable[[], object], after: Callable[[], str]
+) -> tuple[int, list[str]]:
     """Kill `act` before its first, second, … durable step until it gets through; what `after` found wrong, by place."""
     wrong = []
     for place in range(2000):
@@ -183,7 +185,11 @@ class Stories:
         from furnel.mods.deploy import recover
 
         mods, state = self.game / "mods", self.folder / "state"
-        install, model, kept = self.space.catalogue.install, self.folder / "mods-model", self.folder / "state-model"
+        install, model, kept = (
+            self.space.catalogue.install,
+            self.folder / "mods-model",
+            self.folder / "state-model",
+        )
         renewed(model, mods)
         renewed(kept, state)
         had = mods.is_dir()
@@ -245,7 +251,9 @@ class Stories:
 
         return walk(prepare, act, check)
 
-    def _archive(self, name: str, layout: str, act: Callable[[Path], object], files: list[str]) -> tuple[int, list[str]]:
+    def _archive(
+        self, name: str, layout: str, act: Callable[[Path], object], files: list[str]
+    ) -> tuple[int, list[str]]:
         out = self.folder / "out"
 
         def state() -> str:
@@ -270,7 +278,9 @@ class Stories:
         def after() -> str:
             pending = self.folder / "state/pending"
             rest = [file.name for file in pending.iterdir()] if pending.is_dir() else []
-            return one_of("the archive", state(), old, new) or hidden(out) or ("journals left" if rest else "")
+            return (
+                one_of("the archive", state(), old, new) or hidden(out) or ("journals left" if rest else "")
+            )
 
         return walk(prepare, lambda: act(out / name), after)
 
@@ -300,7 +310,9 @@ class Stories:
         folder.mkdir()
         for number in range(3):
             (folder / f"{number:03}.wav").write_bytes(bytes(50 + number))
-        return self._archive("bank1.tls", "tls", lambda target: pack_folder(folder, find_layout("tls"), target), [])
+        return self._archive(
+            "bank1.tls", "tls", lambda target: pack_folder(folder, find_layout("tls"), target), []
+        )
 
     def take_out(self) -> tuple[int, list[str]]:
         from furnel.catalogue import take_out
@@ -313,7 +325,9 @@ class Stories:
 
         def after() -> str:
             for path in paths:
-                if (out / path).is_file() and (out / path).read_bytes() != catalogue.read(catalogue.get(path)):
+                if (out / path).is_file() and (out / path).read_bytes() != catalogue.read(
+                    catalogue.get(path)
+                ):
                     return f"{path} is not whole"
             return hidden(out)
 

@@ -58,7 +58,9 @@ def test_a_gif_that_claims_a_wall_is_refused_before_it_costs_anything() -> None:
 
 
 def test_a_header_cut_short_tells_nothing() -> None:
-    head = struct.pack("<4sI4s4sIHHIIHH4sI", b"RIFF", 40, b"WAVE", b"fmt ", 16, 1, 1, 8000, 16000, 2, 16, b"data", 0)
+    head = struct.pack(
+        "<4sI4s4sIHHIIHH4sI", b"RIFF", 40, b"WAVE", b"fmt ", 16, 1, 1, 8000, 16000, 2, 16, b"data", 0
+    )
     assert all(peek_info(head[:size], 44) is None for size in range(44))
     found = peek_info(head, 12)
     assert found is not None and found.frames == 0 and found.length_s == 0

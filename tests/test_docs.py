@@ -22,7 +22,9 @@ def test_the_schemas_are_the_current_ones() -> None:
 
 
 def test_the_points_are_the_current_ones() -> None:
-    assert (ROOT / "docs" / "points.md").read_text("utf-8") == table(), "run: ./run python -m demo.points docs/points.md"
+    assert (ROOT / "docs" / "points.md").read_text("utf-8") == table(), (
+        "run: ./run python -m demo.points docs/points.md"
+    )
 
 
 def test_every_link_leads_somewhere() -> None:

@@ -19,7 +19,9 @@ import pytest
         ("repack-with-side-files", 10), ("pack", 10), ("take-out", 10), ("scan", 1),
     ],
 )  # fmt: skip
-def test_old_or_new_and_nothing_left(story: str, least: int, forged: Path, sources: Path, tmp_path: Path) -> None:
+def test_old_or_new_and_nothing_left(
+    story: str, least: int, forged: Path, sources: Path, tmp_path: Path
+) -> None:
     """Every fsync, rename, link and removal of the story is a place to die at (see tests/killing.py)."""
     ran = subprocess.run(
         [sys.executable, "-m", "tests.killing", story, str(tmp_path / "w"), str(forged), str(sources)],

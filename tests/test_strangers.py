@@ -65,7 +65,9 @@ def test_a_profile_stays_in_its_bounds(old: str, new: str, says: str) -> None:
         (lambda text: f'{text}[[swap]]\noriginal = "../a.dds"\nsource = "s"\n', "inner path"),
     ],
 )  # fmt: skip
-def test_a_project_says_what_is_wrong_in_it(space: Workspace, change: Callable[[str], str], says: str) -> None:
+def test_a_project_says_what_is_wrong_in_it(
+    space: Workspace, change: Callable[[str], str], says: str
+) -> None:
     text = space.file.read_text()
     assert change(text) != text
     space.file.write_text(change(text))
@@ -74,7 +76,9 @@ def test_a_project_says_what_is_wrong_in_it(space: Workspace, change: Callable[[
     assert says in f"{refused.value.why} {refused.value.where} {refused.value.remedy}"
 
 
-def test_a_link_in_the_mods_place_is_not_followed(game: Path, tmp_path: Path, fitted_ensign: Workspace) -> None:
+def test_a_link_in_the_mods_place_is_not_followed(
+    game: Path, tmp_path: Path, fitted_ensign: Workspace
+) -> None:
     (tmp_path / "elsewhere").mkdir()
     import shutil
 

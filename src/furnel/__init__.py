@@ -1,3 +1,3 @@
 """Furnel: find a game's assets, match replacements to them, build and try override mods."""
 
-__version__ = "0.1.0"
+__version__ = "0.2.0"

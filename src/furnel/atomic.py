@@ -70,7 +70,9 @@ def replacing_together(paths: Sequence[Path]) -> Iterator[list[BinaryIO]]:
                     _finish(stream, path)
             for folder in {path.parent for path in paths}:
                 sync_folder(folder)
-            moves = [[str(part.resolve()), str(path.resolve())] for part, path in zip(parts, paths, strict=True)]
+            moves = [
+                [str(part.resolve()), str(path.resolve())] for part, path in zip(parts, paths, strict=True)
+            ]
             if len(moves) > 1:
                 write_text(moves_file(note), json.dumps(moves))
             move_all(moves)

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import logging
-import logging.handlers
 import os
 from pathlib import Path
 
@@ -24,11 +22,15 @@ def state_folder() -> Path:
 
 def keep_log() -> Path:
     """Write Furnel's log into a file from now on; that file."""
+    import logging.handlers
+
     file = cache_folder() / "furnel.log"
     root = logging.getLogger("furnel")
     if not root.handlers:
         file.parent.mkdir(parents=True, exist_ok=True)
-        handler = logging.handlers.RotatingFileHandler(file, maxBytes=1 << 20, backupCount=2, encoding="utf-8")
+        handler = logging.handlers.RotatingFileHandler(
+            file, maxBytes=1 << 20, backupCount=2, encoding="utf-8"
+        )
         handler.setFormatter(logging.Formatter("%(asctime)s %(levelname)s %(name)s %(message)s"))
         root.addHandler(handler)
         root.setLevel(logging.INFO)

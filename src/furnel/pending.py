@@ -10,7 +10,6 @@ import fcntl
 import json
 import os
 import shutil
-import uuid
 from collections.abc import Iterator, Sequence
 from pathlib import Path
 
@@ -26,7 +25,7 @@ def noted(parts: Sequence[Path]) -> Iterator[Path]:
     Given is where the moves may be written that bring the change to its end (`moves_file`). Where nothing can be noted the
     block runs all the same.
     """
-    note = _folder() / f"{uuid.uuid4().hex}{_BEGUN}"
+    note = _folder() / f"{os.urandom(16).hex()}{_BEGUN}"
     with contextlib.ExitStack() as stack:
         with contextlib.suppress(OSError):
             _folder().mkdir(parents=True, exist_ok=True)

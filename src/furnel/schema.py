@@ -50,7 +50,9 @@ def _no_controls(text: str) -> str:
 
 def _version(text: str) -> str:
     if not re.fullmatch(r"[0-9A-Za-z][0-9A-Za-z.+_-]{0,39}", text) or ".." in text:
-        raise ValueError("a version has letters, digits, dots and hyphens, such as 1.2: it is part of a file's name")
+        raise ValueError(
+            "a version has letters, digits, dots and hyphens, such as 1.2: it is part of a file's name"
+        )
     return text
 
 

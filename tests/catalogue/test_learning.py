@@ -53,7 +53,9 @@ def test_it_is_stopped_and_resumed_and_finds_the_same(forged: Path, tmp_path: Pa
     kept = [archive for archive in apart.install.archives if apart.kept_marks(archive, 0) is not None]
     assert 0 < len(kept) < len(apart.install.archives)
     found, wanted = mark_apart(apart, Watched()), mark_all(here)
-    assert np.array_equal(found.digests, wanted.digests) and np.array_equal(found.sounds.marks, wanted.sounds.marks)
+    assert np.array_equal(found.digests, wanted.digests) and np.array_equal(
+        found.sounds.marks, wanted.sounds.marks
+    )
     assert np.array_equal(found.kin.groups, wanted.kin.groups)
     for catalogue in (apart, here):
         catalogue.close()

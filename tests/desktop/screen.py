@@ -37,7 +37,9 @@ def screen(width: int = 1280, height: int = 800) -> Iterator[dict[str, str]]:
     with os.fdopen(read) as told:
         number = told.readline().strip()
     environment = {**os.environ, "DISPLAY": f":{number}", "QT_QPA_PLATFORM": "xcb", "QT_XCB_NO_XI2": "1"}
-    manager = subprocess.Popen(["openbox"], env=environment, stderr=subprocess.DEVNULL, stdout=subprocess.DEVNULL)
+    manager = subprocess.Popen(
+        ["openbox"], env=environment, stderr=subprocess.DEVNULL, stdout=subprocess.DEVNULL
+    )
     try:
         yield environment
     finally:
@@ -64,7 +66,9 @@ class Person:
         seen: dict[str, Any] = json.loads(self._window.stdout.readline())
         return seen
 
-    def until(self, done: Callable[[dict[str, Any]], object], what: str, seconds: float = 40.0) -> dict[str, Any]:
+    def until(
+        self, done: Callable[[dict[str, Any]], object], what: str, seconds: float = 40.0
+    ) -> dict[str, Any]:
         """Look until something is so; what is seen then."""
         end = time.monotonic() + seconds
         while not done(seen := self.look()):
@@ -84,13 +88,18 @@ class Person:
     def drag(self, file: Path, onto: tuple[int, int]) -> None:
         """Drag a file out of another program's window and drop it."""
         with subprocess.Popen(
-            [sys.executable, str(HERE), "--source", str(file)], env=self._environment, stdout=subprocess.PIPE, text=True
+            [sys.executable, str(HERE), "--source", str(file)],
+            env=self._environment,
+            stdout=subprocess.PIPE,
+            text=True,
         ) as other:
             assert other.stdout is not None
             x, y = map(int, other.stdout.readline().split())
             self.hand("mousemove", x, y, "mousedown", 1)
             for part in range(1, 9):
-                self.hand("mousemove", x + (onto[0] - x) * part // 8, y + (onto[1] - y) * part // 8, "sleep", 0.06)
+                self.hand(
+                    "mousemove", x + (onto[0] - x) * part // 8, y + (onto[1] - y) * part // 8, "sleep", 0.06
+                )
             self.hand("sleep", 0.3, "mouseup", 1)
             other.wait(timeout=20)
 
@@ -107,20 +116,33 @@ def _be_the_window(opened: list[Path]) -> int:
     from PyQt6.QtWidgets import QApplication, QDialog, QMenu, QWidget
 
     from furnel.desktop.application import make_application, make_window
+    from furnel.desktop.look import Look
+    from furnel.desktop.opening import Opening
+    from furnel.desktop.recent import Recent
+    from furnel.desktop.window import Window
 
     application = make_application()
-    window = make_window()
-    window.show()
-    for path in opened:
-        window.session.open_mod(path)
+    made: list[Window] = []
+
+    def make() -> Window:
+        made.append(make_window())
+        for path in opened:
+            made[0].session.open_mod(path)
+        return made[0]
+
+    top = Opening(Look(), Recent(), make)
+    top.show()
 
     def place(part: QWidget, x: float = 0.5, y: float = 0.5) -> tuple[int, int]:
         at = part.mapToGlobal(QPoint(int(part.width() * x), int(part.height() * y)))
         return at.x(), at.y()
 
     def look() -> dict[str, Any]:
+        if not made:
+            return {"active": False, "swaps": {}, "busy": 1}
+        window = made[0]
         focus, project = QApplication.focusWidget(), window.session.project
-        frame = window.frameGeometry()
+        frame = top.frameGeometry()
         shown = [part for part in QApplication.topLevelWidgets() if part.isVisible()]
         return {
             "active": window.isActiveWindow(),
@@ -145,7 +167,7 @@ def _be_the_window(opened: list[Path]) -> int:
         if sys.stdin.readline():
             print(json.dumps(look()), flush=True)
         else:
-            window.close()
+            top.close()
 
     asked = QSocketNotifier(0, QSocketNotifier.Type.Read)
     asked.activated.connect(answer)

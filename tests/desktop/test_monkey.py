@@ -17,7 +17,12 @@ def test_a_monkey_finds_nothing(
     hands: Hands, mod: Path, sources: Path, seed: int, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     one, many = ("", ""), ([], "")
-    answers = {"getOpenFileName": one, "getOpenFileNames": many, "getExistingDirectory": "", "getSaveFileName": one}
+    answers = {
+        "getOpenFileName": one,
+        "getOpenFileNames": many,
+        "getExistingDirectory": "",
+        "getSaveFileName": one,
+    }
     for name, answer in answers.items():
         monkeypatch.setattr(QFileDialog, name, lambda *_, answer=answer, **__: answer)
     hands.open(mod)
@@ -27,7 +32,9 @@ def test_a_monkey_finds_nothing(
     before = held_now()
     found = monkey.play(45)
     after = held_now()
-    assert load_project(mod) == hands.window.session.project  # the fixture looks for errors in the log and for threads
+    assert (
+        load_project(mod) == hands.window.session.project
+    )  # the fixture looks for errors in the log and for threads
     assert after.widgets < before.widgets + 300
     assert after.threads <= before.threads + 6
     assert after.descriptors < before.descriptors + 20

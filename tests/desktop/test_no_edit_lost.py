@@ -163,4 +163,6 @@ def test_no_edit_is_lost(application: QApplication, begun: tuple[Path, list[Path
             self.session.close()
             self.jobs.stop()
 
-    run_state_machine_as_test(Story, settings=settings(max_examples=12, stateful_step_count=25, deadline=None))
+    run_state_machine_as_test(
+        Story, settings=settings(max_examples=12, stateful_step_count=25, deadline=None)
+    )

@@ -17,7 +17,9 @@ pytestmark = pytest.mark.skipif(bool(missing()), reason=f"{', '.join(missing())}
 def person(mod: Path) -> Iterator[Person]:
     with screen() as environment:
         somebody = Person(environment, mod)
-        somebody.until(lambda seen: seen["swaps"] and not seen["busy"] and seen["active"], "the mod, in front")
+        somebody.until(
+            lambda seen: seen["swaps"] and not seen["busy"] and seen["active"], "the mod, in front"
+        )
         yield somebody
 
 
@@ -29,7 +31,9 @@ def test_keys_focus_popups_and_drops(person: Person, mod: Path, sources: Path) -
     person.until(lambda seen: seen["focus"] == "Command", "the quick command to take the keys")
     person.hand("type", "light or")
     person.hand("key", "Return")
-    person.until(lambda seen: seen["theme"] == "light" and seen["focus"] == "Wall", "the theme, and the wall's keys")
+    person.until(
+        lambda seen: seen["theme"] == "light" and seen["focus"] == "Wall", "the theme, and the wall's keys"
+    )
     person.hand("key", "ctrl+k")
     person.until(lambda seen: seen["focus"] == "Command", "the quick command again")
     person.press(person.look()["beside"])
@@ -49,7 +53,9 @@ def test_keys_focus_popups_and_drops(person: Person, mod: Path, sources: Path) -
     chosen = person.until(lambda seen: seen["selected"], "the first tile")["selected"]
     before = set(person.look()["swaps"])
     person.drag(sources / "dusk_paint.jpg", person.look()["wall"])
-    seen = person.until(lambda seen: set(seen["swaps"]) > before and not seen["busy"], "the file on the first tile")
+    seen = person.until(
+        lambda seen: set(seen["swaps"]) > before and not seen["busy"], "the file on the first tile"
+    )
     assert set(seen["swaps"]) - before == {chosen}
     person.hand("key", "ctrl+z")
     person.until(lambda seen: set(seen["swaps"]) == before and not seen["busy"], "the swap to be taken back")

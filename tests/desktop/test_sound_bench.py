@@ -44,7 +44,9 @@ def mod(game: Path, sources: Path, tmp_path: Path) -> Path:
     tune = song(tmp_path / "song.flac", 40.0, 96)
     for original, source in ((TUNE, tune), ("bank0/000.wav", sources / "church_bell.mp3")):
         project = project.with_swap(space.fitted(space.new_swap(original, source)))
-    space = space.save(project.with_swap(space.new_swap("art/hulls/hull_otter.dds", sources / "dusk_paint.jpg")))
+    space = space.save(
+        project.with_swap(space.new_swap("art/hulls/hull_otter.dds", sources / "dusk_paint.jpg"))
+    )
     space.close()
     return tmp_path / "mod" / "furnel.toml"
 

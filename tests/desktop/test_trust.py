@@ -79,7 +79,10 @@ def test_games_and_mods_opened_in_turn_leave_nothing_behind(
     hands.settle()
     for target, swaps in ((other / "furnel.toml", 0), (mod, 4), (other / "furnel.toml", 0)):
         session.open_mod(target)
-        hands.until(lambda target=target: session.space is not None and session.space.file == target.resolve(), "the mod")
+        hands.until(
+            lambda target=target: session.space is not None and session.space.file == target.resolve(),
+            "the mod",
+        )
         hands.settle()
         assert session.tally()["all"] == swaps
         assert window.find_station.sieve.text.text() == "" and window.find_station.wall.current() is None

@@ -27,7 +27,9 @@ def words(space: Workspace) -> dict[str, str]:
     """The game's word on the swaps that the mod provides."""
     mod = space.project.mod.id
     report = ask_report(space.catalogue.install).words
-    return {word.path: word.verdict for word in report if word.winner == mod and not word.path.endswith(".loop")}
+    return {
+        word.path: word.verdict for word in report if word.winner == mod and not word.path.endswith(".loop")
+    }
 
 
 def put_in(space: Workspace, anyway: bool = False, over: bool = False) -> None:

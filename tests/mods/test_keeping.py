@@ -84,7 +84,9 @@ def test_the_history_on_disk_is_found_again_wherever_the_program_died(
     note_place(file, at)
     with file.open("a") as stream:
         stream.write('{"edit": {"text": "cut o')
-    lagging = data.draw(st.sampled_from([place for place in (at - 1, at, at + 1) if 0 <= place < len(states)]))
+    lagging = data.draw(
+        st.sampled_from([place for place in (at - 1, at, at + 1) if 0 <= place < len(states)])
+    )
     found = read_history(file, states[lagging])  # the project's file was written, or not any more
     assert [edit.text for edit in found.changes] == [edit.text for edit in past.changes]
     assert found.last is None or found.last.onto(states[lagging], forward=False) is not None
@@ -107,7 +109,10 @@ note_edit(history_file(file), Edit.between("Change the name", project, named))
 save_project(file, named)
 os.kill(os.getpid(), signal.SIGKILL)
 """
-    assert subprocess.run([sys.executable, "-c", code], env=os.environ, check=False).returncode == -signal.SIGKILL
+    assert (
+        subprocess.run([sys.executable, "-c", code], env=os.environ, check=False).returncode
+        == -signal.SIGKILL
+    )
     project = load_project(space.file)
     assert project.mod.name == "Later Post"
     last = read_history(history_file(space.file), project).last
@@ -125,7 +130,11 @@ def test_fit_all_changes_nothing_where_all_fits(space: Workspace, sources: Path)
     assert space.examine(swap).state == "fits"
     found = space.refitted(swap)
     assert found.swap == swap and not found.changed and found.kept == 1
-    for original, source in ((BELL, "church_bell.mp3"), (HULL, "dusk_paint.jpg"), ("cast/otter_walk.png", "otter_teal.png")):
+    for original, source in (
+        (BELL, "church_bell.mp3"),
+        (HULL, "dusk_paint.jpg"),
+        ("cast/otter_walk.png", "otter_teal.png"),
+    ):
         fitted = space.fitted(space.new_swap(original, sources / source))
         assert space.fitted(fitted) == fitted
 
@@ -187,7 +196,9 @@ def test_a_build_is_judged_by_what_it_captured(fitted: Workspace) -> None:
     built = build(captured)
     assert 'name = "Evening Post"' in (built.folder / "mod.toml").read_text()
     assert stale(renamed, built, examine_all(renamed)) == ["mod.toml"]
-    other = renamed.with_project(renamed.project.model_copy(update={"mod": about.model_copy(update={"id": "morning"})}))
+    other = renamed.with_project(
+        renamed.project.model_copy(update={"mod": about.model_copy(update={"id": "morning"})})
+    )
     assert "mod.toml" in stale(other, built, examine_all(other))
 
 
@@ -207,10 +218,14 @@ def test_a_second_build_makes_only_what_changed(fitted: Workspace, monkeypatch: 
     build(fitted)
     written: list[str] = []
     real = module.write_bytes
-    monkeypatch.setattr(module, "write_bytes", lambda path, data: (written.append(path.name), real(path, data)))
+    monkeypatch.setattr(
+        module, "write_bytes", lambda path, data: (written.append(path.name), real(path, data))
+    )
     decoded: list[str] = []
     spec_of = module.spec_of
-    monkeypatch.setattr(module, "spec_of", lambda data, path, role: (decoded.append(path), spec_of(data, path, role))[1])
+    monkeypatch.setattr(
+        module, "spec_of", lambda data, path, role: (decoded.append(path), spec_of(data, path, role))[1]
+    )
     swap = fitted.project.swap_for(BELL)
     assert swap is not None
     louder = (*swap.steps, StepUse(do="gain", values={"gain": -1.0}))

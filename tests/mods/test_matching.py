@@ -75,7 +75,9 @@ def test_the_same_pixels_or_samples_are_told_from_what_looks_alike(
     samples, rate = soundfile.read(io.BytesIO(read("bank0/003.wav")), dtype="float32")
     soundfile.write(tmp_path / "one.flac", samples, rate, "PCM_16")
     found = {match.file.name: match for match in match_folder(tmp_path, catalogue.assets, marks, read=read)}
-    assert (found["one.png"].original, found["one.png"].how) == ("charts/adder_bay.dds", "content") and found["one.png"].on
+    assert (found["one.png"].original, found["one.png"].how) == ("charts/adder_bay.dds", "content") and found[
+        "one.png"
+    ].on
     assert (found["two.png"].original, found["two.png"].how) == ("charts/adder_bay.dds", "likeness")
     assert (found["one.flac"].original, found["one.flac"].how) == ("bank0/003.wav", "content")
 
@@ -140,7 +142,9 @@ def test_a_game_update_that_renumbers_is_followed(game: Path, sources: Path, tmp
     space = open_workspace(create_project(tmp_path / "mod", "Evening Post", game))
     mark_all(space.catalogue)
     for path in ("bank0/002.wav", "bank0/000.wav"):
-        space = space.save(space.project.with_swap(space.fitted(space.new_swap(path, sources / "church_bell.mp3"))))
+        space = space.save(
+            space.project.with_swap(space.fitted(space.new_swap(path, sources / "church_bell.mp3")))
+        )
     project = space.file
     space.close()
     renumber(game)

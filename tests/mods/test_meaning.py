@@ -53,7 +53,9 @@ def test_a_sheet_at_twice_the_size_is_brought_to_its_own(space: Workspace, tmp_p
         ({"turn": "half way", "mirror": "across"}, False), ({"turn": "to the left"}, True),
     ],
 )  # fmt: skip
-def test_a_mirrored_sheet_plays_backwards(space: Workspace, tmp_path: Path, values: dict, backwards: bool) -> None:
+def test_a_mirrored_sheet_plays_backwards(
+    space: Workspace, tmp_path: Path, values: dict, backwards: bool
+) -> None:
     swap = space.new_swap(OTTER, sheet(tmp_path / "six.png", 6))
     swap = space.fitted(swap.model_copy(update={"steps": (StepUse(do="turn", values=values),)}))
     found = points(space, swap)
@@ -107,8 +109,18 @@ def test_a_definition_is_compared_with_the_games_own(old: bytes, new: bytes, kin
 @pytest.mark.parametrize(
     ("path", "own", "yours", "wrong"),
     [
-        ("p.json", b'{"quay": ["fog", "reel"], "lamp": ["fog"]}', b'{"quay": ["fig"], "lamp": []}', "quay.1 = 'fig'"),
-        ("s.xml", b'<s><a n="1" m="fog"/><a n="2" m="reel"/></s>', b'<s><a n="x" m="fog"/></s>', "s.a.1.@n = 'x' is no number"),
+        (
+            "p.json",
+            b'{"quay": ["fog", "reel"], "lamp": ["fog"]}',
+            b'{"quay": ["fig"], "lamp": []}',
+            "quay.1 = 'fig'",
+        ),
+        (
+            "s.xml",
+            b'<s><a n="1" m="fog"/><a n="2" m="reel"/></s>',
+            b'<s><a n="x" m="fog"/></s>',
+            "s.a.1.@n = 'x' is no number",
+        ),
         ("t.csv", b"key,size\na,1\nb,2\n", b"key,size\na,big\n", "1.size = 'big' is no number"),
         ("c.ini", b"[a]\nx=1\n[b]\nx=2\n", b"[a]\ny=1\n", "a.y"),
     ],
@@ -126,7 +138,9 @@ def test_the_games_own_definitions_fit_and_broken_ones_say_where(space: Workspac
             file.write_bytes(space.catalogue.read(space.catalogue.get(path)))
             assert space.examine(space.new_swap(path, file)).state == "fits", path
     boats = tmp_path / "boats.toml"
-    boats.write_bytes(boats.read_bytes().replace(b"speed = 3.2", b'speed = "fast"').replace(b"hull_heron", b"hull_herron"))
+    boats.write_bytes(
+        boats.read_bytes().replace(b"speed = 3.2", b'speed = "fast"').replace(b"hull_heron", b"hull_herron")
+    )
     found = points(space, space.new_swap("rules/boats.toml", boats))
     assert found["form"].yours == "it parses"
     assert (found["types"].state, found["assets"].state) == ("breaks", "breaks")

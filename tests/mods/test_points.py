@@ -16,7 +16,9 @@ from furnel.mods.steps import STEP_TYPES
 from furnel.schema import validated
 
 HULL = PictureSpec("DDS", 64, 64, "BC1", 7, "none", 0.5, notes=(("header", "legacy"),), contrast=0.4)
-WALK = replace(HULL, file_type="PNG", format="RGBA8", levels=1, cell=(16, 16), frames=16, alpha="cut-out", notes=())
+WALK = replace(
+    HULL, file_type="PNG", format="RGBA8", levels=1, cell=(16, 16), frames=16, alpha="cut-out", notes=()
+)
 
 
 def test_no_kind_has_two_points_of_one_key_and_every_step_named_exists() -> None:
@@ -25,7 +27,9 @@ def test_no_kind_has_two_points_of_one_key_and_every_step_named_exists() -> None
     for point in POINT_TYPES:
         assert set(point.served_by) <= set(STEP_TYPES), point.key
         assert point.label and (point.why or point.kinds == ("other",)), point.key
-        assert not (point.fit and not point.served_by), f"{point.key}: Fit all would add a step that serves nothing"
+        assert not (point.fit and not point.served_by), (
+            f"{point.key}: Fit all would add a step that serves nothing"
+        )
 
 
 @pytest.mark.parametrize("original", [HULL, WALK], ids=["texture", "sheet"])
@@ -36,7 +40,9 @@ def test_no_kind_has_two_points_of_one_key_and_every_step_named_exists() -> None
         ({"contrast": 0.05}, "contrast"), ({"alpha": "smooth"}, "alpha"), ({"levels": 3}, "levels"),
     ],
 )  # fmt: skip
-def test_what_changes_is_the_point_that_says_so(original: PictureSpec, change: dict[str, object], key: str) -> None:
+def test_what_changes_is_the_point_that_says_so(
+    original: PictureSpec, change: dict[str, object], key: str
+) -> None:
     assert {point.state for point in compare(original, original)} == {"fits"}
     worse = {point.key for point in compare(original, replace(original, **change)) if point.state != "fits"}
     assert key in worse and worse <= {key, "power of two", "format", "header"}

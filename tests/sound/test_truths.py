@@ -99,7 +99,8 @@ def test_oggs_order_of_channels_is_its_own(codec: str) -> None:
 def test_loudness_of_five_and_one_ignores_the_lows() -> None:
     """Each channel alone, against the standard's weights (BS.1770-4, table 3)."""
     alone = [
-        integrated_loudness(np.stack([tone(997) * (place == here) for here in range(6)], 1), RATE) for place in range(6)
+        integrated_loudness(np.stack([tone(997) * (place == here) for here in range(6)], 1), RATE)
+        for place in range(6)
     ]
     assert alone[0] == pytest.approx(alone[1]) == pytest.approx(alone[2])
     assert alone[3] == -np.inf
@@ -124,7 +125,9 @@ def test_the_ceiling_holds_where_the_loudness_is_right_already() -> None:
     quiet[RATE : RATE + 40] = 1.0  # full-scale clicks in a quiet sound
     quiet[2 * RATE : 2 * RATE + 40] = -1.0
     clip = Clip(np.clip(quiet, -1, 1)[:, None], RATE)
-    step = StepUse(do="loudness", values={"target": round(integrated_loudness(clip.samples, RATE), 1), "ceiling": -1.0})
+    step = StepUse(
+        do="loudness", values={"target": round(integrated_loudness(clip.samples, RATE), 1), "ceiling": -1.0}
+    )
     made = apply_steps(clip, [step])[-1]
     assert isinstance(made, Clip) and true_peak(made.samples) <= 10 ** (-1 / 20) * 1.001
 

@@ -27,9 +27,12 @@ def mark_apart(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
     """`mark_all`, with what is not known yet worked out by another process at low priority. Can be cancelled and resumed."""
     if not is_marked(catalogue):
         command = [sys.executable, "-m", __name__, str(catalogue.install.folder), str(catalogue.file)]
-        with contextlib.suppress(OSError), subprocess.Popen(
-            command, stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL
-        ) as learner:
+        with (
+            contextlib.suppress(OSError),
+            subprocess.Popen(
+                command, stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL
+            ) as learner,
+        ):
             try:
                 _follow(learner, progress)
             finally:

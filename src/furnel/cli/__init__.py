@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import logging
 import sys
 
 import click
@@ -13,25 +12,60 @@ from furnel.folders import keep_log
 from furnel.pending import finish_interrupted
 from furnel.words import plain
 
+# every command: the module that has it, and what is said of it in the list; the module is loaded only when it is used
+COMMANDS = {
+    "find": ("assets", "List GAME's assets whose path has all words of TEXT."),
+    "take": ("assets", "Take ASSETS out of GAME, which may also be a single archive."),
+    "match": (
+        "assets",
+        "Pair FOLDER's files with the originals that they are for: by note, path, name and likeness.",
+    ),
+    "spec": ("fitting", "What a file, or an ASSET of a game, is and demands."),
+    "fit": ("fitting", "Make SOURCE match an original and write the result."),
+    "compare": (
+        "fitting",
+        "Compare file B with file A, as a replacement with its original; sounds also by alignment, level and spectrum.",
+    ),
+    "formats": (
+        "fitting",
+        "What every format would make of PICTURE: size, likeness, the worst block, the time.",
+    ),
+    "pack": ("archives", "Make an archive of every file in FOLDER."),
+    "unpack": ("archives", "Write every entry of ARCHIVE as a file."),
+    "guess": (
+        "archives",
+        "Say what an unknown ARCHIVE looks like, and print a layout to begin its description from.",
+    ),
+    "carve": (
+        "archives",
+        "Write every known file (pictures, sounds, ZIPs) that lies inside FILE, whatever that is.",
+    ),
+    "describe": ("archives", "Look at an unknown GAME's folder and print a profile for it."),
+    "level": (
+        "hearing",
+        "Bring all sounds below FOLDER to one loudness, each written as the kind of file that it is.",
+    ),
+    "mod": ("modding", "Start a mod, add swaps, check, build, install, remove, package."),
+    "desktop": ("window", "Open the window, on PROJECT when there is one."),
+}
+
 
 class _Commands(click.Group):
-    """Loads a command's module only when the command is used, so that `furnel --help` is quick."""
-
-    _MODULES = {
-        "find": "assets", "take": "assets", "match": "assets", "spec": "fitting", "fit": "fitting", "compare": "fitting",
-        "formats": "fitting", "pack": "archives", "unpack": "archives", "guess": "archives", "carve": "archives",
-        "describe": "archives", "level": "hearing", "mod": "modding", "desktop": "window",
-    }  # fmt: skip
+    """Commands that are loaded when they are used, so that the list of them is quick."""
 
     def list_commands(self, ctx: click.Context) -> list[str]:
-        return list(self._MODULES)
+        return list(COMMANDS)
+
+    def format_commands(self, ctx: click.Context, formatter: click.HelpFormatter) -> None:
+        with formatter.section("Commands"):
+            formatter.write_dl([(name, words) for name, (_, words) in COMMANDS.items()])
 
     def get_command(self, ctx: click.Context, cmd_name: str) -> click.Command | None:
-        if cmd_name not in self._MODULES:
+        if cmd_name not in COMMANDS:
             return None
         from importlib import import_module
 
-        module = import_module(f"furnel.cli.{self._MODULES[cmd_name]}")
+        module = import_module(f"furnel.cli.{COMMANDS[cmd_name][0]}")
         command: click.Command = getattr(module, cmd_name)
         return command
 
@@ -63,6 +97,8 @@ def main(arguments: list[str] | None = None) -> int:
         sys.stderr.close()
         return 0
     except Exception as error:
+        import logging
+
         file = keep_log()
         logging.getLogger("furnel").exception("unforeseen")
         said = f"something unforeseen went wrong ({type(error).__name__}); the log has the details: {file}"

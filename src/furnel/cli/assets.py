@@ -125,7 +125,9 @@ def match(folder: Path, game: Path, as_json: bool) -> int:
     """Pair FOLDER's files with the originals that they are for: by note, path, name and likeness."""
     catalogue = open_catalogue(game)
     marks = mark_all(catalogue, Bar())
-    found = match_folder(folder, catalogue.assets, marks, Bar(), lambda path: catalogue.read(catalogue.get(path)))
+    found = match_folder(
+        folder, catalogue.assets, marks, Bar(), lambda path: catalogue.read(catalogue.get(path))
+    )
     catalogue.close()
     if as_json:
         say_json([

@@ -199,14 +199,10 @@ def _say_heard(heard: sound.Comparison) -> None:
     echo(
         f"  alignment  B begins {abs(heard.offset_s):.4f} s {side}; the waves are {heard.alike:.0%} alike there"
     )
-    echo(
-        f"  level      B is {abs(heard.level_lu):.1f} LU {'louder' if heard.level_lu >= 0 else 'quieter'}"
-    )
+    echo(f"  level      B is {abs(heard.level_lu):.1f} LU {'louder' if heard.level_lu >= 0 else 'quieter'}")
     off = sorted(heard.bands, key=lambda band: -abs(band[1]))[:3]
     said = ", ".join(f"{hertz:.0f} Hz {value:+.1f} dB" for hertz, value in off if abs(value) >= 1)
-    echo(
-        f"  spectrum   {heard.spectral_db:.1f} dB apart on average" + (f"; most at {said}" if said else "")
-    )
+    echo(f"  spectrum   {heard.spectral_db:.1f} dB apart on average" + (f"; most at {said}" if said else ""))
 
 
 def _decibels(value: float) -> str:

@@ -110,5 +110,7 @@ def lay_album(space: Workspace, files: tuple[Path, ...], plan: bool, as_json: bo
     if not plan:
         for tune, song, _ in pairs:
             if song.spec is not None:
-                space = space.save(space.project.with_swap(space.fitted(space.new_swap(tune.path, song.file))))
+                space = space.save(
+                    space.project.with_swap(space.fitted(space.new_swap(tune.path, song.file)))
+                )
     return 1 if any(found.outlook == "breaks" for _, _, found in pairs) else 0

@@ -24,7 +24,11 @@ from furnel.words import count
 PROJECT = click.argument("project", type=click.Path(path_type=Path))
 GAME = click.option("--game", type=click.Path(path_type=Path), help="Where the game is, when it has moved.")
 
-OVER = click.option("--over", is_flag=True, help="Also over a folder that Furnel did not put there, or that was changed since.")
+OVER = click.option(
+    "--over",
+    is_flag=True,
+    help="Also over a folder that Furnel did not put there, or that was changed since.",
+)
 
 
 @contextlib.contextmanager

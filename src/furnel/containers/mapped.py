@@ -74,7 +74,9 @@ class MappedFile:
         try:
             return MappedFile(self.path.with_suffix(suffix))
         except ValueError as error:
-            raise FurnelError("Opening an archive", where=self.path, why=f"{suffix!r} is no ending") from error
+            raise FurnelError(
+                "Opening an archive", where=self.path, why=f"{suffix!r} is no ending"
+            ) from error
 
     def stream(self) -> BinaryIO:
         return self.path.open("rb")

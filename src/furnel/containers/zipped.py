@@ -28,7 +28,15 @@ _END = struct.Struct("<4s4H2IH")
 _ENCRYPTED = 0x1
 _METHODS = {zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED, zipfile.ZIP_BZIP2}
 _DAMAGE = (
-    zipfile.BadZipFile, zlib.error, struct.error, EOFError, RuntimeError, ValueError, OverflowError, MemoryError, LookupError,
+    zipfile.BadZipFile,
+    zlib.error,
+    struct.error,
+    EOFError,
+    RuntimeError,
+    ValueError,
+    OverflowError,
+    MemoryError,
+    LookupError,
     AttributeError,
 )  # what zipfile raises on damaged files
 _ZIP64_FIELD, _WIDE = 1, 0xFFFFFFFF
@@ -111,7 +119,9 @@ class Zip:
                     return
                 self._rewrite(source, out, changes, progress)
         except _DAMAGE as error:
-            raise FurnelError(WHAT, where=self.path, why=str(error), remedy="Take a fresh copy of it") from error
+            raise FurnelError(
+                WHAT, where=self.path, why=str(error), remedy="Take a fresh copy of it"
+            ) from error
         finally:
             if source is not self._given:
                 source.close()

@@ -106,7 +106,9 @@ COMMANDS: tuple[Command, ...] = (
     Command("remove-swap", "Fit", "Remove the swap", "Del", "The game's own asset is used again", "swap"),
     Command("build", "Build", "Build", "Ctrl+B", "Write the mod and read it back", "mod"),
     Command("package", "Build", "Package", "", "Make one ZIP to share, of the mod as it is now", "mod"),
-    Command("gather", "Build", "Gather sources", "", "Copy sources from elsewhere into the mod's folder", "mod"),
+    Command(
+        "gather", "Build", "Gather sources", "", "Copy sources from elsewhere into the mod's folder", "mod"
+    ),
     Command("install", "Build", "Install", "Ctrl+I", "Put the build in the game's mods folder", "built"),
     Command(
         "remove", "Build", "Remove from the game", "", "Bring the mods folder back as it was", "installed"

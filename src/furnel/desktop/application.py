@@ -9,16 +9,22 @@ import os
 import sys
 import threading
 from types import TracebackType
+from typing import TYPE_CHECKING
 
 from PyQt6 import sip
 from PyQt6.QtWidgets import QApplication
 
 from furnel.desktop.look import THEMES, Look, load_type
-from furnel.desktop.window import Window
 from furnel.folders import keep_log
 
+if TYPE_CHECKING:
+    from furnel.desktop.window import Window
+
 log = logging.getLogger(__name__)
-_MALLOC = {-8: 2, -3: 1 << 20}  # glibc's M_ARENA_MAX, and M_MMAP_THRESHOLD: large arrays go back when they are let go
+_MALLOC = {
+    -8: 2,
+    -3: 1 << 20,
+}  # glibc's M_ARENA_MAX, and M_MMAP_THRESHOLD: large arrays go back when they are let go
 _SWITCH_S = 0.001  # how long a worker may keep the interpreter from the interface thread
 
 
@@ -40,10 +46,11 @@ def make_application() -> QApplication:
     return application
 
 
-def make_window(theme: str = "dark") -> Window:
+def make_window(theme: str = "dark", look: Look | None = None) -> Window:
     """The main window with its look; unexpected errors go to the log and are told in plain words."""
-    look = Look(theme if theme in THEMES else "dark")
-    window = Window(look)
+    from furnel.desktop.window import Window  # it loads nearly everything there is
+
+    window = Window(look or Look(theme if theme in THEMES else "dark"))
     keep_log()
 
     def hook(kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:

@@ -61,7 +61,9 @@ class _Turns:
     def pass_on(self, rank: int) -> None:
         """Let others work for a while when they come first, or when this one worked long enough."""
         waiting = self._waiting
-        if waiting and (min(waiting) < rank or (rank in waiting and time.monotonic() - self._since > _WHILE_S)):
+        if waiting and (
+            min(waiting) < rank or (rank in waiting and time.monotonic() - self._since > _WHILE_S)
+        ):
             self.give()
             self.take(rank)
 
@@ -135,10 +137,20 @@ class JobRunner(QObject):
 
     def __init__(self) -> None:
         super().__init__()
-        widths = {"read": max(cores(), 2), "eye": 2, "wait": 2, "write": 1, "build": 1, "preview": 1, "marks": 1}
+        widths = {
+            "read": max(cores(), 2),
+            "eye": 2,
+            "wait": 2,
+            "write": 1,
+            "build": 1,
+            "preview": 1,
+            "marks": 1,
+        }
         self._pools = {
             lane: ThreadPoolExecutor(
-                width, thread_name_prefix=f"furnel-{lane}", initializer=None if lane in ("eye", "write") else _step_back
+                width,
+                thread_name_prefix=f"furnel-{lane}",
+                initializer=None if lane in ("eye", "write") else _step_back,
             )
             for lane, width in widths.items()
         }

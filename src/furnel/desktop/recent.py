@@ -13,13 +13,16 @@ from furnel.folders import state_folder
 
 @dataclass(frozen=True, slots=True)
 class Recent:
-    """The last project's file, or the last game's folder when there was no mod, the theme, the station and the swap shown."""
+    """The last project's file, or the last game's folder when there was no mod, the theme, the station and the swap shown,
+    and how game and mod are called."""
 
     project: str = ""
     game: str = ""
     theme: str = "dark"
     station: str = "find"
     swap: str = ""
+    game_name: str = ""
+    mod_name: str = ""
 
 
 def _file() -> Path:

@@ -107,7 +107,9 @@ class Session(Swapping):
             catalogue.assets.prepare()
             return catalogue
 
-        self.jobs.start(f"Opening {folder.name}", work, lambda found: self._take(found, None), key="open", lane="eye")
+        self.jobs.start(
+            f"Opening {folder.name}", work, lambda found: self._take(found, None), key="open", lane="eye"
+        )
 
     def open_mod(self, path: Path) -> None:
         """Open a mod and its game."""
@@ -119,7 +121,11 @@ class Session(Swapping):
             return _Opened(space, last_build(space), read_history(history_file(space.file), space.project))
 
         self.jobs.start(
-            f"Opening {path.name}", work, lambda found: self._take(found.space.catalogue, found), key="open", lane="eye"
+            f"Opening {path.name}",
+            work,
+            lambda found: self._take(found.space.catalogue, found),
+            key="open",
+            lane="eye",
         )
 
     def new_mod(self, folder: Path, name: str) -> None:
@@ -189,7 +195,9 @@ class Session(Swapping):
         if shelf.row(path) < 0:
             return []
         takes = self._takes_with(path)  # takes of one event are like each other, and not the same
-        return [other for row in self.marks.kin.of(shelf.row(path)) if (other := shelf.paths[row]) not in takes]
+        return [
+            other for row in self.marks.kin.of(shelf.row(path)) if (other := shelf.paths[row]) not in takes
+        ]
 
     def _takes_with(self, path: str) -> frozenset[str]:
         """The sounds that one event plays in turn with this one."""

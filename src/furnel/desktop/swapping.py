@@ -146,7 +146,10 @@ class Swapping(QObject):
             self.edit(found.project, made.text)
             if found.dropped:
                 names = ", ".join(_short(name) for name in found.dropped[:3])
-                self.tell("wrong", f"{names} was changed meanwhile and stays as you left it: do it again if you want it")
+                self.tell(
+                    "wrong",
+                    f"{names} was changed meanwhile and stays as you left it: do it again if you want it",
+                )
             elif made.wrong:
                 self.tell("wrong", made.wrong)
             elif made.said:
@@ -219,7 +222,9 @@ class Swapping(QObject):
                 part = Part(progress, number / len(others), (number + 1) / len(others))
                 part.report(0, f"Matching {path}")
                 fresh = space.new_swap(path, space.source_path(swap))
-                project = project.with_swap(space.fitted(fresh.model_copy(update={"credit": swap.credit}), part))
+                project = project.with_swap(
+                    space.fitted(fresh.model_copy(update={"credit": swap.credit}), part)
+                )
             return Made(project, f"Swap {count(len(others), 'kin', 'kin')} of {_short(original)}")
 
         self.change("Swapping kin", work, key=f"kin {original}")
@@ -239,7 +244,9 @@ class Swapping(QObject):
                     raise
                 except FurnelError as error:
                     refused.append(f"{file.name}: {error.why}")
-            wrong = f"{len(refused)} of {count(len(pairs), 'file')} could not be used: {'; '.join(refused[:3])}"
+            wrong = (
+                f"{len(refused)} of {count(len(pairs), 'file')} could not be used: {'; '.join(refused[:3])}"
+            )
             done = count(len(pairs) - len(refused), "asset")
             return Made(project, f"Swap {done}", f"{done} swapped and fitted", wrong if refused else "")
 
@@ -251,7 +258,11 @@ class Swapping(QObject):
         def work(space: Workspace, progress: Progress) -> Made:
             after = gathered(space.file, space.project, progress)
             moved = sum(old != new for old, new in zip(space.project.swaps, after.swaps, strict=True))
-            said = f"{count(moved, 'swap')} read from the mod's own folder now" if moved else "All sources are in it already"
+            said = (
+                f"{count(moved, 'swap')} read from the mod's own folder now"
+                if moved
+                else "All sources are in it already"
+            )
             return Made(after, "Gather sources", said)
 
         self.change("Gathering sources", work, key="gather")
@@ -283,7 +294,11 @@ class Swapping(QObject):
                 name = _short(swaps[0].original)
                 return Made(project, f"Fit {name}", f"{name}: {results[0].sentence()}")
             moved = sum(found.changed for found in results)
-            wrong = f"{count(len(refused), 'swap')} could not be fitted: {'; '.join(refused[:3])}" if refused else ""
+            wrong = (
+                f"{count(len(refused), 'swap')} could not be fitted: {'; '.join(refused[:3])}"
+                if refused
+                else ""
+            )
             return Made(project, f"Fit {count(moved, 'swap')}", f"{count(moved, 'swap')} fitted anew", wrong)
 
         if any(self.swap(name) is not None for name in originals):

@@ -120,7 +120,9 @@ def paint_waveform(
     bottoms = middle - waveform[0] / peak * half
     painter.setPen(Qt.PenStyle.NoPen)
     painter.setBrush(colour)
-    painter.drawPolygon(polygon(np.concatenate([xs, xs[::-1]]), np.concatenate([tops - 0.4, bottoms[::-1] + 0.4])))
+    painter.drawPolygon(
+        polygon(np.concatenate([xs, xs[::-1]]), np.concatenate([tops - 0.4, bottoms[::-1] + 0.4]))
+    )
 
 
 def polygon(xs: npt.NDArray[np.float64], ys: npt.NDArray[np.float64]) -> QPolygonF:

@@ -24,7 +24,10 @@ class Undoing(QObject):
     def __init__(self, session: Session, on_try: Callable[[], bool]) -> None:
         super().__init__(session)
         self._session, self._on_try = session, on_try
-        self.undo, self.redo = button("↶", "Undo  (Ctrl+Z)", "plain"), button("↷", "Redo  (Ctrl+Shift+Z)", "plain")
+        self.undo, self.redo = (
+            button("↶", "Undo  (Ctrl+Z)", "plain"),
+            button("↷", "Redo  (Ctrl+Shift+Z)", "plain"),
+        )
         for part, forward in ((self.undo, False), (self.redo, True)):
             part.setStyleSheet("QPushButton { font-size: 17px; padding: 2px 7px }")
             part.clicked.connect(lambda _=False, forward=forward: self.step(forward))
@@ -47,7 +50,10 @@ class Undoing(QObject):
             if order is not None:
                 session.tell("calm", f"{verb}: {order.text}")
             elif session.past.last is not None and not forward:
-                session.tell("calm", "The load order has nothing to take back; changes of the mod are taken back in Fit")
+                session.tell(
+                    "calm",
+                    "The load order has nothing to take back; changes of the mod are taken back in Fit",
+                )
             return
         edit: Edit | None = session.redo() if forward else session.undo()
         if edit is None:

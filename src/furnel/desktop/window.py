@@ -6,7 +6,7 @@ import logging
 from collections.abc import Callable
 from pathlib import Path
 
-from PyQt6.QtCore import QSize, Qt, QTimer
+from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence, QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
     QApplication,
@@ -27,6 +27,7 @@ from furnel.desktop.find.station import FindStation
 from furnel.desktop.fit.station import FitStation
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look, dressed
+from furnel.desktop.opening import room
 from furnel.desktop.pages import WithPages
 from furnel.desktop.playback import Player
 from furnel.desktop.recent import Recent, save_recent
@@ -47,7 +48,6 @@ from furnel.mods.history import Edit
 from furnel.words import count
 
 log = logging.getLogger(__name__)
-_FRAME = QSize(8, 36)  # pixels that a window manager's borders and title bar take
 
 
 class Window(WithPages):
@@ -58,7 +58,7 @@ class Window(WithPages):
         self.setObjectName("window")
         self.setWindowTitle("Furnel")
         self.setMinimumSize(1080, 640)
-        self.resize(self._room())
+        self.resize(room())
         self.look, self.jobs = look, JobRunner()
         self.session, self.player = Session(self.jobs), Player(self.jobs)
         self.tiles, self.results = TileStore(self.jobs), ResultTiles(self.session)
@@ -107,17 +107,14 @@ class Window(WithPages):
         self._remember = QTimer(self, singleShot=True, interval=0)
         self._remember.timeout.connect(self._save_recent)
         self._wanted_place = Recent()
-        for change in (session.opened, look.changed, self.fit_station.queue.picked, self.stations.currentChanged):
+        for change in (
+            session.opened,
+            look.changed,
+            self.fit_station.queue.picked,
+            self.stations.currentChanged,
+        ):
             change.connect(lambda *_: self._remember.start())
         self._weigh()
-
-    def _room(self) -> QSize:
-        """1280 × 800, or what the screen has room for beside the window's own frame."""
-        screen = QApplication.primaryScreen()
-        if screen is None or QApplication.platformName() in ("offscreen", "minimal"):
-            return QSize(1280, 800)
-        free = screen.availableGeometry()
-        return QSize(1280, 800).boundedTo(free.size() - _FRAME)
 
     # what can be done
 
@@ -210,7 +207,7 @@ class Window(WithPages):
             "theme": lambda: self.look.use("light" if self.look.theme == "dark" else "dark"),
             "keys": lambda: show_keys(self),
             "log": lambda: show_log(self, self.messages),
-            "quit": self.close,
+            "quit": lambda: self.window().close(),
         }
 
     def _make_actions(self) -> dict[str, QAction]:
@@ -283,7 +280,9 @@ class Window(WithPages):
             self.session.open_game(folder)
 
     def _open_mod(self) -> None:
-        file, _ = QFileDialog.getOpenFileName(dressed(self), "A mod's project", "", "Furnel mods (furnel.toml)")
+        file, _ = QFileDialog.getOpenFileName(
+            dressed(self), "A mod's project", "", "Furnel mods (furnel.toml)"
+        )
         if file:
             self.session.open_mod(Path(file))
 
@@ -346,7 +345,9 @@ class Window(WithPages):
 
     def _install(self) -> None:
         """Install; what lies in the mod's place and is not Furnel's is named first."""
-        self._over(session_call=self.session.game.install, verb="Install over it", gone="comes back with Remove")
+        self._over(
+            session_call=self.session.game.install, verb="Install over it", gone="comes back with Remove"
+        )
 
     def _remove(self) -> None:
         self._over(session_call=self.session.game.remove, verb="Remove it all the same", gone="is gone then")
@@ -416,9 +417,15 @@ class Window(WithPages):
         project = str(session.space.file.resolve()) if session.space else ""
         station = STATIONS[self.stations.currentIndex() % len(STATIONS)]  # a page lies over Find
         game = str(session.catalogue.install.folder)
-        recent = Recent(project, game, self.look.theme, station, self.fit_station.current)
+        names = session.catalogue.install.profile.name, session.project.mod.name if session.project else ""
+        recent = Recent(project, game, self.look.theme, station, self.fit_station.current, *names)
         self.jobs.start(
-            "Remembering the place", lambda _: save_recent(recent), lambda _: None, key="recent", lane="write", shown=False
+            "Remembering the place",
+            lambda _: save_recent(recent),
+            lambda _: None,
+            key="recent",
+            lane="write",
+            shown=False,
         )
 
     # small dialogs
@@ -455,7 +462,9 @@ class Window(WithPages):
         files, project = self.session.wants_outside(), self.session.project
         if not files or project is None:
             return
-        listed = "\n".join(str(file) for file in files[:8]) + (f"\nand {len(files) - 8} more" if len(files) > 8 else "")
+        listed = "\n".join(str(file) for file in files[:8]) + (
+            f"\nand {len(files) - 8} more" if len(files) > 8 else ""
+        )
         text = f"{project.mod.name} uses files outside its own folder that nobody chose on this machine:\n\n{listed}"
         if ask(self, "Files from elsewhere", text, "Let it read these"):
             self.session.allow_outside(files)

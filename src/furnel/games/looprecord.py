@@ -35,7 +35,10 @@ class LoopRecord(Part):
         names = {field.name for field in fields}
         if "start" not in names or not names & {"end", "length"}:
             raise ValueError("it needs fields called start and end, or start and length")
-        if any(field.name == "tempo" and field.type == "bytes" and field.length not in _FLOATS for field in fields):
+        if any(
+            field.name == "tempo" and field.type == "bytes" and field.length not in _FLOATS
+            for field in fields
+        ):
             raise ValueError("a tempo in bytes is a float of 4 or 8 of them")
         return fields
 

@@ -47,7 +47,9 @@ class NotAllowed(FurnelError):
 def commands_to_allow(profile: Profile) -> list[str]:
     """The commands that a profile from somewhere else wants to run and that nobody has allowed yet, as they would be typed."""
     start = profile.start
-    lines = [command for command in (start.play, start.still, start.still_without_mods, start.report) if command]
+    lines = [
+        command for command in (start.play, start.still, start.still_without_mods, start.report) if command
+    ]
     if profile.comes_with_furnel or all(given(_KIND, *command) for command in lines):
         return []
     return [shlex.join(command) for command in lines]

@@ -187,7 +187,11 @@ def _contents(
 
 
 def _write(
-    space: Workspace, wanted: list[tuple[str, str, bytes]], last: Build | None, folder: Path, progress: Progress
+    space: Workspace,
+    wanted: list[tuple[str, str, bytes]],
+    last: Build | None,
+    folder: Path,
+    progress: Progress,
 ) -> tuple[list[BuiltFile], set[str]]:
     """The files of a build, and which of them the last one had to the byte."""
     files, kept = [], set()
@@ -245,7 +249,9 @@ def _not_as_written(path: str) -> FurnelError:
 
 def _about_mark(space: Workspace) -> str:
     credits = sorted({swap.credit for swap in space.project.swaps if swap.credit})
-    return hashlib.sha256(repr((space.project.mod, space.profile.mods.game_version, credits)).encode()).hexdigest()
+    return hashlib.sha256(
+        repr((space.project.mod, space.profile.mods.game_version, credits)).encode()
+    ).hexdigest()
 
 
 def _manifest(space: Workspace) -> Path:

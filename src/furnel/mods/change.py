@@ -51,7 +51,8 @@ def merged(before: Project, after: Project, now: Project) -> Merged:
     about = {
         key: getattr(after.mod, key)
         for key in About.model_fields
-        if getattr(after.mod, key) != getattr(before.mod, key) and getattr(now.mod, key) == getattr(before.mod, key)
+        if getattr(after.mod, key) != getattr(before.mod, key)
+        and getattr(now.mod, key) == getattr(before.mod, key)
     }
     if about:
         project = project.model_copy(update={"mod": project.mod.model_copy(update=about)})

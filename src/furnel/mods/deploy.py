@@ -205,7 +205,9 @@ def _replace_content(install: Install, mod: str, build: Path, progress: Progress
             progress.report(number / len(files), f"Installing {file.name}")
             write_bytes(fresh / file.relative_to(build), file.read_bytes())
         if tree_digest(fresh) != tree_digest(build):
-            raise FurnelError(WHAT, where=target, why="what was read back is not what was built", remedy="Check the disk")
+            raise FurnelError(
+                WHAT, where=target, why="what was read back is not what was built", remedy="Check the disk"
+            )
         swap_folder(fresh, target)
     finally:
         shutil.rmtree(fresh, ignore_errors=True)

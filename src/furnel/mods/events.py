@@ -134,7 +134,9 @@ def _at_loudness(steps: tuple[StepUse, ...], target: float | None) -> tuple[Step
     if target is None:
         return steps
     return tuple(
-        use.model_copy(update={"values": {**use.values, "target": target}, "auto": False}) if use.do == "loudness" else use
+        use.model_copy(update={"values": {**use.values, "target": target}, "auto": False})
+        if use.do == "loudness"
+        else use
         for use in steps
     )
 

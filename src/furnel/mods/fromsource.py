@@ -99,5 +99,7 @@ def _turned_round(swap: Swap, original: PictureSpec) -> bool:
 
 def _near(pixels: npt.NDArray[np.uint8], colour: bytes) -> int:
     """How many pixels that are not clear have nearly this colour."""
-    far = np.abs(pixels[..., :3].astype(np.int16) - np.frombuffer(colour, np.uint8).astype(np.int16)).max(axis=2)
+    far = np.abs(pixels[..., :3].astype(np.int16) - np.frombuffer(colour, np.uint8).astype(np.int16)).max(
+        axis=2
+    )
     return int(np.count_nonzero((pixels[..., 3] > 127) & (far <= _NEAR)))

@@ -94,7 +94,9 @@ class Edit:
         new = {swap.original: swap for swap in after.swaps}
         return cls(
             text,
-            tuple((name, old.get(name), new.get(name)) for name in old | new if old.get(name) != new.get(name)),
+            tuple(
+                (name, old.get(name), new.get(name)) for name in old | new if old.get(name) != new.get(name)
+            ),
             None if list(old) == list(new) else (tuple(old), tuple(new)),
             None if before.mod == after.mod else (before.mod, after.mod),
             None if before.game == after.game else (before.game, after.game),
@@ -119,7 +121,9 @@ class Edit:
             else:
                 swaps[name] = wanted
         if self.order is not None:
-            if tuple(swap.original for swap in project.swaps) != self.order[here] or set(self.order[there]) != set(swaps):
+            if tuple(swap.original for swap in project.swaps) != self.order[here] or set(
+                self.order[there]
+            ) != set(swaps):
                 return None
             swaps = {name: swaps[name] for name in self.order[there]}
         update: dict[str, Any] = {"swaps": tuple(swaps.values())}

@@ -42,7 +42,9 @@ def level_folder(
         raise FurnelError(
             WHAT, where=target, why="the sources are there", remedy="Choose another folder to write to"
         )
-    before = each(files, lambda file, _: _loudness(file), Part(progress, 0, 0.4), "Listening to", lambda file: file.name)
+    before = each(
+        files, lambda file, _: _loudness(file), Part(progress, 0, 0.4), "Listening to", lambda file: file.name
+    )
     heard = sorted(value for value in before if math.isfinite(value))
     if loudness is None:
         loudness = round(heard[len(heard) // 2], 1) if heard else -20.0

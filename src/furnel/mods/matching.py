@@ -44,7 +44,11 @@ class Match:
 
 
 def match_folder(
-    folder: Path, shelf: Shelf, marks: Marks | None = None, progress: Progress = QUIET, read: Read | None = None
+    folder: Path,
+    shelf: Shelf,
+    marks: Marks | None = None,
+    progress: Progress = QUIET,
+    read: Read | None = None,
 ) -> list[Match]:
     """Every file below a folder with the original that it is most likely for; `marks` are needed for likeness.
 
@@ -125,7 +129,9 @@ def _match(
     if len(same) == 1:
         return Match(file, same[0], "name", _SURE["name"], on=True)
     alike = _alike(file, marks) if marks is not None else []
-    first = dict.fromkeys([*same, *(path for path, _ in alike)])  # of the same content, one of the same name comes first
+    first = dict.fromkeys(
+        [*same, *(path for path, _ in alike)]
+    )  # of the same content, one of the same name comes first
     if read is not None and (copies := [path for path in first if _same_content(file, path, shelf, read)]):
         return Match(file, copies[0], "content", _SURE["content"], tuple(copies[1:]), on=True)
     if same and marks is not None:
@@ -168,11 +174,17 @@ def _same_content(file: Path, path: str, shelf: Shelf, read: Read) -> bool:
             info = sound.sound_info(mine, file)
             if (info.rate, info.channels, info.frames) != (facts.rate, facts.channels, facts.frames):
                 return False
-            return bool(np.array_equal(sound.read_clip(mine, file)[0].samples, sound.read_clip(read(path), path)[0].samples))
+            return bool(
+                np.array_equal(
+                    sound.read_clip(mine, file)[0].samples, sound.read_clip(read(path), path)[0].samples
+                )
+            )
         head = imagefiles.read_header(mine, file)
         if kind_of(file) != "texture" or (head.width, head.height) != (facts.width, facts.height):
             return False
-        one, other = (imagefiles.decode_level(imagefiles.read_texture(data, path)).pixels for data in (mine, read(path)))
+        one, other = (
+            imagefiles.decode_level(imagefiles.read_texture(data, path)).pixels for data in (mine, read(path))
+        )
     except (OSError, FurnelError):
         return False
     return bool(np.array_equal(np.where(one[..., 3:] > 0, one, 0), np.where(other[..., 3:] > 0, other, 0)))

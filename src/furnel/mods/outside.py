@@ -79,11 +79,17 @@ def gathered(file: Path, project: Project, progress: Progress = QUIET) -> Projec
         return kept[path]
 
     def with_inside(use: StepUse) -> StepUse:
-        named = {name: inside(str(use.values[name])) for name in step_type(use.do).file_settings if use.values.get(name)}
+        named = {
+            name: inside(str(use.values[name]))
+            for name in step_type(use.do).file_settings
+            if use.values.get(name)
+        }
         return use.model_copy(update={"values": {**use.values, **named}}) if named else use
 
     swaps = [
-        swap.model_copy(update={"source": inside(swap.source), "steps": tuple(with_inside(use) for use in swap.steps)})
+        swap.model_copy(
+            update={"source": inside(swap.source), "steps": tuple(with_inside(use) for use in swap.steps)}
+        )
         for swap in steps(project.swaps, len(project.swaps), progress, "Gathering sources")
     ]
     return project.model_copy(update={"swaps": tuple(swaps)})
@@ -95,7 +101,10 @@ def _copy(path: Path, folder: Path) -> str:
         data = path.read_bytes()
     except OSError as error:
         raise FurnelError(
-            "Gathering sources", where=path, why=reason(error), remedy="Put the file back, or choose another one"
+            "Gathering sources",
+            where=path,
+            why=reason(error),
+            remedy="Put the file back, or choose another one",
         ) from error
     for number in range(1, 1000):
         name = path.name if number == 1 else f"{path.stem}-{number}{path.suffix}"

@@ -77,7 +77,9 @@ class Encode(Part):
     def _can_be_written(self) -> Encode:
         if codecs := sound.codecs_of(self.file):
             if self.format not in codecs:
-                raise ValueError(f"{self.file} is written with {', '.join(codecs)}, not {self.format or 'nothing'!r}")
+                raise ValueError(
+                    f"{self.file} is written with {', '.join(codecs)}, not {self.format or 'nothing'!r}"
+                )
         elif self.file not in imagefiles.WRITTEN:
             known = (*imagefiles.WRITTEN, *sound.WRITTEN_TYPES)
             raise ValueError(f"{self.file!r} is not written: use one of {', '.join(known)}")
@@ -354,7 +356,12 @@ def _swap_row(swap: Swap) -> dict[str, Any]:
 
 def _step_row(use: StepUse) -> dict[str, Any]:
     values = {key: list(value) if isinstance(value, tuple) else value for key, value in use.values.items()}
-    return {"do": use.do, **({} if use.on else {"on": False}), **({"auto": True} if use.auto else {}), **values}
+    return {
+        "do": use.do,
+        **({} if use.on else {"on": False}),
+        **({"auto": True} if use.auto else {}),
+        **values,
+    }
 
 
 def _table(row: dict[str, Any]) -> Any:

@@ -213,7 +213,9 @@ class Workspace:
             beside = Surroundings(swap.steps, shipped, swap.original, self.folder, self.file)
             key = result_key(swap, source, beside)
             data = render(swap, source, path, self.results, progress, beside)
-            seen_key = self.demands.examination_key(swap, shipped, key, path.name if swap.encode is None else "")
+            seen_key = self.demands.examination_key(
+                swap, shipped, key, path.name if swap.encode is None else ""
+            )
             known = read_examination(self.results, seen_key)
             if known is None:
                 original = self.demands.spec(swap.base, shipped)
@@ -223,7 +225,9 @@ class Workspace:
         except Cancelled:
             raise
         except FurnelError as error:
-            found = Finding("readable", error.why or error.what, "breaks", error.remedy, error.sentence().rstrip("."))
+            found = Finding(
+                "readable", error.why or error.what, "breaks", error.remedy, error.sentence().rstrip(".")
+            )
             point = SOURCE.point(found)
             original = original or self.demands.spec(swap.base, shipped)
             return Examined(swap, (point,), original=original)
@@ -236,7 +240,12 @@ class Workspace:
         beside = [*_proportions(swap, source), *sheet_points(swap, original, data)]
         if isinstance(original, SoundSpec) and isinstance(result, SoundSpec):
             beside += cut_points(swap, original, source, path, result.rate)
-        if isinstance(original, TextSpec) and isinstance(result, TextSpec) and not original.fault and not result.fault:
+        if (
+            isinstance(original, TextSpec)
+            and isinstance(result, TextSpec)
+            and not original.fault
+            and not result.fault
+        ):
             beside += self._meaning(swap, data)
         return Examination((*compare(original, result), *beside), original, result)
 

@@ -137,7 +137,11 @@ def with_channels(clip: Clip, channels: int, law: MixLaw = "mean") -> Clip:
             mixed = clip.samples[:, [0 if law == "left" else min(1, clip.channels - 1)]]
         else:
             matrix = mixing(clip.channels, 1)
-            mixed = mono_of(clip.samples)[:, None] if matrix is None or clip.channels == 2 else clip.samples @ matrix
+            mixed = (
+                mono_of(clip.samples)[:, None]
+                if matrix is None or clip.channels == 2
+                else clip.samples @ matrix
+            )
             if law == "power":
                 mixed = mixed * np.float32(np.sqrt(clip.channels))
         return Clip(np.ascontiguousarray(mixed), clip.rate, clip.loop)

@@ -122,7 +122,9 @@ def peek_info(head: bytes, size: int) -> SoundInfo | None:
             code, channels, rate, _, align, bits = struct.unpack("<HHIIHH", fmt)
             if code != 1 or not channels or not rate or not align:
                 return None
-            return SoundInfo("WAV", f"PCM {bits}", rate, channels, max(min(length, size - at - 8), 0) // align)
+            return SoundInfo(
+                "WAV", f"PCM {bits}", rate, channels, max(min(length, size - at - 8), 0) // align
+            )
         at += 8 + length + length % 2
     return None
 
@@ -299,7 +301,10 @@ def _open(stream: Any, head: bytes, where: object) -> Any:
 def _info(file: Any, where: object) -> SoundInfo:
     if not _RATES[0] <= file.samplerate <= _RATES[1] or file.frames < 0:
         raise FurnelError(
-            WHAT, where=where, why=f"it says {file.frames} frames at {file.samplerate} Hz", remedy="It is damaged, or no sound"
+            WHAT,
+            where=where,
+            why=f"it says {file.frames} frames at {file.samplerate} Hz",
+            remedy="It is damaged, or no sound",
         )
     return SoundInfo(
         _FILE_TYPES.get(file.format, file.format),

@@ -14,7 +14,13 @@ _SPEAKERS = {
     8: "L R C LFE BL BR SL SR",
 }  # fmt: skip
 # the place of each of WAV's channels among Ogg's
-_OF_OGG = {3: (0, 2, 1), 5: (0, 2, 1, 3, 4), 6: (0, 2, 1, 5, 3, 4), 7: (0, 2, 1, 6, 5, 3, 4), 8: (0, 2, 1, 7, 5, 6, 3, 4)}
+_OF_OGG = {
+    3: (0, 2, 1),
+    5: (0, 2, 1, 3, 4),
+    6: (0, 2, 1, 5, 3, 4),
+    7: (0, 2, 1, 6, 5, 3, 4),
+    8: (0, 2, 1, 7, 5, 6, 3, 4),
+}
 _HALF = 0.5**0.5
 _SURROUND = 1.41
 
@@ -28,7 +34,10 @@ def loudness_weights(channels: int) -> tuple[float, ...]:
     """How much each channel counts for the loudness (ITU-R BS.1770-4, tables 3 and 4): not at all for low frequencies."""
     names = speakers(channels)
     sides = {"SL", "SR"} if "SL" in names else {"BL", "BR"}
-    return tuple(0.0 if name == "LFE" else _SURROUND if name in sides else 1.0 for name in names) or (1.0,) * channels
+    return (
+        tuple(0.0 if name == "LFE" else _SURROUND if name in sides else 1.0 for name in names)
+        or (1.0,) * channels
+    )
 
 
 def from_ogg(channels: int) -> tuple[int, ...] | None:
@@ -70,7 +79,9 @@ def _shares(name: str, wanted: tuple[str, ...]) -> list[tuple[str, float]]:
     if name == "C":
         return [("L", _HALF), ("R", _HALF)]
     if name == "BC":
-        behind = next(((left, right) for left, right in (("BL", "BR"), ("SL", "SR")) if left in wanted), ("L", "R"))
+        behind = next(
+            ((left, right) for left, right in (("BL", "BR"), ("SL", "SR")) if left in wanted), ("L", "R")
+        )
         return [(side, _HALF if behind != ("L", "R") else 0.5) for side in behind]
     side = name[-1]
     for other in (f"S{side}", f"B{side}"):

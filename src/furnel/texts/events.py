@@ -66,7 +66,9 @@ def with_events(data: bytes, keys: EventKeys, events: Sequence[SoundEvent], wher
     for event in events:
         raw = tree.setdefault(event.name, {})
         if not isinstance(raw, dict):
-            raise FurnelError(WHAT, where=f"{where}, {event.name}", why="it is no event: it has no keys of its own")
+            raise FurnelError(
+                WHAT, where=f"{where}, {event.name}", why="it is no event: it has no keys of its own"
+            )
         raw[keys.sounds] = list(event.sounds)
         told = (
             (keys.volume, event.volume),

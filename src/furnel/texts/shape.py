@@ -46,7 +46,9 @@ def shape_of(data: bytes, path: str, exists: Callable[[str], bool]) -> Shape:
         elif not isinstance(value, list):
             shape.types.setdefault(place, set()).add(_type(value))
             named.setdefault(place, []).append(str(value) if isinstance(value, str) else "")
-    shape.assets.update(place for place, values in named.items() if all(value and exists(value) for value in values))
+    shape.assets.update(
+        place for place, values in named.items() if all(value and exists(value) for value in values)
+    )
     return shape
 
 
@@ -59,7 +61,9 @@ def misfits(original: Shape, data: bytes, path: str, exists: Callable[[str], boo
         if isinstance(value, dict):
             known = original.keys.get(place)
             if known is not None and place not in original.records:
-                keys += [f"{where}.{key}".removeprefix("the whole.") for key in value if str(key) not in known]
+                keys += [
+                    f"{where}.{key}".removeprefix("the whole.") for key in value if str(key) not in known
+                ]
             elif place in original.types:
                 types.append(f"{where} holds keys, not {_listed(original.types[place])}")
         elif not isinstance(value, list):
@@ -84,7 +88,9 @@ def _nodes(
             yield from _nodes(value, records, (*place, kind), (*address, str(key)))
     elif isinstance(tree, list):
         for number, value in enumerate(tree):
-            yield from _nodes(value, records, (*place, _ANY), (*address, _record_name(value) or str(number + 1)))
+            yield from _nodes(
+                value, records, (*place, _ANY), (*address, _record_name(value) or str(number + 1))
+            )
 
 
 def _names_records(table: dict[Any, Any]) -> bool:
@@ -131,7 +137,9 @@ def _tree(data: bytes, path: str) -> Any:
             parser.read_string(text)
         except configparser.Error:
             return {}
-        return {name: {key: _plain(value) for key, value in parser[name].items()} for name in parser.sections()}
+        return {
+            name: {key: _plain(value) for key, value in parser[name].items()} for name in parser.sections()
+        }
     return {}
 
 

@@ -311,7 +311,8 @@ class ArchivePage(Page):
     def _pointed(self, at: int) -> None:
         span = self.bytes.span_at(at)
         self._at.setText(
-            f"<b>{at}</b>  0x{at:x}" + (f"   {html.escape(describe(span))}" if span is not None else "   not explained")
+            f"<b>{at}</b>  0x{at:x}"
+            + (f"   {html.escape(describe(span))}" if span is not None else "   not explained")
         )
         self._numbers.setText("     ".join(f"{name} {value}" for name, value in self.bytes.numbers_at(at)))
 

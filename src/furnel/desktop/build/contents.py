@@ -100,7 +100,9 @@ class Contents(QWidget):
             painter.drawText(QPointF(x, 17), text)
         built = {file.path: file for file in self._session.build.files} if self._session.build else {}
         seen = event.rect() if event is not None else self.rect()
-        for row in range(max((seen.top() - _HEAD) // _ROW, 0), min((seen.bottom() - _HEAD) // _ROW + 1, len(names))):
+        for row in range(
+            max((seen.top() - _HEAD) // _ROW, 0), min((seen.bottom() - _HEAD) // _ROW + 1, len(names))
+        ):
             self._row(painter, row, names[row], columns, built)
 
     def _columns(self) -> tuple[int, int, int, int]:

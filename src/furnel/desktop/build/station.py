@@ -28,7 +28,10 @@ _PRESENT = {
     "built": ("fits", "Built, read back, and installed in the game."),
     "other": ("differs", "Built and read back. In the game is an older build: install again."),
     "off": ("differs", "Built and read back. It is in the game's folder, and switched off."),
-    "foreign": ("differs", "Built and read back. In its place in the game lies something that Furnel did not put there."),
+    "foreign": (
+        "differs",
+        "Built and read back. In its place in the game lies something that Furnel did not put there.",
+    ),
 }
 
 
@@ -139,7 +142,9 @@ class BuildStation(QWidget):
             return
         self._head.setText(f"{project.mod.name} {project.mod.version}")
         total = sum(len(item.data) for item in session.examined.values())
-        self._sum.setText(f"{count(len(project.swaps), 'swap')}, {byte_size(total)}, for {session.space.profile.name}")  # type: ignore[union-attr]
+        self._sum.setText(
+            f"{count(len(project.swaps), 'swap')}, {byte_size(total)}, for {session.space.profile.name}"
+        )  # type: ignore[union-attr]
         for key, field in self._fields.items():
             if not field.hasFocus():
                 field.setText(getattr(project.mod, key))

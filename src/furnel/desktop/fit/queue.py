@@ -144,7 +144,9 @@ class SwapQueue(QWidget):
         """Count and sort anew."""
         counts = self._session.tally()
         self._head.setText(
-            f"<b>{count(counts['all'], 'swap')}</b>&nbsp;&nbsp;worst first" if counts["all"] else "<b>No swaps yet</b>"
+            f"<b>{count(counts['all'], 'swap')}</b>&nbsp;&nbsp;worst first"
+            if counts["all"]
+            else "<b>No swaps yet</b>"
         )
         self.rows.renew()
 

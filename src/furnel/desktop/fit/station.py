@@ -154,7 +154,16 @@ class FitStation(QWidget):
     def parts(self) -> tuple[QWidget, ...]:
         """What it is made of, to be dressed one by one: there is much in it that is not seen at one time."""
         benches = self.benches
-        return self.queue, self.kin, self._side, benches.empty, benches.picture, benches.sheet, benches.sound, benches.text
+        return (
+            self.queue,
+            self.kin,
+            self._side,
+            benches.empty,
+            benches.picture,
+            benches.sheet,
+            benches.sound,
+            benches.text,
+        )
 
     @property
     def current(self) -> str:
@@ -287,7 +296,11 @@ class FitStation(QWidget):
     def _mend(self, key: str) -> None:
         swap = self._session.swap(self.current)
         examined = self._session.examined.get(self.current)
-        if swap is not None and examined is not None and any(point.leads_to for point in examined.points if point.key == key):
+        if (
+            swap is not None
+            and examined is not None
+            and any(point.leads_to for point in examined.points if point.key == key)
+        ):
             self._session.follow(swap, self.pick)
             return
         if swap is None or examined is None or examined.original is None or examined.result is None:
@@ -339,7 +352,12 @@ class FitStation(QWidget):
                 channel_images(content, number, what)
 
         self._session.jobs.start(
-            "Preparing the picture", work, lambda _: bench.images_came(), key=f"bench {what}", lane="eye", shown=False
+            "Preparing the picture",
+            work,
+            lambda _: bench.images_came(),
+            key=f"bench {what}",
+            lane="eye",
+            shown=False,
         )
 
     def _draw_scene(self, make: Callable[[], tuple[list[QImage], list[QImage]]]) -> None:

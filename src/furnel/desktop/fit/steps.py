@@ -153,7 +153,9 @@ class StepsPanel(QWidget):
         while self._cards.count() > len(wanted):
             self._drop_card(len(wanted))
         self._keys = keys
-        cards = [item.widget() for place in range(len(wanted)) if (item := self._cards.itemAt(place)) is not None]
+        cards = [
+            item.widget() for place in range(len(wanted)) if (item := self._cards.itemAt(place)) is not None
+        ]
         self._thumbs = [thumb for card in cards if card is not None for thumb in card.findChildren(_Thumb)]
         self._show_thumbs()
 

@@ -135,7 +135,9 @@ class StackView(QWidget):
         if not stack:
             return
         place = self._top_down()[row]
-        self._session.game.set_order([(mod.id, mod.on != (number == place)) for number, mod in enumerate(stack)])
+        self._session.game.set_order(
+            [(mod.id, mod.on != (number == place)) for number, mod in enumerate(stack)]
+        )
 
     def _move(self, source: int, target: int) -> None:
         if source == target or not self._session.game.stack:

@@ -239,7 +239,12 @@ class TryStation(QWidget):
             return
         profile = catalogue.install.profile
         lines = "\n".join(commands_to_allow(profile))
-        if ask(self, f"What {profile.name} wants to run", f"{lines}\n\nThey run as you, with all your rights.", "Allow these"):
+        if ask(
+            self,
+            f"What {profile.name} wants to run",
+            f"{lines}\n\nThey run as you, with all your rights.",
+            "Allow these",
+        ):
             allow_commands(profile)
             self._opened()
             self.renew()

@@ -72,7 +72,9 @@ class JobLine(QWidget):
             return
         self._later = None
         self._notice = notice
-        self._read_by = now + max(_READING_S, len(notice.text) / _LETTERS_A_SECOND) if notice.tone == "wrong" else 0.0
+        self._read_by = (
+            now + max(_READING_S, len(notice.text) / _LETTERS_A_SECOND) if notice.tone == "wrong" else 0.0
+        )
         self._show()
 
     def _relieve(self) -> None:

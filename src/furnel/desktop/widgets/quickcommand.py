@@ -131,7 +131,9 @@ class QuickCommand(QWidget):
         if event.type() != QEvent.Type.KeyPress:
             return False
         key = Qt.Key(event.key())
-        move = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1, Qt.Key.Key_PageDown: 9, Qt.Key.Key_PageUp: -9}.get(key, 0)
+        move = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1, Qt.Key.Key_PageDown: 9, Qt.Key.Key_PageUp: -9}.get(
+            key, 0
+        )
         if move and self.list.count():
             self.list.setCurrentRow(max(0, min(self.list.currentRow() + move, self.list.count() - 1)))
         elif key == Qt.Key.Key_Escape:

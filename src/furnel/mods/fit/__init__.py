@@ -55,7 +55,9 @@ def fit_all(
             "a file of another kind" if kind_of(spec) == "other" else f"a {_SAID[kind_of(spec)]}"
             for spec in (original, source)
         )
-        raise FurnelError("Fitting", why=f"the original is {wanted} and the source {found}", remedy="Drop another source")
+        raise FurnelError(
+            "Fitting", why=f"the original is {wanted} and the source {found}", remedy="Drop another source"
+        )
     steps = fitting_steps(original, source, kind_of(original), insist)
     if isinstance(original, PictureSpec):
         return steps, encode_picture(original, insist, now)

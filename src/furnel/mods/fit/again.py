@@ -67,7 +67,10 @@ def with_more(
             continue
         place = max((at for at, old in enumerate(steps) if old.on and old.do == use.do), default=-1)
         if adjust and place >= 0:
-            values = {**steps[place].values, **{key: value for key, value in use.values.items() if key != "how"}}
+            values = {
+                **steps[place].values,
+                **{key: value for key, value in use.values.items() if key != "how"},
+            }
             if values != steps[place].values:
                 steps[place] = steps[place].model_copy(update={"values": values})
                 adjusted += 1
@@ -77,7 +80,9 @@ def with_more(
             last -= 1
         steps.insert(last, use.model_copy(update={"auto": True}))
         added += 1
-    renew = encode is not None and (swap.encode is None or bool(needs & encoded_keys())) and encode != swap.encode
+    renew = (
+        encode is not None and (swap.encode is None or bool(needs & encoded_keys())) and encode != swap.encode
+    )
     update: dict[str, object] = {"steps": tuple(steps)}
     if renew:
         update["encode"] = encode

@@ -40,7 +40,9 @@ def _with_sound_steps(swap: Swap, uses: Sequence[StepUse]) -> Swap:
     """The steps in place of those of their kinds, last but for one that matches the loudness."""
     matching = swap.steps and swap.steps[-1].do == "loudness" and uses[0].do != "loudness"
     last = swap.steps[-1:] if matching else ()
-    kept = [use for use in swap.steps[: len(swap.steps) - len(last)] if use.do not in {new.do for new in uses}]
+    kept = [
+        use for use in swap.steps[: len(swap.steps) - len(last)] if use.do not in {new.do for new in uses}
+    ]
     return swap.model_copy(update={"steps": (*kept, *uses, *last)})
 
 

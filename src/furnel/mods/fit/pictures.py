@@ -17,7 +17,12 @@ _KEPT_NOTES = (
 )  # fmt: skip
 _SEAM_TEXTS = {"across": "left to right", "down": "top to bottom", "both": "both ways"}
 _REPEATS = {"across": "repeats left to right", "down": "repeats top to bottom", "both": "repeats both ways"}
-_MEANINGS = {"colour": "colour", "grey": "grey, to be tinted", "normals": "a normal map", "masks": "a mask a channel"}
+_MEANINGS = {
+    "colour": "colour",
+    "grey": "grey, to be tinted",
+    "normals": "a normal map",
+    "masks": "a mask a channel",
+}
 _MEANT = {
     "grey": "The game multiplies it with a colour; a coloured picture comes out in the wrong one",
     "normals": "The game reads directions from it; any other picture gives random light",
@@ -96,7 +101,9 @@ def _pictures(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     def told(spec: PictureSpec) -> str:
         return names[spec.shape] if spec.shape == "flat" else f"{spec.pictures} {names[spec.shape]}"
 
-    return same(told(original), told(yours), "breaks", f"Write {told(original)}, one below the other in the source")
+    return same(
+        told(original), told(yours), "breaks", f"Write {told(original)}, one below the other in the source"
+    )
 
 
 # what the file says
@@ -258,7 +265,11 @@ def _seams(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     if original.repeats == "no":
         return None
     seen, told = seams_of(original, yours), _REPEATS[original.repeats]
-    return Finding(told, f"a seam shows {_SEAM_TEXTS[seen]}", "differs", "Blend the seams") if seen else Finding(told, told)
+    return (
+        Finding(told, f"a seam shows {_SEAM_TEXTS[seen]}", "differs", "Blend the seams")
+        if seen
+        else Finding(told, told)
+    )
 
 
 def seams_of(original: PictureSpec, yours: PictureSpec) -> str:
@@ -282,7 +293,9 @@ def _palette(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     both = f"{original.colours} colours", f"{yours.colours} colours" if yours.colours else "true colour"
     if 0 < yours.colours <= original.colours:
         return Finding(*both)
-    return Finding(*both, "breaks" if yours.colours == 0 else "differs", "Reduce it to the original's colours")
+    return Finding(
+        *both, "breaks" if yours.colours == 0 else "differs", "Reduce it to the original's colours"
+    )
 
 
 def _fit_palette(original: PictureSpec, source: PictureSpec, _: Sequence[StepUse]) -> list[StepUse]:
@@ -292,7 +305,10 @@ def _fit_palette(original: PictureSpec, source: PictureSpec, _: Sequence[StepUse
 
 
 def _brightness(original: PictureSpec, yours: PictureSpec) -> Finding:
-    gap, both = yours.brightness - original.brightness, (f"{original.brightness:.0%}", f"{yours.brightness:.0%}")
+    gap, both = (
+        yours.brightness - original.brightness,
+        (f"{original.brightness:.0%}", f"{yours.brightness:.0%}"),
+    )
     if abs(gap) <= 0.12:
         return Finding(*both)
     verb, stops = "Darken" if gap > 0 else "Brighten", abs(stops_between(original, yours))

@@ -14,7 +14,13 @@ from furnel.mods.fit.sounds import SOUND_POINTS
 from furnel.mods.fit.texts import MEANING_POINTS, TEXT_POINTS
 from furnel.mods.project import StepUse
 
-POINT_TYPES: tuple[PointType, ...] = (*PICTURE_POINTS, *SOUND_POINTS, *TEXT_POINTS, *MEANING_POINTS, *ELSEWHERE)
+POINT_TYPES: tuple[PointType, ...] = (
+    *PICTURE_POINTS,
+    *SOUND_POINTS,
+    *TEXT_POINTS,
+    *MEANING_POINTS,
+    *ELSEWHERE,
+)
 
 
 @cache

@@ -80,7 +80,11 @@ def _length(original: SoundSpec, yours: SoundSpec) -> Finding:
     if yours.frames == 0:
         return Finding(*both, "breaks", "Use a sound that has a length", "There is no sound in it")
     if original.exact:
-        why = "The loop jumps back at the original's last frame" if original.loops else "The game counts its frames"
+        why = (
+            "The loop jumps back at the original's last frame"
+            if original.loops
+            else "The game counts its frames"
+        )
         if abs(yours.frames / yours.rate - original.length_s) < 0.5 / original.rate:
             return Finding(*both, why=why)
         if original.record and yours.loop is not None:
@@ -103,7 +107,9 @@ def _fit_part(original: SoundSpec, source: SoundSpec, _: Sequence[StepUse]) -> l
 
 
 def _fit_length(original: SoundSpec, source: SoundSpec, _: Sequence[StepUse]) -> list[StepUse]:
-    return loop_steps(original, source) if original.exact and original.loops else _length_steps(original, source)
+    return (
+        loop_steps(original, source) if original.exact and original.loops else _length_steps(original, source)
+    )
 
 
 def _mend_length(original: SoundSpec, yours: SoundSpec) -> list[StepUse]:
@@ -128,7 +134,8 @@ def _loop(original: SoundSpec, yours: SoundSpec) -> Finding | None:
     wanted, got = original.loop or (0, original.frames), yours.loop
     both = span_text(wanted, original.rate), span_text(got, yours.rate) if got else "none"
     if got is not None and all(
-        abs(a / original.rate - b / yours.rate) < 0.5 / original.rate for a, b in zip(wanted, got, strict=True)
+        abs(a / original.rate - b / yours.rate) < 0.5 / original.rate
+        for a, b in zip(wanted, got, strict=True)
     ):
         return Finding(*both)
     if original.record and yours.loop is not None:
@@ -221,7 +228,9 @@ def _loudness(original: SoundSpec, yours: SoundSpec) -> Finding:
     if not math.isfinite(yours.loudness):
         return Finding(*both, "differs", "It is silent: use another source, or another channel of it")
     if not math.isfinite(original.loudness):
-        return Finding(*both, "differs", "The original is silent: what is heard now was not meant to be, or is new")
+        return Finding(
+            *both, "differs", "The original is silent: what is heard now was not meant to be, or is new"
+        )
     return Finding(*both, "differs", f"{'Turn down' if gap > 0 else 'Turn up'} by {abs(gap):.1f} LU")
 
 
@@ -324,7 +333,11 @@ def _bit_rate(original: SoundSpec, yours: SoundSpec) -> Finding | None:
     if original.codec not in sound.LOSSY or yours.codec != original.codec:
         return None
     both = f"{original.kilobits:.0f} kbit/s", f"{yours.kilobits:.0f} kbit/s"
-    return Finding(*both, "differs", "Encode it better") if yours.kilobits < 0.5 * original.kilobits else Finding(*both)
+    return (
+        Finding(*both, "differs", "Encode it better")
+        if yours.kilobits < 0.5 * original.kilobits
+        else Finding(*both)
+    )
 
 
 def _tags(original: SoundSpec, yours: SoundSpec) -> Finding | None:

@@ -10,7 +10,11 @@ _WELL = "it parses"
 
 
 def _form(_: TextSpec, yours: TextSpec) -> Finding:
-    return Finding(_WELL, yours.fault, "breaks", "Correct it in your text editor") if yours.fault else Finding(_WELL, _WELL)
+    return (
+        Finding(_WELL, yours.fault, "breaks", "Correct it in your text editor")
+        if yours.fault
+        else Finding(_WELL, _WELL)
+    )
 
 
 TEXT_POINTS = (
@@ -54,12 +58,26 @@ MEANING_POINTS = (_KEYS, _TYPES, _ASSETS)
 def meaning_points(found: Misfits) -> list[FitPoint]:
     """Keys, types and assets of a definition against the game's own file."""
     rows: tuple[tuple[PointType, str, tuple[str, ...], State, str], ...] = (
-        (_KEYS, "those that it has", found.keys, "differs", "Check the spelling against the game's own records"),
-        (_TYPES, "of the same types", found.types, "breaks", "Write what the game's own records have in this place"),
+        (
+            _KEYS,
+            "those that it has",
+            found.keys,
+            "differs",
+            "Check the spelling against the game's own records",
+        ),
+        (
+            _TYPES,
+            "of the same types",
+            found.types,
+            "breaks",
+            "Write what the game's own records have in this place",
+        ),
         (_ASSETS, "all there", found.assets, "breaks", "Correct the name, or add the asset"),
     )
     return [
-        kind.point(Finding(original, _listed(faults), state, remedy) if faults else Finding(original, original))
+        kind.point(
+            Finding(original, _listed(faults), state, remedy) if faults else Finding(original, original)
+        )
         for kind, original, faults, state, remedy in rows
     ]
 

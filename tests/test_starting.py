@@ -1,0 +1,65 @@
+"""What is loaded before anything can be seen: as little as there can be."""
+
+from __future__ import annotations
+
+import subprocess
+import sys
+from pathlib import Path
+
+import click
+import pytest
+
+import furnel
+from furnel.cli import COMMANDS
+from furnel.cli import furnel as group
+
+HEAVY = ("numpy", "pydantic", "PIL", "scipy", "numba", "furnel.mods", "furnel.catalogue")
+
+
+def loaded(code: str) -> set[str]:
+    ran = subprocess.run(
+        [sys.executable, "-c", f"import sys\n{code}\nprint(*sys.modules)"],
+        capture_output=True,
+        text=True,
+        check=True,
+    )
+    return set(ran.stdout.split())
+
+
+@pytest.mark.parametrize(
+    "code",
+    [
+        "from furnel.cli import main\nmain(['--help'])",
+        "import furnel.desktop.opening, furnel.desktop.application, furnel.desktop.recent",
+    ],
+    ids=["the list of commands", "the first paint"],
+)
+def test_nothing_heavy_is_loaded_before_something_is_seen(code: str) -> None:
+    assert not loaded(code) & set(HEAVY)
+
+
+def test_the_list_says_what_the_commands_say_of_themselves() -> None:
+    context = click.Context(group)
+    for name, (_, words) in COMMANDS.items():
+        command = group.get_command(context, name)
+        assert command is not None and command.get_short_help_str(300) == words, name
+
+
+def test_there_is_one_version() -> None:
+    root = Path(__file__).parents[1]
+    top = next(
+        line for line in (root / "CHANGELOG.md").read_text("utf-8").splitlines() if line.startswith("## ")
+    )
+    assert top.split()[1].strip(",") == furnel.__version__
+    ran = subprocess.run(
+        [sys.executable, "-m", "furnel.cli", "--version"], capture_output=True, text=True, check=True
+    )
+    assert furnel.__version__ in ran.stdout
+
+
+def test_without_qt_the_command_line_works_and_says_what_the_window_needs() -> None:
+    code = "import sys, importlib.util as util\nreal = util.find_spec\n"
+    code += "util.find_spec = lambda name, *rest: None if name == 'PyQt6' else real(name, *rest)\n"
+    code += "from furnel.cli import main\nsys.exit(main(['desktop']))"
+    ran = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=False)
+    assert ran.returncode == 2 and "furnel[desktop]" in ran.stderr
