@@ -15,7 +15,6 @@ def main(seconds: float = 600.0) -> None:
     from demo.hands import Hands
     from demo.make import make_demo
     from demo.monkey import Found, Monkey, held_now, tell
-    from PyQt6.QtWidgets import QFileDialog
 
     from furnel.desktop.application import make_application, make_window
 
@@ -26,10 +25,6 @@ def main(seconds: float = 600.0) -> None:
         os.environ["FURNEL_STATE"] = str(folder / "state")
         make_demo(folder)
         application = make_application()
-        QFileDialog.getOpenFileName = lambda *_, **__: ("", "")  # type: ignore[method-assign,assignment]
-        QFileDialog.getOpenFileNames = lambda *_, **__: ([], "")  # type: ignore[method-assign,assignment]
-        QFileDialog.getExistingDirectory = lambda *_, **__: ""  # type: ignore[method-assign,assignment]
-        QFileDialog.getSaveFileName = lambda *_, **__: ("", "")  # type: ignore[method-assign,assignment]
         window = make_window()
         window.show()
         hands = Hands(window)

@@ -12,14 +12,26 @@ import threading
 import time
 import traceback
 from collections import Counter
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import ExitStack, contextmanager
 from dataclasses import dataclass, field
 from pathlib import Path
 from types import FrameType
+from unittest.mock import patch
 
 from PyQt6.QtCore import QCoreApplication, QEvent, QPointF, Qt
+from PyQt6.QtGui import QColor
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QDialog, QPushButton, QWidget
+from PyQt6.QtWidgets import (
+    QApplication,
+    QColorDialog,
+    QDialog,
+    QFileDialog,
+    QInputDialog,
+    QMenu,
+    QPushButton,
+    QWidget,
+)
 
 from demo.hands import Hands
 from furnel.desktop import window as window_module
@@ -102,8 +114,6 @@ class Monkey:
     def __init__(self, hands: Hands, files: list[Path], seed: int = 1) -> None:
         self.hands, self.files, self.chance = hands, files, random.Random(seed)
         self.found = Found()
-        for module in (window_module, try_module):  # nobody is there to answer
-            module.ask = lambda *_: False
 
     def play(self, seconds: float) -> Found:
         """Do random things, each as one turn, with the events that it causes as others."""
@@ -111,6 +121,10 @@ class Monkey:
             ("command", self._command), ("command", self._command), ("key", self._key), ("key", self._key),
             ("click", self._click), ("drop", self._drop), ("pick", self._pick), ("type", self._type), ("edit", self._edit),
         ]  # fmt: skip
+        with _nobody_answers():
+            return self._play(acts, seconds)
+
+    def _play(self, acts: list[tuple[str, Callable[[], object]]], seconds: float) -> Found:
         self._watch = _Watch(self.found)
         end = time.monotonic() + seconds
         while time.monotonic() < end:
@@ -188,6 +202,27 @@ def _stolen() -> float:
         line.split() for line in Path("/proc/stat").read_text("ascii").splitlines() if line.startswith("cpu")
     ]
     return max((int(row[8]) for row in rows[1:]), default=0) / os.sysconf("SC_CLK_TCK")
+
+
+@contextmanager
+def _nobody_answers() -> Iterator[None]:
+    """Let everything that waits for a person be called off at once."""
+    with ExitStack() as stack:
+        for owner, name, answer in (
+            (QFileDialog, "getOpenFileName", ("", "")),
+            (QFileDialog, "getOpenFileNames", ([], "")),
+            (QFileDialog, "getSaveFileName", ("", "")),
+            (QFileDialog, "getExistingDirectory", ""),
+            (QInputDialog, "getText", ("", False)),
+            (QInputDialog, "getItem", ("", False)),
+            (QColorDialog, "getColor", QColor()),
+            (QDialog, "exec", 0),
+            (QMenu, "exec", None),
+            (window_module, "ask", False),
+            (try_module, "ask", False),
+        ):
+            stack.enter_context(patch.object(owner, name, lambda *_, answer=answer, **__: answer))
+        yield
 
 
 def _places(rows: list[traceback.FrameSummary]) -> str:

@@ -7,24 +7,12 @@ from pathlib import Path
 import pytest
 from demo.hands import Hands
 from demo.monkey import Monkey, held_now, tell
-from PyQt6.QtWidgets import QFileDialog
 
 from furnel.mods.project import load_project
 
 
 @pytest.mark.parametrize("seed", [1, 2])
-def test_a_monkey_finds_nothing(
-    hands: Hands, mod: Path, sources: Path, seed: int, monkeypatch: pytest.MonkeyPatch
-) -> None:
-    one, many = ("", ""), ([], "")
-    answers = {
-        "getOpenFileName": one,
-        "getOpenFileNames": many,
-        "getExistingDirectory": "",
-        "getSaveFileName": one,
-    }
-    for name, answer in answers.items():
-        monkeypatch.setattr(QFileDialog, name, lambda *_, answer=answer, **__: answer)
+def test_a_monkey_finds_nothing(hands: Hands, mod: Path, sources: Path, seed: int) -> None:
     hands.open(mod)
     files = [*sorted(sources.iterdir()), sources, sources / "gone.png", mod]
     monkey = Monkey(hands, files, seed)
