@@ -31,7 +31,7 @@ class ResultTiles(QObject):
         if (
             found is None
             or asset is None
-            or not found.data
+            or not found.size
             or self._kept.get(original, ("",))[0] == found.key
         ):
             return

@@ -7,7 +7,9 @@ import hashlib
 import json
 import os
 import shutil
+from collections.abc import Callable
 from dataclasses import dataclass
+from functools import partial
 from pathlib import Path
 
 import tomlkit
@@ -171,24 +173,23 @@ def package(space: Workspace, target: Path | None = None, progress: Progress = Q
 
 def _contents(
     space: Workspace, examined: list[Examined], around: list[Companion], made: dict[str, bytes]
-) -> list[tuple[str, str, bytes]]:
-    """What goes into the mod: inner path, key, bytes."""
+) -> list[tuple[str, str, Callable[[], bytes]]]:
+    """What goes into the mod: inner path, key, what gives the bytes."""
     results = {item.swap.original: item for item in examined}
-    out = []
+    out: list[tuple[str, str, Callable[[], bytes]]] = []
     for path, key in sorted(_keys(examined, around).items()):
-        data = made.get(path) or results[path].data
-        if not data:
-            source = space.source_path(results[path].swap)
-            if not source.is_file():
-                continue
-            data = source.read_bytes()
-        out.append((path, key, data))
+        if path in made:
+            out.append((path, key, partial(made.__getitem__, path)))
+        elif (kept := results[path].kept) is not None:
+            out.append((path, key, kept.read))
+        elif (source := space.source_path(results[path].swap)).is_file():
+            out.append((path, key, source.read_bytes))
     return out
 
 
 def _write(
     space: Workspace,
-    wanted: list[tuple[str, str, bytes]],
+    wanted: list[tuple[str, str, Callable[[], bytes]]],
     last: Build | None,
     folder: Path,
     progress: Progress,
@@ -197,9 +198,10 @@ def _write(
     files, kept = [], set()
     have = {file.path: file for file in last.files} if last is not None else {}
     folder.mkdir(parents=True)
-    for number, (path, key, data) in enumerate(wanted):
+    for number, (path, key, read) in enumerate(wanted):
         check(progress, WHAT)
         progress.report(number / len(wanted), f"Writing {path}")
+        data = read()
         digest = hashlib.sha256(data).hexdigest()
         old, known = space.build_folder / path, have.get(path)
         if known is not None and known.sha256 == digest and old.is_file() and file_digest(old) == digest:
@@ -224,7 +226,7 @@ def _verify(
             raise _not_as_written(path)
     for number, item in enumerate(examined):
         path = item.swap.original
-        if not item.data or item.original is None or item.result is None or path in made or path in kept:
+        if not item.size or item.original is None or item.result is None or path in made or path in kept:
             continue
         check(progress, WHAT)
         progress.report(number / len(examined), f"Reading back {path}")

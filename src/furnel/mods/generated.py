@@ -26,7 +26,7 @@ def companions(space: Workspace, examined: Sequence[Examined]) -> list[Companion
 
     A definition that the mod swaps, too, is changed on top of that swap.
     """
-    swapped = {item.swap.original: item for item in examined if item.data}
+    swapped = {item.swap.original: item for item in examined if item.size}
     out = [
         one for item in examined if (one := _loop_record(space, item)) is not None and one.path not in swapped
     ]

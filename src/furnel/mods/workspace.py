@@ -49,6 +49,7 @@ from furnel.mods.render import (
     result_key,
     staged,
 )
+from furnel.mods.results import Result
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.spec import Spec, TextSpec, spec_of
 from furnel.progress import QUIET, Progress, check
@@ -61,7 +62,7 @@ class Examined:
 
     swap: Swap
     points: tuple[FitPoint, ...]
-    data: bytes = b""
+    kept: Result | None = None
     original: Spec | None = None
     result: Spec | None = None
     key: str = ""
@@ -69,6 +70,16 @@ class Examined:
     @property
     def state(self) -> str:
         return worst(self.points)
+
+    @property
+    def data(self) -> bytes:
+        """The result's bytes; none when there is no result. Raises FurnelError when they are gone from the disk."""
+        return self.kept.read() if self.kept is not None else b""
+
+    @property
+    def size(self) -> int:
+        """How many bytes the result has."""
+        return self.kept.size if self.kept is not None else 0
 
 
 _MOST_TEXT = 8 << 20
@@ -232,7 +243,9 @@ class Workspace:
             original = original or self.demands.spec(swap.base, shipped)
             return Examined(swap, (point,), original=original)
         points = insisting([*known.points, *self._drift(swap, shipped, progress)], swap.insist)
-        return Examined(swap, tuple(points), data, known.original, known.result, key)
+        as_is = swap.encode is None and not any(use.on for use in swap.steps)
+        kept = Result.of(path if as_is else self.results / key, data)
+        return Examined(swap, tuple(points), kept, known.original, known.result, key)
 
     def _compare(self, swap: Swap, original: Spec, source: bytes, data: bytes, path: Path) -> Examination:
         name = swap.original if swap.encode is not None else str(path)

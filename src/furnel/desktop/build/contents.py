@@ -156,8 +156,8 @@ class Contents(QWidget):
         )
         before = byte_size(asset.size) if asset else "—"
         after = (
-            byte_size(len(found.data))
-            if found and found.data
+            byte_size(found.size)
+            if found and found.size
             else byte_size(built[original].after)
             if made
             else "—"

@@ -101,14 +101,15 @@ def load_sounds(
     """
     swap = examined.swap
     first = _lane(original, swap.base, _spec(examined.original, original, swap.base))
-    second = _lane(examined.data, name, _spec(examined.result, examined.data, name))
+    data = examined.data
+    second = _lane(data, name, _spec(examined.result, data, name))
     source, used, event = None, (0.0, 0.0), None
     layers: tuple[Layer, ...] = ()
     if space is not None:
         with contextlib.suppress(FurnelError):  # a source that is gone is told by the fit
             source = source_shape(space.source_path(swap))
             used = used_part(swap.steps, second.clip.rate, source.length_s, source.silence_s)
-        event = _event(space, swap.original, {**results, swap.original: examined.data})
+        event = _event(space, swap.original, data, results)
         layers = layers_of(swap.steps, space.folder)
     loops = isinstance(examined.original, SoundSpec) and examined.original.loops
     return SoundContent(first, second, loops, swap, source, used, event, layers)
@@ -138,7 +139,7 @@ def _lane(data: bytes, name: str, spec: SoundSpec) -> Lane:
     )  # fmt: skip
 
 
-def _event(space: Workspace, path: str, results: Mapping[str, bytes]) -> EventContent | None:
+def _event(space: Workspace, path: str, data: bytes, results: Mapping[str, bytes]) -> EventContent | None:
     event, rule = event_of(space, path), space.profile.events
     if event is None or rule is None:
         return None
@@ -146,7 +147,8 @@ def _event(space: Workspace, path: str, results: Mapping[str, bytes]) -> EventCo
     sounds = []
     for one in event.sounds:
         shipped = space.catalogue.read(space.catalogue.get(one)) if space.catalogue.has(one) else b""
-        sounds.append(Variation(one, _small(shipped, one), _small(results.get(one, b""), one)))
+        yours = data if one == path else results.get(one, b"")
+        sounds.append(Variation(one, _small(shipped, one), _small(yours, one)))
     most = (rule.most or 99) if rule.new_sound else len(game.sounds)
     return EventContent(game, event, tuple(sounds), rule.unit, rule.least, most)
 

@@ -37,6 +37,7 @@ from furnel.images.picture import Picture
 from furnel.mods.events import event_of
 from furnel.mods.fit import mended, with_encoding, with_format
 from furnel.mods.project import Swap
+from furnel.mods.results import ResultBytes
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.spec import PictureSpec
 from furnel.mods.trials import Trial, allowed_formats, try_formats
@@ -260,7 +261,7 @@ class FitStation(QWidget):
         if catalogue is None or self._shown == shown:
             return
         keep_view = self._shown[0] == original
-        results = {name: found.data for name, found in self._session.examined.items() if found.data}
+        results = ResultBytes(self._session.examined)
 
         def done(content: Content) -> None:
             if self.current == original:
