@@ -1,4 +1,4 @@
-"""`python -m benchmarks [blocks] [sound] [whole] [window [SECONDS]] [scale]`; `scale` and `window` run only when asked for."""
+"""`python -m benchmarks [blocks] [sound] [whole] [window [SECONDS]] [many] [scale]`; the last three run only when asked for."""
 
 from __future__ import annotations
 

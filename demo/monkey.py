@@ -108,6 +108,30 @@ class _Watch:
                 self._found.beside[_places(rows[-2:])] += 1
 
 
+class Probe:
+    """Times turns that somebody else takes, and notes where the long ones were."""
+
+    def __init__(self) -> None:
+        self.found = Found()
+        self._watch = _Watch(self.found)
+
+    @property
+    def turns(self) -> list[float]:
+        """How long the turns took so far, in seconds."""
+        return self.found.turns
+
+    def turn(self, what: str, act: Callable[[], object]) -> None:
+        """Time one turn."""
+        self._watch.begin(what)
+        act()
+        self._watch.end()
+
+    def tell(self) -> str:
+        """The longest turns as lines."""
+        self._watch.stop()
+        return tell(self.found)
+
+
 class Monkey:
     """Works a window at random for some seconds. Files that it drops are given, some of them wrong."""
 

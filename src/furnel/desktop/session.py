@@ -230,7 +230,7 @@ class Session(Swapping):
         self.project_changed.emit()
         for swap in project.swaps:
             known = self.examined.get(swap.original)
-            if known is None or known.swap != swap:
+            if known is None or (known.swap is not swap and known.swap != swap):
                 self._examine(swap)
         self._weigh.start()
 

@@ -98,7 +98,9 @@ class Window(WithPages):
         session.told.connect(self._tell)
         for signal in (session.opened, session.project_changed, session.build_changed, session.game.changed):
             signal.connect(self._weigh)
-        session.fitted.connect(lambda _: self._weigh())
+        self._weigh_soon = QTimer(self, singleShot=True, interval=0)  # many results come in one turn
+        self._weigh_soon.timeout.connect(self._weigh)
+        session.fitted.connect(lambda _: self._weigh_soon.start())
         self.find_station.wall.selected.connect(lambda _: self._weigh())
         self.find_station.wall.let_go.connect(self._weigh)
         self.fit_station.queue.picked.connect(lambda _: self._weigh())

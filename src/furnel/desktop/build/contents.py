@@ -27,6 +27,7 @@ class Contents(QWidget):
         super().__init__()
         self._look, self._session, self._tiles, self._results = look, session, tiles, results
         self._current = -1
+        self._names: list[str] = []
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setAccessibleName("Contents of the mod")
         tiles.ready.connect(self.update)
@@ -35,20 +36,17 @@ class Contents(QWidget):
         session.build_changed.connect(self._resize)
         look.changed.connect(self.update)
 
-    def _names(self) -> list[str]:
-        """The inner paths of the swaps, then those of what the last build made to go with them."""
-        project, built = self._session.project, self._session.build
-        if project is None:
-            return []
-        swaps = sorted(swap.original for swap in project.swaps)
-        return (
-            swaps + sorted(file.path for file in built.files if file.path not in set(swaps))
-            if built
-            else swaps
-        )
-
     def _resize(self) -> None:
-        self.setFixedHeight(_HEAD + max(len(self._names()), 1) * _ROW)
+        """List the inner paths of the swaps, then those of what the last build made to go with them."""
+        project, built = self._session.project, self._session.build
+        swaps = {swap.original for swap in project.swaps} if project is not None else set()
+        made = (
+            {file.path for file in built.files} - swaps
+            if project is not None and built is not None
+            else set()
+        )
+        self._names = [*sorted(swaps), *sorted(made)]
+        self.setFixedHeight(_HEAD + max(len(self._names), 1) * _ROW)
         self.update()
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
@@ -56,8 +54,8 @@ class Contents(QWidget):
             self._pick(int((event.position().y() - _HEAD) // _ROW))
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
-        if 0 <= self._current < len(self._names()):
-            self.picked.emit(self._names()[self._current])
+        if 0 <= self._current < len(self._names):
+            self.picked.emit(self._names[self._current])
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is None:
@@ -71,14 +69,14 @@ class Contents(QWidget):
             super().keyPressEvent(event)
 
     def _pick(self, row: int) -> None:
-        if 0 <= row < len(self._names()):
+        if 0 <= row < len(self._names):
             self._current = row
             self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
         look = self._look
-        names = self._names()
+        names = self._names
         painter.setFont(font(11))
         if not names:
             painter.setPen(look.colour("quiet"))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from pathlib import Path
 
-from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
@@ -36,6 +36,10 @@ class _Rows(QWidget):
         tiles.ready.connect(self.update)
         results.ready.connect(self.update)
 
+    def forget(self) -> None:
+        """Another game is open: the names of the one before are not its."""
+        self._names = {}
+
     def renew(self) -> None:
         """Sort the swaps, worst first."""
         project = self._session.project
@@ -43,8 +47,9 @@ class _Rows(QWidget):
         self.order = sorted(
             (swap.original for swap in swaps), key=lambda name: (_RANK[self._state(name)], name)
         )
-        endings = Counter(name.rpartition("/")[2] for name in self.order)
-        self._names = {name: self._name(name, endings) for name in self.order}
+        if self._names.keys() != set(self.order):
+            endings = Counter(name.rpartition("/")[2] for name in self.order)
+            self._names = {name: self._name(name, endings) for name in self.order}
         self.setFixedHeight(max(len(self.order) * _ROW, 1))
         if self.current not in self.order:
             self.current = self.order[0] if self.order else ""
@@ -137,8 +142,11 @@ class SwapQueue(QWidget):
         column.addWidget(area, 1)
         self.setAcceptDrops(True)
         self.rows.picked.connect(self.picked)
+        self._soon = QTimer(self, singleShot=True, interval=0)  # many results come in one turn
+        self._soon.timeout.connect(self.renew)
+        session.opened.connect(self.rows.forget)
         session.project_changed.connect(self.renew)
-        session.fitted.connect(lambda _: self.renew())
+        session.fitted.connect(lambda _: self._soon.start())
 
     def renew(self) -> None:
         """Count and sort anew."""
