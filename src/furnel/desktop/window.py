@@ -300,6 +300,7 @@ class Window(WithPages):
         for name in ("new-mod", "open-mod"):
             menu.addAction(self._actions[name])
         menu.exec(self._mod.mapToGlobal(self._mod.rect().bottomLeft()))
+        menu.deleteLater()
 
     def _swap(self) -> None:
         asset = self.find_station.wall.current()

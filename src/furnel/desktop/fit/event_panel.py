@@ -137,6 +137,7 @@ class _Sounds(QWidget):
             assert entry is not None
             entry.triggered.connect(lambda: self.removed.emit(path))
             menu.exec(event.globalPos())
+            menu.deleteLater()
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is None or self._event is None:

@@ -10,7 +10,7 @@ from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.fit.sound_content import Lane, SoundContent
 from furnel.desktop.look import Look, font
-from furnel.sound import seam_click, to_decibels
+from furnel.sound import to_decibels
 from furnel.sound.words import length_text
 from furnel.words import number
 
@@ -86,7 +86,7 @@ def _measured(lane: Lane) -> dict[str, str]:
         "Key, perhaps": lane.key,
         "Loop from": length_text(loop[0] / clip.rate) if loop else "",
         "Loop to": length_text(loop[1] / clip.rate) if loop else "",
-        "Seam": _seam(seam_click(clip, *loop)) if loop else "",
+        "Seam": _seam(lane.seam) if lane.seam is not None else "",
     }
 
 

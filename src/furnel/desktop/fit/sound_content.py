@@ -29,7 +29,10 @@ _NOTHING: Mapping[str, bytes] = MappingProxyType({})
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Lane:
-    """One side's sound: its shape at every scale, short-term loudness (one value each 100 ms), what is measured of it."""
+    """One side's sound: its shape at every scale, short-term loudness (one value each 100 ms), what is measured of it.
+
+    `seam` is how hard its loop jumps back, None without one.
+    """
 
     clip: Clip
     shape: Overview
@@ -39,6 +42,7 @@ class Lane:
     rhythm: Rhythm | None
     key: str
     label: str
+    seam: float | None = None
 
     @property
     def loudness(self) -> float:
@@ -136,6 +140,7 @@ def _lane(data: bytes, name: str, spec: SoundSpec) -> Lane:
     return Lane(
         clip, sound.overview_of(clip), meter.short_term(from_start=True), meter.momentary(), spec.measures,
         (spec.rhythm or sound.rhythm_of(clip)) if musical else None, sound.key_of(clip) if musical else "", label,
+        sound.seam_click(clip, *clip.loop) if clip.loop else None,
     )  # fmt: skip
 
 

@@ -64,8 +64,7 @@ class StepsPanel(QWidget):
         self._tiles: tuple[Tile, ...] = ()
         self._told: dict[int, str] = {}
         self._add = button("+ add", "Add a step after the others", "plain")
-        self._menu = QMenu(self)
-        self._add.setMenu(self._menu)
+        self._menus: dict[str, QMenu] = {}  # by kind
         self._add.setStyleSheet("QPushButton::menu-indicator { image: none; width: 0 }")
         head = QHBoxLayout()
         head.addWidget(label("STEPS", "section"), 1)
@@ -87,30 +86,29 @@ class StepsPanel(QWidget):
             self._open = -1
             self._tiles, self._told = (), {}
         self._swap = swap
-        if kind != self._kind or not self._menu.actions():
+        if kind != self._kind:
             self._kind = kind
-            self._fill_menu()
+            self._add.setMenu(self._menu_of(kind) if kind else None)
+            self._add.setVisible(bool(kind))
         self._fill()
 
-    def _fill_menu(self) -> None:
-        """The steps that this kind of media has."""
-        kind = self._kind
-        self._menu.clear()
-        groups: dict[str, QMenu] = {}
+    def _menu_of(self, kind: str) -> QMenu:
+        """The steps that a kind of media has."""
+        if kind in self._menus:
+            return self._menus[kind]
+        whole = self._menus[kind] = QMenu(self)
+        groups: dict[str, QMenu] = {"": whole}
         for step in STEP_TYPES.values():
             if step.kind != kind:
                 continue
-            menu = self._menu
-            if step.group:
-                if step.group not in groups:
-                    made = self._menu.addMenu(step.group)
-                    assert made is not None
-                    groups[step.group] = made
-                menu = groups[step.group]
-            entry = menu.addAction(step.title)
+            if step.group not in groups:
+                made = whole.addMenu(step.group)
+                assert made is not None
+                groups[step.group] = made
+            entry = groups[step.group].addAction(step.title)
             assert entry is not None
             entry.triggered.connect(lambda _=False, name=step.id: self._append(name))
-        self._add.setVisible(bool(kind))
+        return whole
 
     def show_tiles(self, tiles: tuple[Tile, ...], told: dict[int, str]) -> None:
         """What the steps that are on give, in order, and what they say of their work, by place."""

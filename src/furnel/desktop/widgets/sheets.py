@@ -3,38 +3,44 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from html import escape
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QDialog, QGridLayout, QHBoxLayout, QPlainTextEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPlainTextEdit, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import COMMANDS
 from furnel.desktop.look import dressed
 from furnel.desktop.swapping import Notice
 from furnel.desktop.widgets.basics import button, label
 
+_COLUMNS = 4
+
 
 def show_keys(parent: QWidget) -> None:
     """Every command that has a key, by its group."""
     dialog = QDialog(dressed(parent))
     dialog.setWindowTitle("Keys")
-    grid = QGridLayout(dialog)
-    grid.setContentsMargins(20, 18, 24, 20)
-    grid.setHorizontalSpacing(28)
+    row = QHBoxLayout(dialog)
+    row.setContentsMargins(20, 18, 24, 20)
+    row.setSpacing(34)
     groups = list(dict.fromkeys(entry.group for entry in COMMANDS))
-    for place, group in enumerate(groups):
-        column = QVBoxLayout()
-        column.setSpacing(3)
-        column.addWidget(label(group.upper(), "section"))
-        for entry in COMMANDS:
-            if entry.group == group and entry.key:
-                line = QHBoxLayout()
-                line.addWidget(label(entry.text.rstrip("…")), 1)
-                line.addWidget(label(entry.key, "caption"))
-                column.addLayout(line)
-        column.addStretch(1)
-        grid.addLayout(column, place // 4, place % 4)
+    for place in range(_COLUMNS):
+        words = label()
+        words.setTextFormat(Qt.TextFormat.RichText)
+        words.setText("<br>".join(_keys_of(group) for group in groups[place::_COLUMNS]))
+        row.addWidget(words, 0, Qt.AlignmentFlag.AlignTop)
     dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
     dialog.show()
+
+
+def _keys_of(group: str) -> str:
+    """A group's commands and keys as a table."""
+    rows = "".join(
+        f"<tr><td>{escape(entry.text.rstrip('…'))}&nbsp;&nbsp;&nbsp;</td><td align=right>{escape(entry.key)}</td></tr>"
+        for entry in COMMANDS
+        if entry.group == group and entry.key
+    )
+    return f"<p><b>{escape(group)}</b></p><table width=100% cellspacing=3>{rows}</table>"
 
 
 def ask(parent: QWidget, title: str, text: str, verb: str) -> bool:
