@@ -40,7 +40,7 @@ def _own_folders(tmp_path_factory: pytest.TempPathFactory) -> Iterator[None]:
 @pytest.fixture(scope="session")
 def forged(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """An install that nobody may change."""
-    return _shared(tmp_path_factory, "forged", forge)
+    return shared(tmp_path_factory, "forged", forge)
 
 
 @pytest.fixture
@@ -56,10 +56,10 @@ def sources(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """A modder's files: every one of them wrong for the game in some way."""
     from demo.make import make_sources
 
-    return _shared(tmp_path_factory, "sources", make_sources)
+    return shared(tmp_path_factory, "sources", make_sources)
 
 
-def _shared(factory: pytest.TempPathFactory, name: str, make: Callable[[Path], object]) -> Path:
+def shared(factory: pytest.TempPathFactory, name: str, make: Callable[[Path], object]) -> Path:
     """A folder that one of the processes makes and all use."""
     root = factory.getbasetemp()
     if "PYTEST_XDIST_WORKER" in os.environ:

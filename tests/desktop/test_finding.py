@@ -23,6 +23,12 @@ from tarnlight.scenes import still
 from tarnlight.world import World
 
 
+@pytest.fixture
+def game(forged: Path) -> Path:
+    """The game that all tests here look at and none changes: it is learned once."""
+    return forged
+
+
 def learned(hands: Hands, mod: Path) -> None:
     hands.open(mod)
     hands.window.session.learn()
@@ -35,7 +41,10 @@ def first_names(hands: Hands, count: int = 5) -> list[str]:
     return [wall._shelf.paths[row] for row in wall._spots.rows[:count].tolist()]
 
 
-def test_another_mod_may_be_opened_while_the_game_is_being_learned(hands: Hands, mod: Path) -> None:
+def test_another_mod_may_be_opened_while_the_game_is_being_learned(
+    hands: Hands, mod: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setenv("FURNEL_CACHE", str(tmp_path / "cache"))  # there nobody learned it yet
     session = hands.window.session
     for _ in range(3):
         hands.open(mod)
@@ -211,7 +220,11 @@ def test_an_unknown_archive_is_worked_out_on_its_bench(
     assert hands.window.stations.currentWidget() is hands.window.find_station
 
 
-def test_an_unknown_game_is_described_and_opened(hands: Hands, game: Path, own_state: Path) -> None:
+def test_an_unknown_game_is_described_and_opened(
+    hands: Hands, forged: Path, own_state: Path, tmp_path: Path
+) -> None:
+    game = tmp_path / "game"
+    shutil.copytree(forged, game)
     (game / "tarnlight.toml").unlink()
     (game / "data" / "art.tlp").rename(game / "data" / "pictures.pak")
     page = hands.window.new_game_page

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import hashlib
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from pathlib import Path
 
 from furnel import imagefiles
@@ -17,6 +17,7 @@ from furnel.mods.fit import (
     Finding,
     FitPoint,
     Refit,
+    State,
     aspect_point,
     compare,
     fit_all,
@@ -58,7 +59,7 @@ from furnel.texts import misfits, shape_of
 
 @dataclass(frozen=True, slots=True)
 class Examined:
-    """A swap looked at: its fit points, and its result when there is one."""
+    """A swap looked at: its fit points and how they stand together, and its result when there is one."""
 
     swap: Swap
     points: tuple[FitPoint, ...]
@@ -66,10 +67,10 @@ class Examined:
     original: Spec | None = None
     result: Spec | None = None
     key: str = ""
+    state: State = field(init=False)
 
-    @property
-    def state(self) -> str:
-        return worst(self.points)
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "state", worst(self.points))
 
     @property
     def data(self) -> bytes:
