@@ -19,10 +19,24 @@ _OURS = """
 from furnel.desktop.application import *
 a = make_application(); w = make_window(); w.show(); a.processEvents(); w.close()
 """
+_FIRST = """
+from furnel.desktop.application import make_application
+from furnel.desktop.look import Look
+from furnel.desktop.opening import Opening
+from furnel.desktop.recent import Recent
+a = make_application(); w = Opening(Look(), Recent(game_name="A game"), lambda: None); w._begun = True
+w.show(); a.processEvents()
+"""
+_LIST = "from furnel.cli import main; main(['--help'])"
 
 
 def main() -> None:
-    rows = [("start to a window", "an empty PyQt6 window", _started(_OURS) / _started(_EMPTY))]
+    empty = _started(_EMPTY)
+    rows = [
+        ("start to the first paint", "an empty PyQt6 window", _started(_FIRST) / empty),
+        ("start to a window that works", "an empty PyQt6 window", _started(_OURS) / empty),
+        ("furnel --help", "a bare interpreter", _started(_LIST) / _started("pass")),
+    ]
     with tempfile.TemporaryDirectory() as scratch:
         folder = Path(scratch)
         rows += _archives(folder)

@@ -125,4 +125,5 @@ def _explain(error: ValidationError) -> str:
     found = first.get("input")
     shown = f", found {found!r:.60}" if isinstance(found, str | int | float | bool) else ""
     said = first["msg"].removeprefix("Value error, ")
-    return f"{key}: {said[:1].lower()}{said[1:]}{shown}"
+    begins = said[:1] if said[:2].isupper() else said[:1].lower()  # a name such as WAV stays one
+    return f"{key}: {begins}{said[1:]}{shown}"

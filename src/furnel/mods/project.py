@@ -280,12 +280,12 @@ def _head(project: Project, text: str) -> str:
         document = tomlkit.document()
     document["furnel"] = project.furnel
     for name, part in (("mod", project.mod), ("game", project.game)):
-        table = document.get(name)
-        if table is None:
+        table, needed = document.get(name), part.model_dump(by_alias=True, exclude_defaults=True)
+        if table is None:  # a new one shows everything that there is to say
             table = tomlkit.table()
-            document[name] = table
+            document[name], needed = table, part.model_dump(by_alias=True)
         for key, value in part.model_dump(by_alias=True).items():
-            if table.get(key) != value:
+            if table.get(key) != value and (key in table or key in needed):
                 table[key] = value
     return tomlkit.dumps(document)
 

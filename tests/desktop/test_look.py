@@ -1,0 +1,101 @@
+"""The look: a theme reaches everything, dialogs have it, tiles are painted once and rightly."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+from demo.hands import Hands
+from PyQt6.QtCore import QRectF, Qt
+from PyQt6.QtGui import QColor, QImage, QPainter
+from PyQt6.QtWidgets import QApplication, QDialog, QLabel, QPushButton, QWidget
+
+from furnel.desktop.look import Look, dressed, style_sheet
+from furnel.desktop.tiles import Tile, paint_tile
+
+
+def parts_of(window: QWidget) -> list[QWidget]:
+    return [part for part in window.findChildren(QWidget) if part.property("dressed")]
+
+
+def test_a_theme_reaches_what_is_seen_at_once_and_the_rest_soon(hands: Hands) -> None:
+    window = hands.window
+    hands.station(2)
+    window.run_command("theme")
+    parts = parts_of(window)
+    assert len(parts) > 8
+    assert {part.styleSheet() for part in parts if part.isVisible()} == {style_sheet("light")}
+    hands.until(lambda: {part.styleSheet() for part in parts} == {style_sheet("light")}, "the rest")
+    assert window.grab().toImage().pixelColor(640, 400).lightness() > 150
+    window.run_command("theme")
+    hands.until(lambda: {part.styleSheet() for part in parts} == {style_sheet("dark")}, "the dark one again")
+    assert window.grab().toImage().pixelColor(640, 400).lightness() < 80
+
+
+def test_dialogs_have_the_theme_of_the_window(hands: Hands) -> None:
+    for name in ("keys", "log"):
+        hands.window.run_command(name)
+        dialog = next(
+            part for part in QApplication.topLevelWidgets() if isinstance(part, QDialog) and part.isVisible()
+        )
+        assert dialog.grab().toImage().pixelColor(3, 3).lightness() < 80, name
+        dialog.close()
+    assert dressed(hands.window).property("dressed")
+    assert dressed(hands.window.fit_station.steps) is hands.window.fit_station.parts()[2]
+
+
+def test_what_is_gone_is_not_dressed(application: QApplication) -> None:
+    look = Look("dark")
+    part = QPushButton("short-lived")
+    look.dress(part)
+    part.deleteLater()
+    del part
+    QApplication.sendPostedEvents(None, 52)  # deferred deletion
+    look.use("light")
+    QApplication.processEvents()
+
+
+@pytest.fixture
+def ground(application: QApplication) -> QImage:
+    image = QImage(60, 40, QImage.Format.Format_ARGB32_Premultiplied)
+    image.fill(QColor("#404040"))
+    return image
+
+
+def painted(ground: QImage, look: Look, tile: Tile | None, rect: QRectF) -> np.ndarray:
+    image = ground.copy()
+    painter = QPainter(image)
+    paint_tile(painter, look, rect, tile)
+    painter.end()
+    bits = image.constBits()
+    bits.setsize(image.sizeInBytes())
+    return np.frombuffer(bits, np.uint8).reshape(40, 60, 4).copy()
+
+
+def test_a_tile_is_the_same_the_second_time_and_another_in_another_theme_or_size(ground: QImage) -> None:
+    red = QImage(4, 4, QImage.Format.Format_RGBA8888)
+    red.fill(Qt.GlobalColor.red)
+    look, box = Look("dark"), QRectF(10, 5, 20, 20)
+    first = painted(ground, look, Tile(image=red), box)
+    assert (first[15, 20, :3] == (0, 0, 255)).all() and (first[2, 2, :3] == 0x40).all()
+    wave = Tile(waveform=np.stack([-np.ones(30, np.float32), np.ones(30, np.float32)]))
+    dark = painted(ground, look, wave, box)
+    assert (painted(ground, look, wave, box) == dark).all()
+    look.use("light")
+    assert (painted(ground, look, wave, box) != dark).any()
+    assert (painted(ground, look, wave, QRectF(10, 5, 40, 30)) != dark).any()
+
+
+def test_two_tiles_that_follow_each_other_in_memory_are_not_taken_for_one(ground: QImage) -> None:
+    look, box = Look("dark"), QRectF(0, 0, 40, 30)
+    for colour in (Qt.GlobalColor.red, Qt.GlobalColor.green, Qt.GlobalColor.blue) * 20:
+        image = QImage(2, 2, QImage.Format.Format_RGBA8888)
+        image.fill(colour)
+        shown = painted(ground, look, Tile(image=image), box)[15, 20, :3]
+        assert tuple(shown) == tuple(reversed(QColor(colour).getRgb()[:3]))
+
+
+def test_a_label_shows_what_stands_in_a_file_and_nothing_else(application: QApplication) -> None:
+    from furnel.desktop.widgets.basics import label
+
+    made = label("<b>bold</b> & more")
+    assert made.textFormat() == Qt.TextFormat.PlainText and isinstance(made, QLabel)
