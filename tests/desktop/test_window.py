@@ -416,10 +416,10 @@ def test_the_next_start_goes_on_where_the_last_one_ended(
     monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
     real, opened = module.make_window, []
 
-    def watched(theme: str) -> object:
-        window = real(theme)
+    def watched(**given: object) -> object:
+        window = real(**given)
         opened.append(window)
-        window.session.opened.connect(window.close)
+        window.session.opened.connect(lambda: window.window().close())
         return window
 
     monkeypatch.setattr(module, "make_window", watched)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import threading
 from collections.abc import Callable
 from importlib import import_module
@@ -52,8 +53,10 @@ class Opening(QWidget):
         threading.Thread(target=self._load, name="furnel-opening").start()
 
     def _load(self) -> None:
-        import_module("furnel.desktop.window")
-        self._loaded.emit()
+        with contextlib.suppress(Exception):  # what is wrong is raised again, and told, where the window is made
+            import_module("furnel.desktop.window")
+        with contextlib.suppress(RuntimeError):  # closed meanwhile
+            self._loaded.emit()
 
     def _replace(self) -> None:
         inner = self._inner = self._make()
