@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import itertools
 import logging
 import os
 import threading
@@ -40,16 +41,18 @@ class _Turns:
 
     def __init__(self) -> None:
         self._changed = threading.Condition()
-        self._waiting: list[int] = []
+        self._waiting: list[tuple[int, int]] = []  # rank, and a number that tells who came first
+        self._numbers = itertools.count()
         self._taken = False
         self._since = 0.0
 
     def take(self, rank: int) -> None:
         """Wait until it is the turn of one with this rank."""
         with self._changed:
-            self._waiting.append(rank)
-            self._changed.wait_for(lambda: not self._taken and rank == min(self._waiting))
-            self._waiting.remove(rank)
+            own = rank, next(self._numbers)
+            self._waiting.append(own)
+            self._changed.wait_for(lambda: not self._taken and own == min(self._waiting))
+            self._waiting.remove(own)
             self._taken, self._since = True, time.monotonic()
 
     def give(self) -> None:
@@ -60,10 +63,9 @@ class _Turns:
 
     def pass_on(self, rank: int) -> None:
         """Let others work for a while when they come first, or when this one worked long enough."""
-        waiting = self._waiting
-        if waiting and (
-            min(waiting) < rank or (rank in waiting and time.monotonic() - self._since > _WHILE_S)
-        ):
+        with self._changed:
+            first = min(self._waiting)[0] if self._waiting else rank + 1
+        if first < rank or (first == rank and time.monotonic() - self._since > _WHILE_S):
             self.give()
             self.take(rank)
 
