@@ -116,8 +116,8 @@ class Hands:
 
     def add_step(self, title: str) -> None:
         """Choose a step from the menu; its settings are then shown."""
-        steps = self.window.fit_station.steps
-        for menu in (steps._menu, *(action.menu() for action in steps._menu.actions() if action.menu())):
+        whole = self.window.fit_station.steps.menu
+        for menu in (whole, *(action.menu() for action in whole.actions() if action.menu())):
             for action in menu.actions():
                 if action.text() == title:
                     action.trigger()

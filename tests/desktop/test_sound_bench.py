@@ -234,7 +234,7 @@ def test_takes_dropped_on_an_event_become_its_sounds_in_the_game(
     hands.window.run_command("install")
     hands.until(lambda: session.game.installed, "the install")
     shown = hands.window.build_station.findChild(Contents)
-    assert shown is not None and shown._names()[-1] == "rules/sound-events.json"
+    assert shown is not None and shown.names[-1] == "rules/sound-events.json"
     world = World(game)
     assert world.events["bell_near"]["sounds"][3] == added
     assert {v.path: v.verdict for v in world.verdicts()}[added] == "accepted" and not world.strays()

@@ -27,7 +27,7 @@ class Contents(QWidget):
         super().__init__()
         self._look, self._session, self._tiles, self._results = look, session, tiles, results
         self._current = -1
-        self._names: list[str] = []
+        self.names: list[str] = []
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setAccessibleName("Contents of the mod")
         tiles.ready.connect(self.update)
@@ -45,8 +45,8 @@ class Contents(QWidget):
             if project is not None and built is not None
             else set()
         )
-        self._names = [*sorted(swaps), *sorted(made)]
-        self.setFixedHeight(_HEAD + max(len(self._names), 1) * _ROW)
+        self.names = [*sorted(swaps), *sorted(made)]
+        self.setFixedHeight(_HEAD + max(len(self.names), 1) * _ROW)
         self.update()
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
@@ -54,8 +54,8 @@ class Contents(QWidget):
             self._pick(int((event.position().y() - _HEAD) // _ROW))
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
-        if 0 <= self._current < len(self._names):
-            self.picked.emit(self._names[self._current])
+        if 0 <= self._current < len(self.names):
+            self.picked.emit(self.names[self._current])
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is None:
@@ -69,14 +69,14 @@ class Contents(QWidget):
             super().keyPressEvent(event)
 
     def _pick(self, row: int) -> None:
-        if 0 <= row < len(self._names):
+        if 0 <= row < len(self.names):
             self._current = row
             self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
         look = self._look
-        names = self._names
+        names = self.names
         painter.setFont(font(11))
         if not names:
             painter.setPen(look.colour("quiet"))

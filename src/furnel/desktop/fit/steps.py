@@ -92,6 +92,11 @@ class StepsPanel(QWidget):
             self._add.setVisible(bool(kind))
         self._fill()
 
+    @property
+    def menu(self) -> QMenu:
+        """The steps that can be added to what is shown."""
+        return self._menu_of(self._kind)
+
     def _menu_of(self, kind: str) -> QMenu:
         """The steps that a kind of media has."""
         if kind in self._menus:
