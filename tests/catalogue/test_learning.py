@@ -57,6 +57,8 @@ def test_it_is_stopped_and_resumed_and_finds_the_same(forged: Path, tmp_path: Pa
         found.sounds.marks, wanted.sounds.marks
     )
     assert np.array_equal(found.kin.groups, wanted.kin.groups)
+    for name in ("rows", "wholes", "signs", "spots", "counts"):  # a query ranks as it did the first time
+        assert np.array_equal(getattr(found.pictures, name), getattr(wanted.pictures, name)), name
     for catalogue in (apart, here):
         catalogue.close()
 

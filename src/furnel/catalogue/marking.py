@@ -81,7 +81,11 @@ def mark_all(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
             part = _unpack(kept, some) if kept is not None else None
             if part is None:
                 part = _marked(catalogue, [shelf[row] for row in some.tolist()], some, share)
-                catalogue.keep_marks(archive, piece, _pack(part, some))
+                kept = _pack(part, some)
+                catalogue.keep_marks(archive, piece, kept)
+                part = (
+                    _unpack(kept, some) or part
+                )  # what is kept is a little coarser: a query ranks alike ever after
             fill(pictures, part[0])
             sounds.append(part[1])
             digests[some] = part[2]
