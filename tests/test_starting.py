@@ -38,6 +38,18 @@ def test_nothing_heavy_is_loaded_before_something_is_seen(code: str) -> None:
     assert not loaded(code) & set(HEAVY)
 
 
+def test_opening_a_game_waits_for_nothing_that_it_does_not_need(game: Path, tmp_path: Path) -> None:
+    code = f"""
+from pathlib import Path
+from furnel.mods.build import last_build
+from furnel.mods.workspace import create_project, open_workspace
+space = open_workspace(create_project(Path({str(tmp_path / "mod")!r}), "Evening Post", Path({str(game)!r})))
+space.catalogue.assets.prepare()
+last_build(space)
+"""
+    assert not loaded(code) & {"scipy", "numba"}
+
+
 def test_the_list_says_what_the_commands_say_of_themselves() -> None:
     context = click.Context(group)
     for name, (_, words) in COMMANDS.items():

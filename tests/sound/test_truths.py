@@ -13,7 +13,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from furnel.mods.fit import compare, fit_all
-from furnel.mods.fit.sounds import encode_sound_like
+from furnel.mods.fit.encoding import encoding_like
 from furnel.mods.levelling import level_folder
 from furnel.mods.project import StepUse
 from furnel.mods.render import apply_steps, encode_media
@@ -169,7 +169,8 @@ def test_whose_song_it_is_is_not_stamped_on_another() -> None:
     tags = {"title": "Slow Water", "artist": "The Yard", "mood": "calm"}
     clip = Clip(np.stack([tone(300)] * 2, 1), RATE)
     original = spec(clip, "Ogg", "Vorbis", SoundNotes(None, (), tags))
-    assert dict(encode_sound_like(original).notes) == {"tag mood": "calm"}
+    encode = encoding_like(original)
+    assert encode is not None and dict(encode.notes) == {"tag mood": "calm"}
     points = {point.key: point for point in compare(original, spec(clip, "Ogg", "Vorbis"))}
     assert points["tags"].original == "mood"
 

@@ -76,6 +76,10 @@ class Catalogue:
     def has(self, path: str) -> bool:
         return self.assets.row(path) >= 0
 
+    def bytes_of(self, path: str) -> bytes:
+        """The bytes of the asset with this inner path; FurnelError when the game has none."""
+        return self.read(self.get(path))
+
     def read(self, asset: Asset) -> bytes:
         """An asset's bytes, as the game ships it."""
         return self.install.read(asset.archive, asset.inner)

@@ -96,7 +96,7 @@ def take(game: Path, assets: tuple[str, ...], folder: Path, form: Form, with_kin
                 shelf.paths[row] for path in assets for row in kin.of(shelf.row(catalogue.get(path).path))
             ]
             assets = tuple(dict.fromkeys((*assets, *others)))
-        written = take_out(assets, lambda path: catalogue.read(catalogue.get(path)), folder, form, Bar())
+        written = take_out(assets, catalogue.bytes_of, folder, form, Bar())
         catalogue.close()
     for file in written:
         echo(file)
@@ -125,9 +125,7 @@ def match(folder: Path, game: Path, as_json: bool) -> int:
     """Pair FOLDER's files with the originals that they are for: by note, path, name and likeness."""
     catalogue = open_catalogue(game)
     marks = mark_all(catalogue, Bar())
-    found = match_folder(
-        folder, catalogue.assets, marks, Bar(), lambda path: catalogue.read(catalogue.get(path))
-    )
+    found = match_folder(folder, catalogue.assets, marks, Bar(), catalogue.bytes_of)
     catalogue.close()
     if as_json:
         say_json([

@@ -120,7 +120,7 @@ def _fit_folder(
         try:
             pairs, left = pair_up(source, [asset.path for asset in catalogue.assets], match)
             found = fit_folder(
-                pairs, lambda path: catalogue.read(catalogue.get(path)), target, quality,
+                pairs, catalogue.bytes_of, target, quality,
                 catalogue.install.profile.role_of, Bar(), GameWide(catalogue).spec,
             )  # fmt: skip
         finally:
@@ -224,7 +224,7 @@ def _original(file_or_game: Path, asset: str | None) -> _Original:
         return _Original(data, str(file_or_game), None, spec_of(data, str(file_or_game)))
     catalogue = open_catalogue(file_or_game)
     try:
-        data = catalogue.read(catalogue.get(asset))
+        data = catalogue.bytes_of(asset)
         role = catalogue.install.profile.role_of(asset)
         return _Original(data, asset, role, GameWide(catalogue).spec(asset, data))
     finally:

@@ -21,10 +21,8 @@ if TYPE_CHECKING:
     from furnel.desktop.window import Window
 
 log = logging.getLogger(__name__)
-_MALLOC = {
-    -8: 2,
-    -3: 1 << 20,
-}  # glibc's M_ARENA_MAX, and M_MMAP_THRESHOLD: large arrays go back when they are let go
+# glibc's M_ARENA_MAX, and M_MMAP_THRESHOLD: large arrays go back when they are let go
+_MALLOC = {-8: 2, -3: 1 << 20}
 _SWITCH_S = 0.001  # how long a worker may keep the interpreter from the interface thread
 
 

@@ -35,9 +35,7 @@ def take_out(parent: QWidget, session: Session, assets: Sequence[Asset]) -> None
 
     session.jobs.start(
         "Taking out",
-        lambda progress: game.take_out(
-            paths, lambda path: catalogue.read(catalogue.get(path)), Path(folder), form, progress
-        ),
+        lambda progress: game.take_out(paths, catalogue.bytes_of, Path(folder), form, progress),
         done,
         lane="write",
     )

@@ -25,6 +25,7 @@ log = logging.getLogger(__name__)
 Work = Callable[[Progress], Any]
 _NICE = 5
 _RANKS = {"read": 0, "build": 1}  # lanes that work in turns
+_LIGHT = ("write", "open")  # lanes whose work uses nothing of what takes long to import
 _WHILE_S = 0.25
 _TURN_S = 0.008  # how long results are delivered before the window has its turn
 
@@ -102,6 +103,7 @@ class Job:
             self._runner.progressed.emit(self.number)
 
     def cancelled(self) -> bool:
+        """Whether to stop. Work that asks is at a safe place: here others get their turn before it is answered."""
         if self._rank is not None and self._thread == threading.get_ident():
             self._runner.turns.pass_on(self._rank)
         return self._cancelled
@@ -124,8 +126,8 @@ class _Entry:
 
 class JobRunner(QObject):
     """Runs work in lanes: `read` for what spreads over the cores by itself, `eye` for what the eye waits for, `wait` for what
-    waits for another program, and one after the other `write` for small things that must be written, `build` for long
-    writing that can be cancelled, `preview`, and `marks`, which nobody waits for.
+    waits for another program, `open` for opening a game or a mod, and one after the other `write` for small things that must
+    be written, `build` for long writing that can be cancelled, `preview`, and `marks`, which nobody waits for.
 
     A request with a `key` cancels the one before with the same key: when that has not begun it leaves the queue, and its
     result is dropped. Results, errors and progress arrive on the thread that this object lives in, a few in a turn.
@@ -142,6 +144,7 @@ class JobRunner(QObject):
         widths = {
             "read": max(cores(), 2),
             "eye": 2,
+            "open": 1,
             "wait": 2,
             "write": 1,
             "build": 1,
@@ -152,7 +155,7 @@ class JobRunner(QObject):
             lane: ThreadPoolExecutor(
                 width,
                 thread_name_prefix=f"furnel-{lane}",
-                initializer=None if lane in ("eye", "write") else _step_back,
+                initializer=None if lane in ("eye", "open", "write") else _step_back,
             )
             for lane, width in widths.items()
         }
@@ -187,7 +190,7 @@ class JobRunner(QObject):
                 previous.job.cancel()
         entry = self._entries[job.number] = _Entry(job, key, done, failed, lane)
         pool = self._pools[lane]
-        entry.future = pool.submit(work, job) if lane == "write" else pool.submit(job.do, work)
+        entry.future = pool.submit(work, job) if lane in _LIGHT else pool.submit(job.do, work)
         entry.future.add_done_callback(lambda finished, number=job.number: self._finish(number, finished))
         if shown:
             self.started.emit(job.number)

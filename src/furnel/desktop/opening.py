@@ -53,9 +53,8 @@ class Opening(QWidget):
         threading.Thread(target=self._load, name="furnel-opening").start()
 
     def _load(self) -> None:
-        with contextlib.suppress(
-            Exception
-        ):  # what is wrong is raised again, and told, where the window is made
+        # what is wrong is raised again, and told, where the window is made
+        with contextlib.suppress(Exception):
             import_module("furnel.desktop.window")
         with contextlib.suppress(RuntimeError):  # closed meanwhile
             self._loaded.emit()

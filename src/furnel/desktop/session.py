@@ -108,7 +108,7 @@ class Session(Swapping):
             return catalogue
 
         self.jobs.start(
-            f"Opening {folder.name}", work, lambda found: self._take(found, None), key="open", lane="eye"
+            f"Opening {folder.name}", work, lambda found: self._take(found, None), key="open", lane="open"
         )
 
     def open_mod(self, path: Path) -> None:
@@ -125,7 +125,7 @@ class Session(Swapping):
             work,
             lambda found: self._take(found.space.catalogue, found),
             key="open",
-            lane="eye",
+            lane="open",
         )
 
     def new_mod(self, folder: Path, name: str) -> None:

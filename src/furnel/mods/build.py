@@ -61,8 +61,12 @@ def build(space: Workspace, progress: Progress = QUIET, anyway: bool = False) ->
     What the last build has to the byte is taken from there. A swap that breaks is refused, unless `anyway`.
     Raises FurnelError; the last build then stays as it was.
     """
+    return _built(space, examine_all(space, Part(progress, 0.0, 0.7)), anyway, Part(progress, 0.7, 1.0))
+
+
+def _built(space: Workspace, examined: list[Examined], anyway: bool, progress: Progress) -> Build:
+    """A build of what was examined."""
     settle_folder(space.build_folder)
-    examined = examine_all(space, Part(progress, 0.0, 0.7))
     broken = [item.swap.original for item in examined if item.state == "breaks"]
     if broken and not anyway:
         raise FurnelError(
@@ -79,9 +83,9 @@ def build(space: Workspace, progress: Progress = QUIET, anyway: bool = False) ->
         around = companions(space, examined)
         made = {one.path: one.make() for one in around}
         wanted = _contents(space, examined, around, made)
-        files, kept = _write(space, wanted, last, fresh, Part(progress, 0.7, 0.9))
-        _verify(space, examined, made, kept, fresh, Part(progress, 0.9, 0.95))
-        wrap(space, fresh, [file.path for file in files], Part(progress, 0.95, 1.0))
+        files, kept = _write(space, wanted, last, fresh, Part(progress, 0.0, 0.7))
+        _verify(space, examined, made, kept, fresh, Part(progress, 0.7, 0.85))
+        wrap(space, fresh, [file.path for file in files], Part(progress, 0.85, 1.0))
         tree = tree_digest(fresh)
         swap_folder(fresh, final)
     except OSError as error:
@@ -153,8 +157,9 @@ def package(space: Workspace, target: Path | None = None, progress: Progress = Q
     A build that is missing or stale is made first. Raises FurnelError when that is refused.
     """
     built = last_build(space)
-    if stale(space, built, examine_all(space, Part(progress, 0, 0.4))) or built is None:
-        built = build(space, Part(progress, 0.4, 0.9))
+    examined = examine_all(space, Part(progress, 0, 0.4))
+    if stale(space, built, examined) or built is None:
+        built = _built(space, examined, False, Part(progress, 0.4, 0.9))
     about = space.project.mod
     target = target or space.folder / "build" / f"{about.id}-{about.version}.zip"
     if target.resolve().is_relative_to(built.folder.resolve()):

@@ -42,7 +42,7 @@ class GameWide:
         if known is not None:
             record, where = known
             with contextlib.suppress(FurnelError):  # a damaged one tells nothing
-                data = self._read(where)
+                data = self._catalogue.bytes_of(where)
                 start, end = record.read(data, where)
                 loop, tempo = (start, end) if end <= spec.frames else loop, record.tempo(data, where)
         return replace(spec, loop=loop, record=known is not None, family=self._family(path), told_tempo=tempo)
@@ -70,7 +70,7 @@ class GameWide:
 
     def _digest(self, path: str) -> bytes:
         if path not in self._digests:
-            self._digests[path] = content_digest(self._read(path))
+            self._digests[path] = content_digest(self._catalogue.bytes_of(path))
         return self._digests[path]
 
     @cached_property
@@ -89,7 +89,7 @@ class GameWide:
         if rule is None or not self._catalogue.has(rule.file):
             return {}
         try:
-            return read_events(self._read(rule.file), rule.keys, rule.file)
+            return read_events(self._catalogue.bytes_of(rule.file), rule.keys, rule.file)
         except FurnelError:
             return {}
 
@@ -131,7 +131,7 @@ class GameWide:
             check(progress, "Looking for moved content")
             if other not in self._prints and len(self._prints) < _MOST_PRINTS:
                 progress.report(number / len(paths), f"Looking for what was {path}")
-                self._prints[other] = content_digest(self._read(other)).hex()
+                self._prints[other] = content_digest(self._catalogue.bytes_of(other)).hex()
             if self._prints.get(other) == fingerprint and other != path:
                 return other
         return ""
@@ -143,11 +143,8 @@ class GameWide:
         return (found[0], found[-1]) if found else None
 
     def _own(self, path: str, data: bytes | None = None) -> Spec:
-        data = self._read(path) if data is None else data
+        data = self._catalogue.bytes_of(path) if data is None else data
         key = path, content_digest(data)
         if key not in self._specs:
             self._specs[key] = spec_of(data, path, self._catalogue.install.profile.role_of(path))
         return self._specs[key]
-
-    def _read(self, path: str) -> bytes:
-        return self._catalogue.read(self._catalogue.get(path))

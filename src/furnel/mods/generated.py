@@ -39,7 +39,7 @@ def companions(space: Workspace, examined: Sequence[Examined]) -> list[Companion
 
 
 def _definition(space: Workspace, path: str, own: Examined | None) -> bytes:
-    base = own.data if own is not None else space.catalogue.read(space.catalogue.get(path))
+    base = own.data if own is not None else space.catalogue.bytes_of(path)
     return event_definition(space, base)
 
 
@@ -60,7 +60,7 @@ def _loop_record(space: Workspace, item: Examined) -> Companion | None:
         return None
 
     def make() -> bytes:
-        shipped = space.catalogue.read(space.catalogue.get(where))
+        shipped = space.catalogue.bytes_of(where)
         return record.write(shipped, start, end, result.rate, where, tempo)
 
     return Companion(where, _key(result.loop, result.rate, tempo), make)

@@ -158,10 +158,10 @@ def read_history(file: Path, project: Project) -> Past[Edit]:
     """
     past: Past[Edit] = Past()
     for row in _rows(file):
-        if "edit" in row:
-            past.push(_loaded(row["edit"]))
-        elif isinstance(row.get("place"), int) and 0 <= row["place"] <= len(past.changes):
-            past.place = row["place"]
+        if isinstance(row, Edit):
+            past.push(row)
+        elif 0 <= row <= len(past.changes):
+            past.place = row
     noted = past.place
     for place in sorted(range(len(past.changes) + 1), key=lambda place: abs(place - noted)):
         past.place = place
@@ -194,18 +194,17 @@ def _append(file: Path, row: dict[str, Any]) -> None:
         os.fsync(stream.fileno())
 
 
-def _rows(file: Path) -> list[dict[str, Any]]:
+def _rows(file: Path) -> list[Edit | int]:
+    """Changes, and how many of them were in force from then on, as far as the file is whole."""
     try:
         lines = file.read_text("utf-8").splitlines()
     except (OSError, UnicodeDecodeError):
         return []
-    out = []
+    out: list[Edit | int] = []
     for line in lines:
         try:
             row = json.loads(line)
-            if "edit" in row:
-                _loaded(row["edit"])
-            out.append(row)
+            out.append(_loaded(row["edit"]) if "edit" in row else int(row["place"]))
         except (ValueError, TypeError, KeyError, ValidationError):  # cut off when the program was killed
             break
     return out

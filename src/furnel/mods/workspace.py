@@ -271,7 +271,7 @@ class Workspace:
         def exists(name: str) -> bool:
             return self.demands.names(name) or name in own or name in own_names
 
-        shipped = self.catalogue.read(self.catalogue.get(swap.base))
+        shipped = self.catalogue.bytes_of(swap.base)
         if len(shipped) + len(data) > _MOST_TEXT:
             return []
         shape = shape_of(shipped, swap.base, self.demands.names)
@@ -306,7 +306,7 @@ class Workspace:
         path = self.source_path(swap)
         original = b""
         if looks_at_original(swap.steps):
-            original = self.catalogue.read(self.catalogue.get(swap.base))
+            original = self.catalogue.bytes_of(swap.base)
         around = Surroundings(swap.steps, original, swap.original, self.folder, self.file).around
         return staged(read_source(checked(self.file, path)), path, swap.steps, around=around, told=told)
 

@@ -228,12 +228,11 @@ class MatchSheet(Page):
         if catalogue is None:
             return
         shelf, marks = catalogue.assets, self._session.marks
-        read = lambda path: catalogue.read(catalogue.get(path))  # noqa: E731
 
         def work(progress: Progress) -> list[Match]:
             if paths[0].is_dir():
-                return match_folder(paths[0], shelf, marks, progress, read)
-            return match_files(paths, paths[0].parent, shelf, marks, progress, read)
+                return match_folder(paths[0], shelf, marks, progress, catalogue.bytes_of)
+            return match_files(paths, paths[0].parent, shelf, marks, progress, catalogue.bytes_of)
 
         def done(found: list[Match]) -> None:
             self._show([self._chosen.get(match.file, match) for match in found])

@@ -44,7 +44,7 @@ def load_content(
     if not catalogue.has(path):
         return NoContent(f"The game has no {path}")
     try:
-        original = catalogue.read(catalogue.get(path))
+        original = catalogue.bytes_of(path)
         yours = examined.data
         if not yours:
             return NoContent(examined.points[0].why if examined.points else "There is no result yet")

@@ -80,7 +80,7 @@ class _Reader:
 
     def picture(self, path: str) -> Picture | None:
         try:
-            data = self._results.get(path) or self._catalogue.read(self._catalogue.get(path))
+            data = self._results.get(path) or self._catalogue.bytes_of(path)
             return imagefiles.decode_level(imagefiles.read_texture(data, path))
         except FurnelError:
             return None

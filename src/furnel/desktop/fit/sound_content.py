@@ -151,7 +151,7 @@ def _event(space: Workspace, path: str, data: bytes, results: Mapping[str, bytes
     game = space.demands.events[event.name]
     sounds = []
     for one in event.sounds:
-        shipped = space.catalogue.read(space.catalogue.get(one)) if space.catalogue.has(one) else b""
+        shipped = space.catalogue.bytes_of(one) if space.catalogue.has(one) else b""
         yours = data if one == path else results.get(one, b"")
         sounds.append(Variation(one, _small(shipped, one), _small(yours, one)))
     most = (rule.most or 99) if rule.new_sound else len(game.sounds)

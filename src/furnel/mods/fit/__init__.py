@@ -6,11 +6,11 @@ from furnel.catalogue import Kind
 from furnel.errors import FurnelError
 from furnel.mods.fit.again import Refit, touched
 from furnel.mods.fit.elsewhere import KIND
+from furnel.mods.fit.encoding import encoding_kept
 from furnel.mods.fit.mend import mended, with_encoding, with_format
-from furnel.mods.fit.pictures import aspect_point, encode_picture, stops_between
+from furnel.mods.fit.pictures import aspect_point, stops_between
 from furnel.mods.fit.point import STATES, Finding, FitPoint, PointType, State, insisting, worst
 from furnel.mods.fit.registry import POINT_TYPES, compared, fitting_steps, point_keys
-from furnel.mods.fit.sounds import encode_sound
 from furnel.mods.project import Encode, StepUse
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.spec import PictureSpec, Spec, TextSpec
@@ -59,6 +59,4 @@ def fit_all(
             "Fitting", why=f"the original is {wanted} and the source {found}", remedy="Drop another source"
         )
     steps = fitting_steps(original, source, kind_of(original), insist)
-    if isinstance(original, PictureSpec):
-        return steps, encode_picture(original, insist, now)
-    return steps, encode_sound(original, insist, now) if isinstance(original, SoundSpec) else None
+    return steps, encoding_kept(original, insist, now)

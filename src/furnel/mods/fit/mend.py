@@ -6,9 +6,9 @@ from collections.abc import Sequence
 
 from furnel.catalogue import Kind
 from furnel.imagefiles.dds import has_legacy_code
-from furnel.mods.fit.pictures import brightness_step, encode_like
+from furnel.mods.fit.encoding import encoding_like
+from furnel.mods.fit.pictures import brightness_step
 from furnel.mods.fit.registry import point_of
-from furnel.mods.fit.sounds import encode_sound_like
 from furnel.mods.project import StepUse, Swap
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.spec import PictureSpec, Spec
@@ -16,8 +16,8 @@ from furnel.mods.spec import PictureSpec, Spec
 
 def mended(swap: Swap, key: str, original: Spec, result: Spec) -> Swap | None:
     """The swap with one point put right, or None when there is no step or setting that does it."""
-    sounds, pictures = isinstance(original, SoundSpec), isinstance(original, PictureSpec)
-    if type(original) is not type(result) or not (sounds or pictures):
+    sounds = isinstance(original, SoundSpec)
+    if type(original) is not type(result) or not (sounds or isinstance(original, PictureSpec)):
         return None
     kind: Kind = "sound" if sounds else "sheet"  # sheets have the points of textures, too
     point = point_of(key, kind)
@@ -28,7 +28,9 @@ def mended(swap: Swap, key: str, original: Spec, result: Spec) -> Swap | None:
         return (_with_sound_steps if sounds else _with_picture_steps)(swap, uses) if uses else None
     if not point.encoded:
         return None
-    encode = encode_like(original) if isinstance(original, PictureSpec) else encode_sound_like(original)  # type: ignore[arg-type]
+    encode = encoding_like(original)
+    if encode is None:
+        return None
     if point.encoded == "best":
         encode = encode.model_copy(update={"quality": "best"})
     elif swap.encode is not None:
@@ -50,11 +52,7 @@ def with_encoding(swap: Swap, original: Spec) -> Swap:
     """The swap, and when it has steps but no encoding, one like the original's."""
     if not swap.steps or swap.encode is not None:
         return swap
-    if isinstance(original, PictureSpec):
-        return swap.model_copy(update={"encode": encode_like(original)})
-    if isinstance(original, SoundSpec):
-        return swap.model_copy(update={"encode": encode_sound_like(original)})
-    return swap
+    return swap.model_copy(update={"encode": encoding_like(original)})
 
 
 def with_format(swap: Swap, original: Spec, name: str) -> Swap:

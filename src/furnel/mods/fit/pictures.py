@@ -5,16 +5,12 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 
-from furnel.images.formats import FORMATS
 from furnel.mods.fit.point import SHEETS, TEXTURES, Finding, FitPoint, Fitting, PointType, State, same
-from furnel.mods.project import Encode, LevelsAs, StepUse
+from furnel.mods.project import StepUse
 from furnel.mods.spec import PictureSpec
 from furnel.words import count
 
 _SEAM = 2.5  # from this multiple of the usual difference between neighbours on, a seam is seen
-_KEPT_NOTES = (
-    "header", "rows", "run-length", "mode", "alpha", "row alignment", "supercompression", "palette", "alpha bit", "footer",
-)  # fmt: skip
 _SEAM_TEXTS = {"across": "left to right", "down": "top to bottom", "both": "both ways"}
 _REPEATS = {"across": "repeats left to right", "down": "repeats top to bottom", "both": "repeats both ways"}
 _MEANINGS = {
@@ -548,43 +544,3 @@ def aspect_point(source: tuple[int, int], target: tuple[int, int]) -> FitPoint:
         return ASPECT.point(Finding("as they are", "as they are"))
     bent = f"{wider:.2f} × too {'wide' if ratio > 1 else 'tall'}"
     return ASPECT.point(Finding("as they are", bent, "differs", "Choose fill or inside in Bring to size"))
-
-
-def encode_picture(original: PictureSpec, insist: Sequence[str] = (), now: Encode | None = None) -> Encode:
-    """The encoding like the original's; what is in `insist` is left as it is `now`."""
-    encode = encode_like(original)
-    if now is None:
-        return encode
-    if {"format", "file"} & set(insist):
-        encode = encode.model_copy(update={"file": now.file, "format": now.format, "notes": now.notes})
-    if "levels" in insist:
-        encode = encode.model_copy(update={"levels": now.levels})
-    encode = encode.model_copy(update={"quality": now.quality})
-    if (weighting := now.notes.get("weighting")) is not None:
-        encode = encode.model_copy(update={"notes": {**encode.notes, "weighting": weighting}})
-    return encode
-
-
-def encode_like(original: PictureSpec) -> Encode:
-    """The encoding that gives a file like the original."""
-    notes = {key: value for key, value in original.notes if key in _KEPT_NOTES}
-    if original.srgb is not None and original.file_type in ("DDS", "KTX2"):
-        notes["srgb"] = "on" if original.srgb else "off"
-    if original.file_type == "PNG":
-        notes = {"mode": "palette", "table": original.note("table")} if original.colours else {}
-    if original.brightest > 1:
-        notes["white"] = f"{original.brightest:.3g}"
-    if original.format == "BC1" and original.alpha == "none":
-        notes["cut-out"] = "off"
-    levels_as: LevelsAs = "colour"
-    if original.levels > 1:
-        if original.meaning == "normals":
-            levels_as = "normals"
-        elif original.meaning == "masks" or FORMATS[original.format].channels in ("R", "RG", "A"):
-            levels_as = "values"
-        elif original.alpha == "cut-out":
-            levels_as = "cut-out"
-    return Encode(
-        file=original.file_type, format=original.format, levels=original.levels, levels_as=levels_as,
-        repeats=original.repeats, shape=original.shape, pictures=original.pictures, notes=notes,
-    )  # fmt: skip

@@ -6,8 +6,9 @@ import math
 from collections.abc import Sequence
 
 from furnel import sound
+from furnel.mods.fit.encoding import DESCRIBING
 from furnel.mods.fit.point import SOUNDS, Finding, Fitting, PointType, State, same
-from furnel.mods.project import Encode, StepUse
+from furnel.mods.project import StepUse
 from furnel.mods.soundspec import SoundSpec
 from furnel.mods.steps import Value
 from furnel.sound.words import channels_text, length_text, loudness_text, span_text
@@ -19,12 +20,6 @@ _FAMILY_LU = 2.0
 _STRETCH_MOST = 0.08
 _LONG_S = 900.0
 _OPPOSITE = -0.3
-# tags that say what a recording is and whose: they are not another recording's
-DESCRIBING = frozenset({
-    "title", "artist", "album", "albumartist", "tracknumber", "discnumber", "date", "year", "genre", "comment", "description",
-    "copyright", "license", "composer", "performer", "lyricist", "conductor", "arranger", "organization", "publisher",
-    "contact", "isrc", "website", "location", "version",
-})  # fmt: skip
 
 
 def _is_whole(spec: SoundSpec) -> bool:
@@ -529,20 +524,3 @@ SOUND_POINTS = (
         compare=_size,
     ),
 )
-
-
-def encode_sound(original: SoundSpec, insist: Sequence[str] = (), now: Encode | None = None) -> Encode:
-    """The encoding like the original's; as it is `now` when its file or codec is in `insist`."""
-    if now is not None and {"file", "codec"} & set(insist):
-        return now
-    return encode_sound_like(original)
-
-
-def encode_sound_like(original: SoundSpec) -> Encode:
-    """The encoding that gives a file like the original, tags included."""
-    file_type, codec = sound.writable_as(original.file_type, original.codec)
-    if codec != original.codec:
-        return Encode(file=file_type, format=codec, levels=1)
-    notes = {f"tag {name}": value for name, value in original.tags if name not in DESCRIBING}
-    notes |= {f"cue {cue.frame}": cue.name for cue in original.cues}
-    return Encode(file=file_type, format=codec, levels=1, notes=notes)
