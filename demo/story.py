@@ -116,7 +116,7 @@ def tell(folder: Path, with_sounds: bool = True) -> int:
 def _sounds(hands: Hands, sources: Path) -> None:
     """A gull too loud for its family, a song of 3:17 for a tune of 1:04, five takes of a bell for an event of three."""
     window = hands.window
-    session, bench = window.session, window.fit_station.benches.sound
+    session, bench = window.session, window.fit_station.benches.of("sound")
     for words, original, source in (
         ("gull 1", "bank0/012.wav", "gull_loud.wav"),
         ("reel_night", "music/reel_night.ogg", "evening_song.flac"),

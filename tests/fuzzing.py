@@ -28,9 +28,9 @@ from furnel.containers import Changes, find_layout, open_container, open_layout
 from furnel.errors import FurnelError
 from furnel.games.profile import parse_profile
 from furnel.images.picture import Picture
-from furnel.mods.project import Encode, load_project
+from furnel.media import Encode, spec_of
+from furnel.mods.project import load_project
 from furnel.mods.render import encode_levels
-from furnel.mods.spec import spec_of
 from furnel.sound import Clip, read_clip, write_clip
 from furnel.texts import read_events, with_events
 from furnel.texts.events import EventKeys

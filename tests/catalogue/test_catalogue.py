@@ -13,22 +13,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from furnel.catalogue import (
-    KINDS,
-    Catalogue,
-    Grouper,
-    Shelf,
-    Sieve,
-    count_facets,
-    facts_of,
-    preview,
-    take_out,
-)
+from furnel.catalogue import Catalogue, Grouper, Shelf, Sieve, count_facets, preview, take_out
 from furnel.catalogue.shelf import COLUMNS
 from furnel.catalogue.takeout import converted
 from furnel.errors import FurnelError
 from furnel.games import Archive, Install
 from furnel.games.profile import ArchiveRule
+from furnel.media import KINDS, facts_of
 from furnel.progress import QUIET
 from furnel.sound import sound_info
 from tarnlight.content import HUD, PAPERS, SHEETS, TEXTURES, bank
@@ -207,7 +198,7 @@ def test_a_huge_texture_is_looked_at_within_little_memory(tmp_path: Path, levels
 import resource, struct, sys
 from pathlib import Path
 from furnel import blocks
-from furnel.catalogue import preview_of
+from furnel.media import preview_of
 from furnel.containers.folder import Folder
 from furnel.images.formats import FORMATS, level_size
 blocks.warm()

@@ -15,20 +15,12 @@ from scipy import ndimage
 from tests.conftest import shared
 
 from furnel import sound
-from furnel.catalogue import (
-    Catalogue,
-    Marks,
-    Preview,
-    like_colour,
-    like_picture,
-    like_sound,
-    mark_all,
-    preview,
-)
+from furnel.catalogue import Catalogue, Marks, like_colour, like_picture, like_sound, mark_all, preview
 from furnel.catalogue.marks import patches_of, sound_marks
 from furnel.errors import Cancelled
 from furnel.games import Install
 from furnel.images.picture import Picture
+from furnel.media import Preview
 from tarnlight.content import bank
 from tarnlight.forge import forge
 from tarnlight.scenes import SCENES, Stage

@@ -27,7 +27,7 @@ def test_without_a_device_it_is_said_and_the_rest_works(
     hands.station(2)
     hands.window.fit_station.pick("bank0/000.wav")
     hands.settle()
-    hands.click(hands.window.fit_station.benches.sound._play)
+    hands.click(hands.window.fit_station.benches.of("sound")._play)
     assert "no sound device" in hands.window.line.message
 
 
@@ -57,7 +57,7 @@ def test_both_lanes_are_heard_at_the_quieter_ones_loudness(
     hands.station(2)
     hands.window.fit_station.pick("bank0/000.wav")
     hands.settle()
-    bench = hands.window.fit_station.benches.sound
+    bench = hands.window.fit_station.benches.of("sound")
     content = bench.content
     assert content is not None
     heard = [lane.loudness + bench._gain(lane) for lane in (content.original, content.yours)]

@@ -56,7 +56,7 @@ def bench_with(hands: Hands, mod: Path, original: str) -> SoundBench:
     hands.station(2)
     hands.window.fit_station.pick(original)
     hands.settle()
-    return hands.window.fit_station.benches.sound
+    return hands.window.fit_station.benches.of("sound")
 
 
 def wheel(widget: QWidget, at: QPointF, turns: int) -> None:

@@ -65,7 +65,7 @@ def _photo_on_a_hull(hands: Hands, sources: Path) -> None:
     original = "art/hulls/hull_heron.dds"
     _swap(hands, "hull heron", original, sources / "phone_photo.jpg")
     hands.add_step("Place on the original")
-    view = hands.window.fit_station.benches.picture.view
+    view = hands.window.fit_station.benches.of("texture").view
     target = view._target(QRectF(view.rect()))
     scale = target.width() / 512
     hands.drag(view, target.topLeft() + QPointF(60, 60) * scale, target.topLeft() + QPointF(210, 150) * scale)
@@ -87,7 +87,7 @@ def _pattern_on_a_sail(hands: Hands, sources: Path) -> None:
     hands.add_step("Lay over the original as a pattern")
     hands.setting("Scale", "60")
     hands.setting("Turn", "30")
-    content = hands.window.fit_station.benches.picture.content
+    content = hands.window.fit_station.benches.of("texture").content
     assert content is not None
     first, second = (
         np.asarray(side.pixels.pixels[..., :3], float).mean(2) for side in (content.original, content.yours)
@@ -102,7 +102,7 @@ def _hue_of_the_gauge(hands: Hands, sources: Path) -> None:
     _swap(hands, "oil level", original, sources / "oil_copy.png")
     hands.add_step("Hue, saturation, lightness")
     hands.setting("Turn the hue", "118")
-    content = hands.window.fit_station.benches.picture.content
+    content = hands.window.fit_station.benches.of("texture").content
     assert content is not None and content.scene is not None and content.scene.kind == "gauge"
     mean = content.yours.pixels.pixels[100:160, 100:160, :3].reshape(-1, 3).mean(0)
     assert mean[1] > mean[0] + 40

@@ -97,8 +97,8 @@ def test_every_bench_shows_its_kind(hands: Hands, mod: Path) -> None:
     hands.station(2)
     station = hands.window.fit_station
     for original, bench in (
-        (HULL, station.benches.picture), ("cast/otter_walk.png", station.benches.sheet),
-        ("bank0/000.wav", station.benches.sound), ("rules/playlist.json", station.benches.text),
+        (HULL, station.benches.of("texture")), ("cast/otter_walk.png", station.benches.of("sheet")),
+        ("bank0/000.wav", station.benches.of("sound")), ("rules/playlist.json", station.benches.of("definition")),
     ):  # fmt: skip
         station.pick(original)
         hands.settle()
@@ -111,13 +111,13 @@ def test_the_picture_bench_compares_in_every_way(hands: Hands, mod: Path) -> Non
     hands.station(2)
     hands.key("Ctrl+Return", hands.window)
     hands.settle()
-    view = hands.window.fit_station.benches.picture.view
+    view = hands.window.fit_station.benches.of("texture").view
     seen = {}
-    for part in hands.window.fit_station.benches.picture.modes.buttons():
+    for part in hands.window.fit_station.benches.of("texture").modes.buttons():
         hands.click(part)
         seen[part.text()] = view.grab().toImage()
     assert seen["Wipe"] != seen["Side by side"] != seen["Difference"]
-    hands.click(hands.window.fit_station.benches.picture.modes.buttons()[0])
+    hands.click(hands.window.fit_station.benches.of("texture").modes.buttons()[0])
     before = view.grab().toImage()
     line = QPoint(view.width() // 2, view.height() // 2)
     QTest.mousePress(view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, line)
@@ -125,7 +125,7 @@ def test_the_picture_bench_compares_in_every_way(hands: Hands, mod: Path) -> Non
     QTest.mouseRelease(view, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, line + QPoint(90, 0))
     assert view.grab().toImage() != before
     hands.key("+", view)
-    hands.window.fit_station.benches.picture.ladder._choose(4)
+    hands.window.fit_station.benches.of("texture").ladder._choose(4)
     assert view.level == 4
 
 
@@ -134,7 +134,7 @@ def test_the_bench_shows_channels_blinks_and_enlarges_differences(hands: Hands, 
     hands.station(2)
     hands.key("Ctrl+Return", hands.window)
     hands.settle()
-    bench = hands.window.fit_station.benches.picture
+    bench = hands.window.fit_station.benches.of("texture")
     by_name = {part.text(): part for part in (*bench.modes.buttons(), *bench.channels.buttons())}
     seen = []
     for channel in ("R", "G", "B"):
@@ -160,7 +160,7 @@ def test_formats_are_tried_seen_and_chosen(hands: Hands, mod: Path) -> None:
     hands.station(2)
     hands.key("Ctrl+Return", hands.window)
     hands.settle()
-    bench = station.benches.picture
+    bench = station.benches.of("texture")
     hands.click(next(part for part in bench.trays.buttons() if part.text() == "Formats"))
     hands.settle()
     trials = {trial.format: trial for trial in bench.formats._trials}
@@ -211,7 +211,7 @@ def test_an_area_is_dragged_on_the_stage_and_settings_are_seen_at_once(hands: Ha
     hands.open(mod)
     session, station = hands.window.session, hands.window.fit_station
     hands.station(2)
-    view, steps = station.benches.picture.view, station.steps
+    view, steps = station.benches.of("texture").view, station.steps
     steps._append("place")
     hands.settle()
     box = view._tool.box
@@ -251,7 +251,7 @@ def test_the_roles_own_preview(
     hands.station(2)
     station.pick(original)
     hands.settle()
-    bench = station.benches.picture
+    bench = station.benches.of("texture")
     assert bench.content is not None and bench.content.scene is not None and bench.content.scene.kind == kind
     shown = bench.scene.grab().toImage()
     if kind in ("gauge", "glow", "normals"):
@@ -272,7 +272,7 @@ def test_a_grey_sheet_is_seen_in_the_games_tints(hands: Hands, mod: Path, source
     hands.station(2)
     station.pick(original)
     hands.settle()
-    bench = station.benches.sheet
+    bench = station.benches.of("sheet")
     hands.click(bench._play)
     seen = []
     for _ in range(4):

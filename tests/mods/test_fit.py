@@ -12,12 +12,11 @@ from PIL import Image
 from furnel import imagefiles
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
+from furnel.media import PictureSpec, SoundSpec, TextSpec, spec_of
 from furnel.mods.fit import FitPoint, compare
 from furnel.mods.project import StepUse, Swap
 from furnel.mods.render import apply_steps, render, result_key
 from furnel.mods.single import fit_file
-from furnel.mods.soundspec import SoundSpec
-from furnel.mods.spec import PictureSpec, TextSpec, spec_of
 from furnel.mods.steps import STEP_TYPES, Around, step_type
 from furnel.mods.workspace import Workspace
 from furnel.sound import Clip, integrated_loudness, read_clip

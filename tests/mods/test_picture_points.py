@@ -12,11 +12,11 @@ from furnel import imagefiles
 from furnel.games.profile import RoleRule
 from furnel.images import Picture
 from furnel.images.resample import level_chain
+from furnel.media import Encode, PictureSpec, spec_of
 from furnel.mods.fit import compare, fit_all, insisting, mended, worst
 from furnel.mods.outside import choose_all
-from furnel.mods.project import Encode, StepUse, Swap, load_project, save_project
+from furnel.mods.project import StepUse, Swap, load_project, save_project
 from furnel.mods.render import encode_media
-from furnel.mods.spec import PictureSpec, spec_of
 from furnel.mods.workspace import Workspace
 
 

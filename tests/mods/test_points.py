@@ -8,10 +8,10 @@ from dataclasses import replace
 import pytest
 
 from furnel.errors import FurnelError
+from furnel.media import PictureSpec
 from furnel.mods.fit import POINT_TYPES, compare, fit_all, mended, point_keys
 from furnel.mods.fit.registry import served_by
 from furnel.mods.project import Project, Swap
-from furnel.mods.spec import PictureSpec
 from furnel.mods.steps import STEP_TYPES
 from furnel.schema import validated
 

@@ -8,7 +8,8 @@ from pathlib import Path
 import pytest
 
 from furnel.errors import FurnelError
-from furnel.mods.project import Encode, StepUse, load_project, mod_id, save_project
+from furnel.media import Encode
+from furnel.mods.project import StepUse, load_project, mod_id, save_project
 from furnel.mods.workspace import Workspace, create_project, open_workspace
 
 

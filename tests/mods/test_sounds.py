@@ -12,13 +12,13 @@ import soundfile
 
 from furnel import sound
 from furnel.errors import FurnelError
+from furnel.media import SoundSpec
 from furnel.mods.build import build, stale
 from furnel.mods.deploy import install_mod
 from furnel.mods.events import event_of, fill_event, lost_sounds, mod_events, set_event
 from furnel.mods.fit import mended, with_encoding
 from furnel.mods.project import EventUse, StepUse, load_project
 from furnel.mods.render import encode_media
-from furnel.mods.soundspec import SoundSpec
 from furnel.mods.workspace import Workspace
 from furnel.sound import Clip, Cue
 from tarnlight.world import World
@@ -186,8 +186,8 @@ def test_a_sound_too_loud_for_its_family_is_said_and_mended(space: Workspace, tm
 
 
 def test_an_hour_costs_no_memory_to_speak_of(space: Workspace, tmp_path: Path) -> None:
-    from furnel.catalogue import preview_of
     from furnel.desktop.fit.sound_content import load_sounds
+    from furnel.media import preview_of
 
     file = tmp_path / "evening.wav"
     t = np.arange(8000 * 60) / 8000

@@ -9,16 +9,15 @@ from pathlib import Path
 import numpy as np
 import pytest
 import soundfile
+from furnel.mods.fit.encoding import encoding_like
 from hypothesis import given
 from hypothesis import strategies as st
 
+from furnel.media import SoundSpec, spec_of
 from furnel.mods.fit import compare, fit_all
-from furnel.mods.fit.encoding import encoding_like
 from furnel.mods.levelling import level_folder
 from furnel.mods.project import StepUse
 from furnel.mods.render import apply_steps, encode_media
-from furnel.mods.soundspec import SoundSpec
-from furnel.mods.spec import spec_of
 from furnel.mods.workspace import Workspace
 from furnel.sound import (
     Clip,

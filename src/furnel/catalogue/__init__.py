@@ -1,12 +1,11 @@
 """The catalogue of a game: what it has, how to narrow it, how to show it."""
 
-from furnel.catalogue.facts import KINDS, Facts, Kind, facts_of
 from furnel.catalogue.index import Catalogue
 from furnel.catalogue.kin import Kin
 from furnel.catalogue.learning import mark_apart
 from furnel.catalogue.likeness import Ranking, like_colour, like_picture, like_sound
 from furnel.catalogue.marking import Marks, mark_all
-from furnel.catalogue.previews import Preview, media_preview, preview, preview_of
+from furnel.catalogue.previews import preview
 from furnel.catalogue.shelf import Asset, Shelf
 from furnel.catalogue.sieve import GROUPINGS, Facets, Group, Grouper, Sieve, count_facets
 from furnel.catalogue.takeout import FORMS, NOTE, Form, noted_original, read_notes, take_out
@@ -15,34 +14,27 @@ from furnel.catalogue.wanted import Wanted, read_wanted
 __all__ = [
     "FORMS",
     "GROUPINGS",
-    "KINDS",
     "NOTE",
     "Asset",
     "Catalogue",
     "Facets",
-    "Facts",
     "Form",
     "Group",
     "Grouper",
     "Kin",
-    "Kind",
     "Marks",
-    "Preview",
     "Ranking",
     "Shelf",
     "Sieve",
     "Wanted",
     "count_facets",
-    "facts_of",
     "like_colour",
     "like_picture",
     "like_sound",
     "mark_all",
     "mark_apart",
-    "media_preview",
     "noted_original",
     "preview",
-    "preview_of",
     "read_notes",
     "read_wanted",
     "take_out",

@@ -10,16 +10,17 @@ import hashlib
 import sqlite3
 import threading
 from collections.abc import Iterator
+from functools import partial
 from pathlib import Path
 
 import numpy as np
 import numpy.typing as npt
 
-from furnel.catalogue.facts import HEAD_BYTES, KINDS, Facts, Glances, facts_of, needs_whole
 from furnel.catalogue.shelf import COLUMNS, Asset, Rows, Shelf
 from furnel.errors import Cancelled, FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Archive, Install
+from furnel.media import HEAD_BYTES, KINDS, Facts, Glances
 from furnel.progress import QUIET, Part, Progress, check
 
 _VERSION = 3
@@ -180,11 +181,7 @@ class Catalogue:
                 progress.report(len(rows) / count, f"Scanning {archive.name}")
             path = prefix + inner
             role = role_of(path)
-            if needs_whole(head):
-                head = self.install.read(archive, inner)
-            facts = facts_of_head(head, size, path, role)
-            if facts.kind == "other" and len(head) == HEAD_BYTES:  # a header that is longer than most
-                facts = facts_of(self.install.peek(archive, inner, 1 << 16), size, path, role)
+            facts = facts_of_head(head, size, path, role, partial(self.install.peek, archive, inner))
             rows.append((path, size, stored, role, facts))
         return rows
 

@@ -10,8 +10,8 @@ from typing import Any, overload
 import numpy as np
 import numpy.typing as npt
 
-from furnel.catalogue.facts import KINDS, Facts
 from furnel.games import Archive
+from furnel.media import KINDS, Facts
 
 Rows = npt.NDArray[np.int64]
 Mask = npt.NDArray[np.bool_]

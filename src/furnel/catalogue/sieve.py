@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from furnel.catalogue.facts import KINDS
 from furnel.catalogue.shelf import Mask, Rows, Shelf
+from furnel.media import KINDS
 
 Range = tuple[int, int]
 

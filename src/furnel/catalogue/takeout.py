@@ -8,11 +8,10 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import Literal
 
-from furnel import imagefiles, sound
 from furnel.atomic import write_bytes, write_text
 from furnel.containers import check_path
 from furnel.errors import FurnelError
-from furnel.images.texture import Texture
+from furnel.media import medium_of
 from furnel.progress import QUIET, Progress, steps
 
 Form = Literal["raw", "png", "wav"]
@@ -116,15 +115,7 @@ def _load(note: Path) -> dict[str, dict[str, str]]:
 
 def converted(data: bytes, path: str, form: Form) -> tuple[bytes, str]:
     """An asset's bytes in another form, with the file ending that goes with it (empty: its own)."""
-    if form == "png" and imagefiles.recognises(data) and not sound.recognises(data):
-        texture = imagefiles.read_texture(data, path)
-        picture = imagefiles.decode_level(texture)
-        plain = Texture(picture.width, picture.height, "RGBA8", (picture.pixels.tobytes(),), "PNG")
-        return imagefiles.write_texture(plain), ".png"
-    if form == "wav" and sound.recognises(data):
-        clip, info = sound.read_clip(data, path)
-        codec = info.codec if info.codec in ("PCM 16", "PCM 24", "PCM 32", "float 32") else "PCM 16"
-        return sound.write_clip(clip, "WAV", codec), ".wav"
     if form not in FORMS:
         raise FurnelError("Taking out", why=f"there is no form {form!r}", remedy="Use raw, png or wav")
-    return data, ""
+    medium = medium_of(data, path)
+    return medium.as_plain(data, path) if form == medium.plain else (data, "")

@@ -6,11 +6,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from furnel import imagefiles, sound
 from furnel.catalogue.likeness import Ranking, like_colour, like_picture, like_sound
 from furnel.catalogue.marking import Marks
 from furnel.catalogue.marks import sound_marks
 from furnel.images.picture import Picture
+from furnel.media import medium_of
 from furnel.sound import Clip
 
 SIDE = 512
@@ -44,6 +44,5 @@ class Wanted:
 
 def read_wanted(data: bytes, name: str, where: object) -> Wanted:
     """A picture's or a sound's bytes to look for. Raises FurnelError for what is neither."""
-    if sound.recognises(data):
-        return Wanted(name, clip=sound.read_clip(data, where)[0])
-    return Wanted(name, imagefiles.read_small(data, SIDE, where))
+    found = medium_of(data, where or name).glanced(data, where, SIDE)
+    return Wanted(name, picture=found) if isinstance(found, Picture) else Wanted(name, clip=found)

@@ -8,22 +8,12 @@ from pathlib import Path
 import click
 import numpy as np
 
-from furnel.catalogue import (
-    FORMS,
-    KINDS,
-    Asset,
-    Catalogue,
-    Form,
-    Sieve,
-    Wanted,
-    mark_all,
-    read_wanted,
-    take_out,
-)
+from furnel.catalogue import FORMS, Asset, Catalogue, Form, Sieve, Wanted, mark_all, read_wanted, take_out
 from furnel.cli.output import Bar, echo, say_json, say_rows
 from furnel.containers import open_container
 from furnel.errors import FurnelError
 from furnel.games import Install
+from furnel.media import KINDS
 from furnel.mods.matching import match_folder
 
 

@@ -18,13 +18,13 @@ from furnel.errors import FurnelError
 from furnel.games import RoleRule
 from furnel.imagefiles import decode_level, read_texture
 from furnel.images import full_levels
+from furnel.media import SOUND, Spec, medium_of, spec_of
 from furnel.mods.batch import MATCHES, Match, fit_folder, pair_up
 from furnel.mods.fit import compare as compare_specs
 from furnel.mods.fit import worst
 from furnel.mods.gamewide import GameWide
 from furnel.mods.render import read_source
 from furnel.mods.single import fit_file
-from furnel.mods.spec import Spec, spec_of
 from furnel.mods.trials import ALLOWED, allowed_formats, try_formats
 
 
@@ -183,7 +183,7 @@ def compare(a: Path, b: Path, as_json: bool) -> int:
     data = read_source(a), read_source(b)
     points = compare_specs(spec_of(data[0], str(a)), spec_of(data[1], str(b)))
     heard = None
-    if all(sound.recognises(one) for one in data):
+    if all(medium_of(one, path) is SOUND for one, path in zip(data, (a, b), strict=True)):
         heard = sound.compare_clips(sound.read_clip(data[0], a)[0], sound.read_clip(data[1], b)[0])
     if as_json:
         say_json({"points": points_json(points), "heard": heard} if heard else points_json(points))

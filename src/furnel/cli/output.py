@@ -11,9 +11,9 @@ from typing import Any
 
 import click
 
+from furnel.media import Spec
 from furnel.mods.batch import Outcome
 from furnel.mods.fit import FitPoint
-from furnel.mods.spec import Spec
 from furnel.words import plain
 
 _MARKS = {"fits": ("✓", "bright_black"), "differs": ("▲", "yellow"), "breaks": ("✕", "magenta")}

@@ -11,10 +11,11 @@ import numpy.typing as npt
 from PyQt6.QtCore import QObject, QPointF, QRectF, QSizeF, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QImage, QPainter, QPolygonF
 
-from furnel.catalogue import Asset, Catalogue, Preview, preview, preview_of
+from furnel.catalogue import Asset, Catalogue, preview
 from furnel.desktop.imaging import paint_checks, to_image
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look, font
+from furnel.media import Preview, preview_of
 from furnel.sound import Samples
 
 _KEPT = 1500

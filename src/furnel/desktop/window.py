@@ -44,6 +44,7 @@ from furnel.desktop.widgets.quickcommand import QuickCommand
 from furnel.desktop.widgets.sheets import ask, show_keys, show_log
 from furnel.errors import FurnelError
 from furnel.games import UnknownGame, recognise
+from furnel.media import medium_of_kind
 from furnel.mods.history import Edit
 from furnel.words import count
 
@@ -149,7 +150,7 @@ class Window(WithPages):
             "start": self.try_station.can_start,
             "mod": session.project is not None,
             "asset": asset is not None,
-            "sound": asset is not None and asset.facts.kind in ("sound", "music"),
+            "sound": asset is not None and medium_of_kind(asset.facts.kind).is_heard,
             "swap": bool(self._swap_at_hand()),
             "built": session.build is not None,
             "installed": session.game.installed,

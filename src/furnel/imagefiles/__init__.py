@@ -1,16 +1,19 @@
-"""Picture files to textures and back. Each format is a module with SUFFIXES, recognises, read and write."""
+"""Picture files to textures and back. One more type is a record in a module and a place in `PICTURE_FILES`."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import replace
-from typing import Protocol
 
 import numpy as np
 
 from furnel import blocks
 from furnel.errors import FurnelError
-from furnel.imagefiles import dds, ktx2, pillow, tga
+from furnel.imagefiles.dds import DDS
+from furnel.imagefiles.filetype import Data, Note, PictureFile
+from furnel.imagefiles.ktx2 import KTX2
+from furnel.imagefiles.pillow import BMP, GIF, JPEG, PNG, WEBP
+from furnel.imagefiles.tga import TGA
 from furnel.images import packing
 from furnel.images.colour import to_linear, to_srgb
 from furnel.images.formats import FORMATS, PixelFormat
@@ -18,60 +21,77 @@ from furnel.images.picture import Picture
 from furnel.images.texture import Shape, Texture
 from furnel.progress import QUIET, Part, Progress
 
+__all__ = [
+    "NOTES", "PICTURE_FILES", "SUFFIXES", "WRITTEN", "Note", "PictureFile", "brightest", "decode_level", "encode_pictures",
+    "encode_texture", "header_bytes", "picture_file", "read_header", "read_small", "read_texture", "recognises",
+    "small_level", "write_texture",
+]  # fmt: skip
 
-class _Format(Protocol):
-    """What a format's module offers."""
-
-    @property
-    def recognises(self) -> Callable[[bytes | memoryview], bool]: ...
-    @property
-    def read(self) -> Callable[[bytes | memoryview, object], Texture]: ...
-    @property
-    def read_header(self) -> Callable[[bytes | memoryview, object], Texture]: ...
-    @property
-    def write(self) -> Callable[[Texture], bytes]: ...
-
-
-_BY_SIGNATURE: tuple[_Format, ...] = (dds, ktx2, pillow, tga)  # tga has no signature and so comes last
+PICTURE_FILES: tuple[PictureFile, ...] = (DDS, KTX2, PNG, JPEG, WEBP, BMP, GIF, TGA)
+"""In the order in which they are asked whether a file is theirs: TGA has no signature and so comes last."""
+_WITH_HEADER = tuple(one for one in PICTURE_FILES if one.header is not None)
 _BRIGHTEST = 65504.0  # the largest half float
-_WRITERS: dict[str, _Format] = {"DDS": dds, "KTX2": ktx2, "TGA": tga, "PNG": pillow}
-WRITTEN: tuple[str, ...] = tuple(_WRITERS)
-SUFFIXES: tuple[str, ...] = dds.SUFFIXES + ktx2.SUFFIXES + tga.SUFFIXES + pillow.SUFFIXES
+_BY_NAME = {one.name: one for one in PICTURE_FILES}
+WRITTEN: tuple[str, ...] = tuple(one.name for one in PICTURE_FILES if one.write is not None)
+NOTES: tuple[Note, ...] = tuple({note.key: note for one in PICTURE_FILES for note in one.notes}.values())
+SUFFIXES: tuple[str, ...] = tuple(suffix for one in PICTURE_FILES for suffix in one.suffixes)
 
 
-def recognises(data: bytes | memoryview) -> bool:
+def recognises(data: Data) -> bool:
     """Whether the beginning of `data` looks like a picture file that can be read."""
-    return any(module.recognises(data) for module in _BY_SIGNATURE)
+    return _file_of(data) is not None
 
 
-def read_texture(data: bytes | memoryview, where: object = "") -> Texture:
-    """A picture file's bytes as a Texture. Raises FurnelError when no format recognises or can read it."""
-    for module in _BY_SIGNATURE:
-        if module.recognises(data):
-            return module.read(data, where)
-    raise FurnelError(
-        "Reading a picture",
-        where=where,
-        why="it is not a DDS, KTX2, TGA, PNG, JPEG, WebP, BMP or GIF file",
-        remedy="Save it as PNG in your paint program",
-    )
+def picture_file(name: str) -> PictureFile:
+    """The file type of that name; FurnelError when there is none."""
+    if name not in _BY_NAME:
+        raise FurnelError(
+            "Picture files", why=f"there is no type {name!r}", remedy=f"Known ones: {', '.join(_BY_NAME)}"
+        )
+    return _BY_NAME[name]
 
 
-def read_header(data: bytes | memoryview, where: object = "") -> Texture:
+def read_texture(data: Data, where: object = "") -> Texture:
+    """A picture file's bytes as a Texture. Raises FurnelError when no type recognises or can read it."""
+    return _needed(data, where).read(data, where)
+
+
+def read_header(data: Data, where: object = "") -> Texture:
     """What the first bytes of a picture file say of it, as a Texture whose levels hold no data."""
-    for module in _BY_SIGNATURE:
-        if module.recognises(data):
-            return module.read_header(data, where)
-    raise FurnelError("Reading a picture", where=where, why="it is no picture file that Furnel knows")
+    return _needed(data, where).read_header(data, where)
+
+
+def header_bytes(data: Data) -> Data:
+    """The first bytes of a picture file that `read_header` depends on; none where that is not a part of its own."""
+    return next((one.header(data) for one in _WITH_HEADER if one.header and one.recognises(data)), b"")
+
+
+def _file_of(data: Data) -> PictureFile | None:
+    return next((one for one in PICTURE_FILES if one.recognises(data)), None)
+
+
+def _needed(data: Data, where: object) -> PictureFile:
+    found = _file_of(data)
+    if found is None:
+        raise FurnelError(
+            "Reading a picture",
+            where=where,
+            why=f"it is no {', '.join(_BY_NAME)} file",
+            remedy="Save it as PNG in your paint program",
+        )
+    return found
 
 
 def write_texture(texture: Texture) -> bytes:
     """The bytes of a file of the texture's own `file_type`."""
-    if texture.file_type not in _WRITERS:
+    write = picture_file(texture.file_type).write
+    if write is None:
         raise FurnelError(
-            "Writing a picture", why=f"{texture.file_type} is not written", remedy="Use DDS, KTX2, TGA or PNG"
+            "Writing a picture",
+            why=f"{texture.file_type} is not written",
+            remedy=f"Use one of {', '.join(WRITTEN)}",
         )
-    return _WRITERS[texture.file_type].write(texture)
+    return write(texture)
 
 
 def decode_level(texture: Texture, level: int = 0, picture: int | None = None) -> Picture:
@@ -126,13 +146,13 @@ def brightest(texture: Texture) -> float:
     return float(light.max())
 
 
-def read_small(data: bytes | memoryview, side: int, where: object = "") -> Picture:
+def read_small(data: Data, side: int, where: object = "") -> Picture:
     """The smallest level whose longer side has at least `side` pixels; nothing else of the file is unpacked or decoded."""
-    if ktx2.recognises(data):
-        header = ktx2.read_header(data, where)
-        level = small_level(header, side)
-        return decode_level(ktx2.read(data, where, level), level, 0)
-    texture = read_texture(data, where)
+    kind = _needed(data, where)
+    if kind.read_level is not None:
+        level = small_level(kind.read_header(data, where), side)
+        return decode_level(kind.read_level(data, where, level), level, 0)
+    texture = kind.read(data, where)
     level = small_level(texture, side)
     return (
         _sampled(texture, level, side)
@@ -161,7 +181,7 @@ def _sampled(texture: Texture, level: int, side: int) -> Picture:
     return Picture((tiles.sum(axis=(1, 3), dtype=np.uint16) // fmt.block**2).astype(np.uint8))
 
 
-def _light(data: bytes | memoryview, width: int, height: int, fmt: PixelFormat) -> packing.Light:
+def _light(data: Data, width: int, height: int, fmt: PixelFormat) -> packing.Light:
     """Linear light (height, width, 4); what is no number counts as dark, what is endless as the brightest half float."""
     if not fmt.compressed:
         light = packing.unpack_light(data, width, height, fmt.name)

@@ -10,11 +10,11 @@ import numpy as np
 
 from furnel.errors import FurnelError
 from furnel.imagefiles.bytesin import check_room, unpack
+from furnel.imagefiles.filetype import Note, PictureFile, header_length
 from furnel.images.formats import FORMATS, full_levels
 from furnel.images.picture import check_size
 from furnel.images.texture import Levels, Shape, Texture
 
-SUFFIXES = (".dds",)
 WHAT = "Reading a DDS texture"
 
 _HEADER = struct.Struct("<4s7I44x8I5I")  # magic, 7 words, 11 reserved, pixel format, caps
@@ -81,10 +81,6 @@ _MASKS = {  # bits, then the masks of red, green, blue and alpha; grey is kept i
 }
 _FROM_MASKS = {masks: fmt for fmt, masks in _MASKS.items()}
 _GREY = {(8, 0): "L8", (16, 0xFF00): "LA8"}  # by bits and alpha mask
-
-
-def recognises(data: bytes | memoryview) -> bool:
-    return bytes(data[:4]) == b"DDS "
 
 
 def read_header(data: bytes | memoryview, where: object = "") -> Texture:
@@ -270,14 +266,14 @@ def _padded(texture: Texture, align: int) -> Iterator[bytes | memoryview]:
                 yield np.pad(rows, ((0, 0), (0, row - used))).tobytes()
 
 
-def has_legacy_code(fmt: str) -> bool:
+def _has_legacy_code(fmt: str) -> bool:
     """Whether a legacy header can name a format; the others need the DX10 header."""
     return fmt in _TO_FOURCC or fmt in _MASKS or fmt in _TO_NUMBER or fmt in ("A8", "L8", "LA8")
 
 
 def _has_legacy(texture: Texture) -> bool:
     return (
-        has_legacy_code(texture.format)
+        _has_legacy_code(texture.format)
         and texture.shape != "array"
         and not (texture.shape == "cube" and texture.pictures > 6)
     )
@@ -316,3 +312,43 @@ def _dx10_header(texture: Texture) -> bytes:
     dimension = _DIMENSION_VOLUME if texture.shape == "volume" else _DIMENSION_FLAT
     alpha = _PREMULTIPLIED if texture.note("alpha") == "premultiplied" else 0
     return _DX10.pack(_TO_DXGI[key], dimension, _MISC_CUBE if cube else 0, layers, alpha)
+
+
+def _length(data: memoryview) -> int:
+    """As `read` takes it: rows padded where the header says so and the file is long enough."""
+    return header_length(lambda head, where: _read_header(head, where)[:2], data)
+
+
+ALPHA = Note(key="alpha", label="Alpha is", choices=("straight", "premultiplied"))
+DDS = PictureFile(
+    name="DDS",
+    suffixes=(".dds",),
+    signature=rb"DDS \x7c\0\0\0",
+    recognises_more=lambda data: bytes(data[:4]) == b"DDS ",
+    read=read,
+    read_header=read_header,
+    write=write,
+    length=_length,
+    header=lambda data: data[: 148 if data[84:88] == b"DX10" else 128],
+    formats=("BC1", "BC2", "BC3", "BC4", "BC5", "BC7", "BGRA8", "RGB565", "RGBA4444", "RGBA5551", "L8"),
+    has_levels=True,
+    has_colour_space=True,
+    known_by_format=True,
+    needs=lambda fmt: {} if _has_legacy_code(fmt) else {"header": "DX10"},
+    notes=(
+        Note(
+            key="header",
+            label="Header",
+            choices=("legacy", "DX10"),
+            why="Some games know only one of the two DDS headers",
+            offered=True,
+            by_format=True,
+        ),
+        ALPHA,
+        Note(
+            key="row alignment",
+            label="Row padding",
+            why="Rows of another length shift the picture line by line",
+        ),
+    ),
+)

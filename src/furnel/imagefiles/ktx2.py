@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import re
 import struct
 import zlib
 from collections.abc import Iterable
@@ -10,11 +11,13 @@ from dataclasses import replace
 
 from furnel.errors import FurnelError
 from furnel.imagefiles.bytesin import check_room, unpack
+from furnel.imagefiles.dds import ALPHA, DDS
+from furnel.imagefiles.filetype import Note, PictureFile
+from furnel.imagefiles.tga import ROWS
 from furnel.images.formats import FORMATS, full_levels
 from furnel.images.picture import check_size
 from furnel.images.texture import Levels, Shape, Texture
 
-SUFFIXES = (".ktx2",)
 WHAT = "Reading a KTX2 texture"
 
 _IDENTIFIER = b"\xabKTX 20\xbb\r\n\x1a\n"
@@ -42,10 +45,6 @@ _FROM_VULKAN |= {(131, ""): ("BC1", False), (132, ""): ("BC1", True)}
 _COLOUR_MODELS = {"BC1": 128, "BC2": 129, "BC3": 130, "BC4": 131, "BC5": 132, "BC6": 133, "BC7": 134}
 _RGB_MODEL, _BT709, _LINEAR, _SRGB, _PREMULTIPLIED = 1, 1, 1, 2, 1
 _ALPHA, _SIGNED, _FLOAT = 15, 0x40, 0x80
-
-
-def recognises(data: bytes | memoryview) -> bool:
-    return bytes(data[:12]) == _IDENTIFIER
 
 
 def read_header(data: bytes | memoryview, where: object = "") -> Texture:
@@ -292,3 +291,41 @@ def _expanded(part: memoryview, size: int, scheme: int, where: object) -> bytes:
             WHAT, where=where, why="a level unpacks to too little", remedy="Take a fresh copy of it"
         )
     return whole
+
+
+def _length(data: memoryview) -> int:
+    """To the end of the level that lies last."""
+    if len(data) < _HEADER.size:
+        return 0
+    levels = max(int.from_bytes(data[40:44], "little"), 1)
+    if levels > 32 or _HEADER.size + _LEVEL.size * levels > len(data):
+        return 0
+    index = [_LEVEL.unpack_from(data, _HEADER.size + _LEVEL.size * level) for level in range(levels)]
+    return max(int(offset + length) for offset, length, _ in index)
+
+
+KTX2 = PictureFile(
+    name="KTX2",
+    suffixes=(".ktx2",),
+    signature=re.escape(_IDENTIFIER),
+    read=read,
+    read_header=read_header,
+    write=write,
+    read_level=read,
+    length=_length,
+    formats=tuple("RGBA8" if name == "BGRA8" else name for name in DDS.formats),
+    has_levels=True,
+    has_colour_space=True,
+    notes=(
+        Note(
+            key="supercompression",
+            label="Packing",
+            choices=("none", "Zstandard", "zlib"),
+            why="A game that does not unpack it reads garbage",
+            offered=True,
+        ),
+        ROWS,
+        ALPHA,
+        Note(key="srgb", label="Colour space", choices=("on", "off"), offered=True, kept=False),
+    ),
+)

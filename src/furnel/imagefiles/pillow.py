@@ -12,20 +12,14 @@ import numpy as np
 from PIL import Image, ImageCms, ImageOps
 
 from furnel.errors import FurnelError
+from furnel.imagefiles.filetype import Note, PictureFile
 from furnel.images.picture import check_size
 from furnel.images.texture import Texture
+from furnel.sound.files import riff_length
 
-SUFFIXES = (".png", ".jpg", ".jpeg", ".webp", ".bmp", ".gif")
 WHAT = "Reading a picture"
 _ALLOWED = ("PNG", "JPEG", "WEBP", "BMP", "GIF")
 _SRGB_GAMMA = 1 / 2.2
-
-
-def recognises(data: bytes | memoryview) -> bool:
-    head = bytes(data[:12])
-    return head.startswith((b"\x89PNG\r\n\x1a\n", b"\xff\xd8\xff", b"BM", b"GIF8")) or (
-        head[:4] == b"RIFF" and head[8:] == b"WEBP"
-    )
 
 
 def read(data: bytes | memoryview, where: object = "") -> Texture:
@@ -208,3 +202,43 @@ def _damaged(where: object, error: BaseException) -> FurnelError:
         why=f"it is damaged ({error})",
         remedy="Open it in the program that made it and save it again",
     )
+
+
+def _png_length(data: memoryview) -> int:
+    """Through its chunks to the last one."""
+    at = 8
+    while at + 12 <= len(data):
+        length, tag = int.from_bytes(data[at : at + 4], "big"), bytes(data[at + 4 : at + 8])
+        if not tag.isalpha() or length > len(data):
+            return 0
+        at += 12 + length
+        if tag == b"IEND":
+            return at
+    return 0
+
+
+PNG = PictureFile(
+    name="PNG",
+    suffixes=(".png",),
+    signature=rb"\x89PNG\r\n\x1a\n",
+    read=read,
+    read_header=read_header,
+    write=write,
+    length=_png_length,
+    header=lambda data: data[:33],
+    notes=(
+        Note(key="mode", label="Palette or colours", kept=False),
+        Note(key="table", label="Order of the palette", kept=False),
+    ),
+)
+JPEG, WEBP, BMP, GIF = (
+    PictureFile(
+        name=name, suffixes=suffixes, signature=signature, read=read, read_header=read_header, length=length
+    )
+    for name, suffixes, signature, length in (
+        ("JPEG", (".jpg", ".jpeg"), rb"\xff\xd8\xff", None),
+        ("WEBP", (".webp",), b"RIFF....WEBP", riff_length),
+        ("BMP", (".bmp",), b"BM", None),
+        ("GIF", (".gif",), b"GIF8", None),
+    )
+)

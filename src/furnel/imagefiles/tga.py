@@ -10,10 +10,10 @@ import numpy.typing as npt
 
 from furnel.errors import FurnelError
 from furnel.imagefiles.bytesin import check_room, unpack
+from furnel.imagefiles.filetype import Note, PictureFile
 from furnel.images.picture import check_size
 from furnel.images.texture import Texture
 
-SUFFIXES = (".tga",)
 WHAT = "Reading a TGA picture"
 
 _HEADER = struct.Struct("<BBBHHBHHHHBB")
@@ -211,3 +211,35 @@ def _pack_row(row: Bytes) -> bytes:
             out += bytes([end - start]) + pixels[start * size : (end + 1) * size]
         start = end + 1
     return bytes(out)
+
+
+ROWS = Note(
+    key="rows",
+    label="Rows",
+    choices=("bottom first", "top first"),
+    why="Read in the other order the picture hangs upside down",
+)
+TGA = PictureFile(
+    name="TGA",
+    suffixes=(".tga",),
+    signature=b"",
+    recognises_more=recognises,
+    read=read,
+    read_header=read_header,
+    write=write,
+    formats=("BGRA8", "BGR8", "RGBA5551", "L8"),
+    notes=(
+        replace(ROWS, offered=True),
+        Note(
+            key="run-length",
+            label="Run-length",
+            choices=("off", "on"),
+            why="A game that does not expect it reads garbage",
+            offered=True,
+        ),
+        Note(key="palette", label="Palette"),
+        Note(key="alpha", label="Alpha is"),
+        Note(key="alpha bit", label="Alpha bit"),
+        Note(key="footer", label="Footer"),
+    ),
+)

@@ -83,6 +83,15 @@ def level_chain(
     return levels
 
 
+def shrunk(picture: Picture, side: int) -> Picture:
+    """The picture, made smaller so that its longer side has at most `side` pixels."""
+    longest = max(picture.size)
+    if longest <= side:
+        return picture
+    width, height = (max(part * side // longest, 1) for part in picture.size)
+    return resize(picture, width, height, "area")
+
+
 def volume_chain(slices: list[Picture], count: int) -> list[list[Picture]]:
     """A volume's slices and its smaller levels: half as wide, high and deep each."""
     levels = [slices]

@@ -8,15 +8,14 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Literal
 
-from furnel import sound
 from furnel.atomic import write_bytes
 from furnel.blocks import Quality
 from furnel.containers import check_path
 from furnel.errors import Cancelled, FurnelError
 from furnel.games import RoleRule
+from furnel.media import Spec
 from furnel.mods.fit import FitPoint, worst
 from furnel.mods.single import fit_file
-from furnel.mods.spec import Spec
 from furnel.parallel import each
 from furnel.progress import QUIET, Progress, check
 
@@ -88,7 +87,7 @@ def fit_folder(
 ) -> list[Outcome]:
     """Make every source fit and write it below `out` under its original's inner path, on all cores.
 
-    `demands` tells what a sound has to match beyond its own bytes, by inner path and bytes.
+    `demands` tells what an original has to be matched in beyond its own bytes, by inner path and bytes.
 
     What cannot be fitted is told in its outcome and stops nothing else. Raises Cancelled when asked to stop; what was
     written until then stays.
@@ -106,7 +105,7 @@ def fit_folder(
             check(stop, WHAT)
             with reading:
                 original = read(pair.original)
-                wanted = demands(pair.original, original) if demands and sound.recognises(original) else None
+                wanted = demands(pair.original, original) if demands else None
             data, points = fit_file(
                 pair.source, original, pair.original, quality, role(pair.original), stop, wanted
             )

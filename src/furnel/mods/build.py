@@ -18,9 +18,9 @@ from furnel.atomic import beside, settle_folder, swap_folder, write_bytes, write
 from furnel.containers import write_zip
 from furnel.digests import file_digest, tree_digest
 from furnel.errors import FurnelError, reason
+from furnel.media import spec_of
 from furnel.mods.fit import compare, worst
 from furnel.mods.generated import Companion, companions
-from furnel.mods.spec import spec_of
 from furnel.mods.workspace import Examined, Workspace
 from furnel.mods.wrapping import wrap
 from furnel.parallel import each

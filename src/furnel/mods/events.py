@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 
 from furnel.errors import FurnelError
 from furnel.mods.project import EventUse, Project, StepUse
+from furnel.mods.steps import step_type
 from furnel.progress import QUIET, Progress, check
 from furnel.texts import SoundEvent, with_events
 
@@ -135,7 +136,7 @@ def _at_loudness(steps: tuple[StepUse, ...], target: float | None) -> tuple[Step
         return steps
     return tuple(
         use.model_copy(update={"values": {**use.values, "target": target}, "auto": False})
-        if use.do == "loudness"
+        if step_type(use.do).is_last
         else use
         for use in steps
     )

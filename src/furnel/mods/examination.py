@@ -7,14 +7,14 @@ import json
 from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
-from typing import Any, get_args
+from typing import Any
 
 from pydantic import TypeAdapter
 
 from furnel.atomic import write_text
 from furnel.errors import FurnelError
+from furnel.media import MEDIA, Spec
 from furnel.mods.fit import FitPoint
-from furnel.mods.spec import Spec
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,4 +54,5 @@ def _loaded(row: list[Any]) -> Spec:
 
 @lru_cache(maxsize=8)
 def _adapter(name: str) -> TypeAdapter[Any]:
-    return TypeAdapter(next(kind for kind in (FitPoint, *get_args(Spec)) if kind.__name__ == name))
+    known: tuple[type, ...] = (FitPoint, *(medium.spec_type for medium in MEDIA))
+    return TypeAdapter(next(kind for kind in known if kind.__name__ == name))

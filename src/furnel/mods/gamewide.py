@@ -13,9 +13,8 @@ from furnel.catalogue import Catalogue
 from furnel.catalogue.marks import content_digest
 from furnel.errors import FurnelError
 from furnel.games import LoopRecord
+from furnel.media import SoundSpec, Spec, spec_of
 from furnel.mods.project import Swap
-from furnel.mods.soundspec import SoundSpec
-from furnel.mods.spec import Spec, spec_of
 from furnel.progress import QUIET, Progress, check
 from furnel.texts import SoundEvent, read_events
 

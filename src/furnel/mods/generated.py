@@ -6,8 +6,8 @@ import hashlib
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
+from furnel.media import SoundSpec
 from furnel.mods.events import event_definition
-from furnel.mods.soundspec import SoundSpec
 from furnel.mods.workspace import Examined, Workspace
 
 

@@ -9,6 +9,7 @@ from pathlib import Path
 from furnel import sound
 from furnel.atomic import write_bytes
 from furnel.errors import FurnelError
+from furnel.media import SOUND, medium_by_suffix
 from furnel.mods.project import StepUse
 from furnel.mods.render import apply_steps, read_source
 from furnel.parallel import each
@@ -35,7 +36,7 @@ def level_folder(
     Each stays the kind of file that it is, where that can be written; true peaks stay below `ceiling_db`. On all cores.
     Raises FurnelError when there is no sound, one is damaged, or the target is the folder itself.
     """
-    files = sorted(file for file in folder.rglob("*") if file.suffix.lower() in sound.SUFFIXES)
+    files = sorted(file for file in folder.rglob("*") if medium_by_suffix(file) is SOUND)
     if not files:
         raise FurnelError(WHAT, where=folder, why="there is no sound in it", remedy="Choose another folder")
     if target.resolve() == folder.resolve():

@@ -10,10 +10,10 @@ from typing import Literal
 
 import numpy as np
 
-from furnel import imagefiles, sound, texts
-from furnel.catalogue import NOTE, Kind, Marks, Shelf, noted_original, read_notes, read_wanted
+from furnel.catalogue import NOTE, Marks, Shelf, noted_original, read_notes, read_wanted
 from furnel.catalogue.marks import patches_of
 from furnel.errors import FurnelError
+from furnel.media import OTHER, PICTURE, medium_by_suffix
 from furnel.progress import QUIET, Progress, steps
 
 How = Literal["note", "path", "content", "name", "likeness", "by hand", ""]
@@ -21,6 +21,7 @@ _SURE = {"note": 1.0, "path": 0.98, "content": 0.97, "name": 0.9, "by hand": 1.0
 Read = Callable[[str], bytes]
 _CLOSE = 0.18  # a likeness leads by so much of itself, or it is only offered
 _OFFERED = 8
+_SMALL = 128  # pixels of the longer side
 _FEWEST = 8  # patches that a picture is recognised by
 
 
@@ -80,7 +81,7 @@ def match_files(
 
 
 def _suffix(file: Path) -> bool:
-    return file.suffix.lower() in (*imagefiles.SUFFIXES, *sound.SUFFIXES, *texts.FORMATS)
+    return medium_by_suffix(file) is not OTHER
 
 
 def _keys(shelf: Shelf) -> tuple[dict[str, list[str]], dict[str, list[str]]]:
@@ -100,17 +101,6 @@ def _stem(path: str) -> str:
     return f"{head}/{stem}" if head else stem
 
 
-def kind_of(file: Path) -> Kind:
-    """What a file is by its ending."""
-    suffix = file.suffix.lower()
-    return "sound" if suffix in sound.SUFFIXES else "definition" if suffix in texts.FORMATS else "texture"
-
-
-def _kinds(file: Path) -> tuple[str, ...]:
-    kind = kind_of(file)
-    return {"sound": ("sound", "music"), "definition": ("definition",)}.get(kind, ("texture", "sheet"))
-
-
 def _match(
     folder: Path, file: Path, shelf: Shelf, notes: dict[Path, str], paths: dict[str, list[str]],
     names: dict[str, list[str]], marks: Marks | None, read: Read | None,
@@ -119,7 +109,7 @@ def _match(
     noted = notes.get(file)
     if noted is not None and shelf.row(noted) >= 0:
         return Match(file, noted, "note", _SURE["note"], on=True)
-    kinds = _kinds(file)
+    kinds = medium_by_suffix(file).kinds
     parts = _stem(inner).split("/")
     for start in range(len(parts)):  # the folder may hold the game's tree below folders of its own
         fits = _of_kind(paths.get("/".join(parts[start:]), []), shelf, kinds)
@@ -155,7 +145,7 @@ def _of_kind(found: list[str], shelf: Shelf, kinds: tuple[str, ...]) -> list[str
 
 def _alike(file: Path, marks: Marks) -> list[tuple[str, float]]:
     """The originals that a file looks or sounds like, best first; kin count once."""
-    if kind_of(file) == "definition":
+    if not medium_by_suffix(file).has_likeness:
         return []
     try:
         ranking = read_wanted(file.read_bytes(), file.name, file).rank(marks)
@@ -167,36 +157,19 @@ def _alike(file: Path, marks: Marks) -> list[tuple[str, float]]:
 
 def _same_content(file: Path, path: str, shelf: Shelf, read: Read) -> bool:
     """Whether a file has the very pixels or samples of an original, in whatever file; colour that is not seen is no matter."""
-    facts = shelf[shelf.row(path)].facts
     try:
-        mine = file.read_bytes()
-        if kind_of(file) == "sound":
-            info = sound.sound_info(mine, file)
-            if (info.rate, info.channels, info.frames) != (facts.rate, facts.channels, facts.frames):
-                return False
-            return bool(
-                np.array_equal(
-                    sound.read_clip(mine, file)[0].samples, sound.read_clip(read(path), path)[0].samples
-                )
-            )
-        head = imagefiles.read_header(mine, file)
-        if kind_of(file) != "texture" or (head.width, head.height) != (facts.width, facts.height):
-            return False
-        one, other = (
-            imagefiles.decode_level(imagefiles.read_texture(data, path)).pixels for data in (mine, read(path))
-        )
+        medium, facts = medium_by_suffix(file), shelf[shelf.row(path)].facts
+        return medium.same_content(file.read_bytes(), read(path), facts, path)
     except (OSError, FurnelError):
         return False
-    return bool(np.array_equal(np.where(one[..., 3:] > 0, one, 0), np.where(other[..., 3:] > 0, other, 0)))
 
 
 def _has_features(file: Path) -> bool:
     """Whether a picture has enough in it to be recognised by; a sound always has."""
-    if _kinds(file)[0] != "texture":
+    if medium_by_suffix(file) is not PICTURE:
         return True
-    return (
-        len(patches_of(imagefiles.read_small(file.read_bytes(), 128, file).pixels, (1.0, 0.5), 64)) >= _FEWEST
-    )
+    small = PICTURE.glanced(file.read_bytes(), file, _SMALL)
+    return len(patches_of(small.pixels, (1.0, 0.5), 64)) >= _FEWEST
 
 
 def _one_each(found: Sequence[Match]) -> list[Match]:

@@ -9,20 +9,18 @@ from pathlib import Path
 from typing import Any, Literal
 
 import tomlkit
-from pydantic import Field, field_validator, model_validator
+from pydantic import Field, field_validator
 from tomlkit.exceptions import TOMLKitError
 
-from furnel import imagefiles, sound
 from furnel.atomic import write_text
 from furnel.errors import FurnelError, reason
-from furnel.images.formats import FORMATS
+from furnel.media.encode import Encode
 from furnel.mods.steps import Value, step_type
 from furnel.schema import IdText, InnerPath, NameText, Part, PlainText, VersionText, validated
 
 WHAT = "Reading a project"
 FILE_NAME = "furnel.toml"
 VERSION = 1
-LevelsAs = Literal["colour", "crisp", "values", "normals", "cut-out", "pixels"]
 
 
 class About(Part):
@@ -54,38 +52,6 @@ class StepUse(Part):
     def checked(self) -> dict[str, Value]:
         """The settings, complete. Raises FurnelError for unknown steps or disallowed settings."""
         return step_type(self.do).complete(self.values)
-
-
-class Encode(Part):
-    """How a result is written. `levels_as` says how smaller levels are made, `repeats` in which directions the picture does.
-
-    Of an array, a cube or a volume the result has all `pictures`, one below the other. `notes` carries header style, row
-    order, run-length flag and the like.
-    """
-
-    file: str
-    format: str = ""
-    levels: int = Field(default=1, ge=1, le=16)
-    levels_as: LevelsAs = "colour"
-    repeats: Literal["no", "across", "down", "both"] = "no"
-    quality: Literal["fast", "good", "best"] = "good"
-    shape: Literal["flat", "array", "cube", "volume"] = "flat"
-    pictures: int = Field(default=1, ge=1, le=12288)
-    notes: dict[str, str] = {}
-
-    @model_validator(mode="after")
-    def _can_be_written(self) -> Encode:
-        if codecs := sound.codecs_of(self.file):
-            if self.format not in codecs:
-                raise ValueError(
-                    f"{self.file} is written with {', '.join(codecs)}, not {self.format or 'nothing'!r}"
-                )
-        elif self.file not in imagefiles.WRITTEN:
-            known = (*imagefiles.WRITTEN, *sound.WRITTEN_TYPES)
-            raise ValueError(f"{self.file!r} is not written: use one of {', '.join(known)}")
-        elif self.format and self.format not in FORMATS:
-            raise ValueError(f"there is no format {self.format!r}: use one of {', '.join(FORMATS)}")
-        return self
 
 
 class Swap(Part):

@@ -5,46 +5,32 @@ from __future__ import annotations
 import hashlib
 import json
 import mmap
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Sequence
+from dataclasses import replace
 from functools import cached_property, partial
 from pathlib import Path
 from typing import cast
 
-import numpy as np
-
-from furnel import blocks, imagefiles, sound, texts
+from furnel import blocks
 from furnel.atomic import write_bytes
 from furnel.errors import FurnelError, reason
 from furnel.images.picture import Picture
-from furnel.images.resample import level_chain, resize, volume_chain
-from furnel.images.texture import Texture
+from furnel.images.resample import resize
+from furnel.media import PICTURE, SOUND, Encode, Media, medium_by_suffix, medium_of, medium_of_media
 from furnel.mods.outside import checked
-from furnel.mods.project import Encode, StepUse, Swap
+from furnel.mods.project import StepUse, Swap
 from furnel.mods.steps import ALONE, Around, step_type
-from furnel.mods.steps.sounds import span_of
 from furnel.progress import QUIET, Part, Progress, check
-from furnel.sound import Clip
+from furnel.sound import Clip, SoundStream
 
 _CACHE_VERSION = 6
 _LONG = 1 << 25
-
-Media = Picture | Clip
-_LOSSY_QUALITY = {"fast": 0.3, "good": 0.6, "best": 0.9}
-
-
-@dataclass(frozen=True, slots=True)
-class Stage:
-    """A source opened: its media when it is a picture or a sound, and its bytes."""
-
-    media: Media | None
-    data: bytes
 
 
 def read_source(path: Path) -> bytes:
     """A source file's bytes; a long recording's are mapped, not read. Raises FurnelError when it is gone."""
     try:
-        if path.stat().st_size > _LONG and path.suffix.lower() in sound.SUFFIXES:
+        if path.stat().st_size > _LONG and medium_by_suffix(path) is SOUND:
             with path.open("rb") as file:
                 return cast(bytes, memoryview(mmap.mmap(file.fileno(), 0, access=mmap.ACCESS_READ)))
         return path.read_bytes()
@@ -55,15 +41,6 @@ def read_source(path: Path) -> bytes:
             why=reason(error),
             remedy="Put the file back, or drop another one on the swap",
         ) from error
-
-
-def open_source(data: bytes, where: object) -> Stage:
-    """A source's media. Raises FurnelError when it is neither picture, sound nor text."""
-    if sound.recognises(data):
-        return Stage(sound.read_clip(data, where)[0], data)
-    if imagefiles.recognises(data) and texts.format_of(str(where)) is None:
-        return Stage(imagefiles.decode_level(imagefiles.read_texture(data, where)), data)
-    return Stage(None, data)
 
 
 def apply_steps(
@@ -79,16 +56,16 @@ def apply_steps(
     What steps say of their work goes into `told` by their place. `scale` is how large the media (and the original in
     `around`) is beside the real one: settings in pixels follow.
     """
-    kind = "picture" if isinstance(media, Picture) else "sound"
+    domain = medium_of_media(media).name
     out: list[Media] = []
     for number, use in enumerate(steps):
         check(progress, "Applying steps")
         if not use.on:
             continue
         step = step_type(use.do)
-        if step.kind != kind:
+        if step.domain != domain:
             raise FurnelError(
-                "Applying steps", where=step.title, why=f"it is for a {step.kind}, and this is a {kind}"
+                "Applying steps", where=step.title, why=f"it is for a {step.domain}, and this is a {domain}"
             )
         progress.report(number / len(steps), step.title)
         values = use.checked()
@@ -105,82 +82,25 @@ def staged(
 ) -> tuple[Media | None, list[Media]]:  # fmt: skip
     """A source's media (None when it is neither picture nor sound), and what each step that is on gives.
 
-    When the first step takes a part of a sound, only that part is decoded.
+    When the first step needs only a part of a sound, only that part is decoded.
     """
     first = next((number for number, use in enumerate(steps) if use.on), None)
-    if first is not None and steps[first].do == "part" and sound.recognises(source):
+    medium = medium_of(source, where)
+    span = step_type(steps[first].do).span if first is not None else None
+    if first is not None and span is not None and medium is SOUND:
         values = steps[first].checked()
-        with sound.SoundStream(source, where) as stream:
-            clip = stream.part(*span_of(values, stream.info.rate, stream.info.frames))
+        with SoundStream(source, where) as stream:
+            clip = stream.part(*span(values, stream.info.rate, stream.info.frames))
         off = steps[first].model_copy(update={"on": False})
         rest = [*steps[:first], off, *steps[first + 1 :]]
         return clip, [clip, *apply_steps(clip, rest, progress, around, told=told)]
-    media = open_source(source, where).media
+    media = medium.opened(source, where)
     return media, [] if media is None else apply_steps(media, steps, progress, around, told=told)
 
 
 def encode_media(media: Media, encode: Encode, progress: Progress = QUIET) -> bytes:
     """The file that `encode` asks for. Raises FurnelError when the media is of another kind."""
-    if isinstance(media, Clip):
-        quality = _LOSSY_QUALITY[encode.quality]
-        return sound.write_clip(
-            media, encode.file, encode.format, quality, _sound_notes(encode.notes, media.frames)
-        )
-    texture = encode_levels(media, encode, progress)
-    return imagefiles.write_texture(texture)
-
-
-def _sound_notes(notes: Mapping[str, str], frames: int) -> sound.SoundNotes:
-    """What an encoding says of tags (`tag title`) and marked places (`cue 441`: its name, by the frame)."""
-    tags = {key[4:]: value for key, value in notes.items() if key.startswith("tag ")}
-    places = {
-        int(key[4:]): name for key, name in notes.items() if key.startswith("cue ") and key[4:].isdecimal()
-    }
-    cues = tuple(sound.Cue(frame, name) for frame, name in sorted(places.items()) if frame <= frames)
-    return sound.SoundNotes(None, cues, tags)
-
-
-def encode_levels(picture: Picture, encode: Encode, progress: Progress = QUIET) -> Texture:
-    """A picture encoded with its levels, not yet a file. For several pictures it holds them one below the other."""
-    notes = dict(encode.notes)
-    srgb = {"on": True, "off": False}.get(notes.pop("srgb", ""))
-    if encode.levels_as in ("normals", "values"):
-        notes.pop("weighting", None)  # what no eye sees as colours
-    parts = _parts(picture, encode.pictures)
-    deepest = max(*parts[0].size, len(parts) if encode.shape == "volume" else 1)
-    count = min(encode.levels, deepest.bit_length())  # of a wrong size there may be fewer
-    if encode.shape == "volume":
-        levels = volume_chain(parts, count)
-    else:
-        chains = [level_chain(part, count, encode.levels_as, encode.repeats) for part in parts]
-        levels = [list(level) for level in zip(*chains, strict=True)]
-    return imagefiles.encode_pictures(
-        levels,
-        encode.format or "RGBA8",
-        encode.file,
-        shape=encode.shape,
-        quality=encode.quality,
-        srgb=srgb,
-        notes=tuple(notes.items()),
-        progress=progress,
-    )
-
-
-def _parts(picture: Picture, count: int) -> list[Picture]:
-    """The pictures that lie one below the other in one."""
-    if count == 1:
-        return [picture]
-    if picture.height % count:
-        raise FurnelError(
-            "Encoding",
-            why=f"{picture.height} rows are not {count} pictures one below the other",
-            remedy="Bring it to the original's size",
-        )
-    high = picture.height // count
-    return [
-        Picture(np.ascontiguousarray(picture.pixels[place * high : (place + 1) * high]))
-        for place in range(count)
-    ]
+    return medium_of_media(media).written(media, encode, progress)
 
 
 class Surroundings:
@@ -205,10 +125,8 @@ class Surroundings:
     @cached_property
     def around(self) -> Around:
         """The same for the steps. Raises FurnelError when the original is damaged."""
-        picture = None
-        if imagefiles.recognises(self._original):
-            picture = imagefiles.decode_level(imagefiles.read_texture(self._original, self._where))
-        return Around(picture, self.open_file, self.open_sound)
+        original = medium_of(self._original, self._where).opened(self._original, self._where)
+        return Around(original if isinstance(original, Picture) else None, self.open_file, self.open_sound)
 
     def _file(self, name: str) -> Path:
         """A file that a step names; a project reads none outside its folder that nobody chose."""
@@ -218,12 +136,12 @@ class Surroundings:
     def open_sound(self, name: str) -> Clip:
         """The sound in a file that a step names."""
         path = self._file(name)
-        return sound.read_clip(read_source(path), path)[0]
+        return SOUND.opened(read_source(path), path)
 
     def open_file(self, name: str) -> Picture:
         """The picture in a file that a step names."""
         path = self._file(name)
-        return imagefiles.decode_level(imagefiles.read_texture(read_source(path), path))
+        return PICTURE.opened(read_source(path), path)
 
 
 def looks_at_original(steps: Sequence[StepUse]) -> bool:

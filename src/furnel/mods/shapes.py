@@ -13,9 +13,9 @@ from furnel.atomic import write_bytes
 from furnel.errors import FurnelError
 from furnel.folders import cache_folder
 from furnel.mods.project import StepUse
-from furnel.sound import Overview, SoundStream, frames_of_bars, overview_of_file
+from furnel.mods.steps import Taken, step_type
+from furnel.sound import Overview, SoundStream, overview_of_file
 
-_MOVING = ("part", "trim", "stretch", "tempo", "bars", "loop", "intro")
 _SILENT = 0.0126  # -38 dB beside the loudest, as trimming takes it
 _KEPT = 1500  # columns that are kept of a source
 
@@ -66,27 +66,12 @@ def used_part(
 ) -> tuple[float, float]:
     """From where to where, in seconds of the source, the steps take from it. `rate` is that of steps after resampling,
     `silence_s` the silence at the source's ends."""
-    start, end = 0.0, length_s
+    taken = Taken(0.0, length_s, length_s, silence_s, rate)
     for use in steps:
-        if not use.on:
-            continue
-        values = use.checked()
-        if use.do == "part":
-            start += float(values["start"])
-            end = min(start + float(values["length"]), end) if values["length"] else end
-        elif use.do == "trim":
-            start = max(start, silence_s[0] - float(values["lead"]) / 1000)
-            end = min(end, length_s - silence_s[1])
-        elif use.do == "bars":
-            start += float(values["first"])
-            bars = frames_of_bars(int(values["bars"]), int(values["meter"]), float(values["tempo"]), rate)
-            return start, min(start + bars / rate, end)
-        elif use.do == "loop" and values["only"]:
-            start += int(values["start"]) / rate
-            return start, min(start + int(values["length"]) / rate, end) if values["length"] else end
-        elif use.do == "length":
-            return start, min(start + int(values["frames"]) / rate, end)
-    return start, end
+        takes = step_type(use.do).takes
+        if use.on and takes is not None and not taken.last:
+            taken = takes(use.checked(), taken)
+    return taken.start_s, taken.end_s
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,11 +88,8 @@ def layers_of(steps: tuple[StepUse, ...], folder: Path) -> tuple[Layer, ...]:
     """The layers that lie in the result where their steps say: no later step moves them. Unreadable files are left out."""
     out = []
     for place, use in enumerate(steps):
-        if (
-            not use.on
-            or use.do != "layer"
-            or any(later.on and later.do in _MOVING for later in steps[place + 1 :])
-        ):
+        moved = any(later.on and step_type(later.do).moves for later in steps[place + 1 :])
+        if not use.on or not step_type(use.do).is_layer or moved:
             continue
         values = use.checked()
         try:
@@ -126,18 +108,24 @@ def moved_part(steps: tuple[StepUse, ...], rate: int, start_s: float, result_s: 
     if place is None:
         fresh = {"start": round(max(start_s, 0.0), 3), "length": round(result_s, 3)}
         return (StepUse(do="part", values=dict(fresh)), *steps)
-    use = steps[place]
-    before = sum(float(one.checked()["start"]) for one in steps[:place] if one.on and one.do == "part")
+    use, values = steps[place], steps[place].checked()
+    earlier = [(step_type(one.do).begins(one.checked()), one.checked()) for one in steps[:place] if one.on]
+    before = sum(float(settings[name]) for name, settings in earlier if name)
     begin = max(start_s - before, 0.0)
-    value = round(begin * rate) if use.do == "loop" else round(begin, 3)
-    key = "first" if use.do == "bars" else "start"
-    moved = use.model_copy(update={"values": {**use.values, key: value}})
+    key = step_type(use.do).begins(values)
+    in_frames = isinstance(values[key], int)
+    moved = use.model_copy(
+        update={"values": {**use.values, key: round(begin * rate) if in_frames else round(begin, 3)}}
+    )
     return (*steps[:place], moved, *steps[place + 1 :])
 
 
 def _taking(steps: tuple[StepUse, ...]) -> int | None:
     """The place of the step that says where in the source the result begins: what cuts to bars or a loop, else to a part."""
-    on = [(place, use) for place, use in enumerate(steps) if use.on]
-    cutting = [place for place, use in on if use.do == "bars" or (use.do == "loop" and use.checked()["only"])]
-    parts = [place for place, use in on if use.do == "part"]
-    return next(iter(cutting + parts), None)
+    whole = Taken(0.0, 1.0, 1.0, (0.0, 0.0), 1)
+    found: list[tuple[bool, int]] = []
+    for place, use in enumerate(steps):
+        step = step_type(use.do)
+        if use.on and step.takes is not None and step.begins(use.checked()):
+            found.append((not step.takes(use.checked(), whole).last, place))
+    return min(found, default=(False, None))[1]

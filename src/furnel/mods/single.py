@@ -6,10 +6,10 @@ from pathlib import Path
 
 from furnel.blocks import Quality
 from furnel.games import RoleRule
+from furnel.media import Spec, spec_of
 from furnel.mods.fit import FitPoint, compare, fit_all
 from furnel.mods.project import Swap
 from furnel.mods.render import Surroundings, read_source, render
-from furnel.mods.spec import Spec, spec_of
 from furnel.progress import QUIET, Progress
 
 

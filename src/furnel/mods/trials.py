@@ -15,12 +15,7 @@ from furnel.images.formats import FORMATS, full_levels, level_size
 from furnel.images.picture import Picture
 from furnel.progress import QUIET, Part, Progress, check
 
-_DDS = ("BC1", "BC2", "BC3", "BC4", "BC5", "BC7", "BGRA8", "RGB565", "RGBA4444", "RGBA5551", "L8")
-ALLOWED = {
-    "DDS": _DDS,
-    "KTX2": tuple("RGBA8" if name == "BGRA8" else name for name in _DDS),
-    "TGA": ("BGRA8", "BGR8", "RGBA5551", "L8"),
-}
+ALLOWED = {one.name: one.formats for one in imagefiles.PICTURE_FILES if one.formats}
 _SIDE = 16  # how much of the picture around the worst block is shown, in pixels each way
 
 

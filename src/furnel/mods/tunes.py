@@ -9,11 +9,11 @@ from typing import Literal
 
 from furnel import sound
 from furnel.errors import FurnelError
+from furnel.media import SoundSpec, sound_spec
 from furnel.mods.fit import fit_all
 from furnel.mods.project import StepUse
 from furnel.mods.render import read_source
 from furnel.mods.shapes import SourceShape, source_shape
-from furnel.mods.soundspec import SoundSpec, sound_spec
 from furnel.mods.workspace import Workspace
 from furnel.parallel import each
 from furnel.progress import QUIET, Progress, check

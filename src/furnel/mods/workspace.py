@@ -6,19 +6,18 @@ import hashlib
 from dataclasses import dataclass, field, replace
 from pathlib import Path
 
-from furnel import imagefiles
 from furnel.catalogue import Asset, Catalogue
 from furnel.catalogue.marks import content_digest
 from furnel.errors import Cancelled, FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Install, Profile, recognise
+from furnel.media import Media, Spec, TextSpec, spec_of
 from furnel.mods.examination import Examination, keep_examination, read_examination
 from furnel.mods.fit import (
     Finding,
     FitPoint,
     Refit,
     State,
-    aspect_point,
     compare,
     fit_all,
     insisting,
@@ -28,7 +27,7 @@ from furnel.mods.fit import (
 from furnel.mods.fit.again import by_fit, mendable, needed, with_more
 from furnel.mods.fit.elsewhere import DRIFT, NAME, SOURCE
 from furnel.mods.fit.texts import meaning_points
-from furnel.mods.fromsource import cut_points, sheet_points
+from furnel.mods.fromsource import Made, source_points
 from furnel.mods.gamewide import GameWide
 from furnel.mods.outside import checked, choose
 from furnel.mods.project import (
@@ -42,7 +41,6 @@ from furnel.mods.project import (
     save_project,
 )
 from furnel.mods.render import (
-    Media,
     Surroundings,
     looks_at_original,
     read_source,
@@ -51,8 +49,6 @@ from furnel.mods.render import (
     staged,
 )
 from furnel.mods.results import Result
-from furnel.mods.soundspec import SoundSpec
-from furnel.mods.spec import Spec, TextSpec, spec_of
 from furnel.progress import QUIET, Progress, check
 from furnel.texts import misfits, shape_of
 
@@ -251,9 +247,7 @@ class Workspace:
     def _compare(self, swap: Swap, original: Spec, source: bytes, data: bytes, path: Path) -> Examination:
         name = swap.original if swap.encode is not None else str(path)
         result = spec_of(data, name, self.profile.role_of(swap.original))
-        beside = [*_proportions(swap, source), *sheet_points(swap, original, data)]
-        if isinstance(original, SoundSpec) and isinstance(result, SoundSpec):
-            beside += cut_points(swap, original, source, path, result.rate)
+        beside = source_points(Made(swap, source, path, original, result, data))
         if (
             isinstance(original, TextSpec)
             and isinstance(result, TextSpec)
@@ -316,20 +310,6 @@ class Workspace:
 
 def _fingerprint(data: bytes) -> str:
     return content_digest(data).hex()
-
-
-def _proportions(swap: Swap, source: bytes) -> list[FitPoint]:
-    """Whether a step that brings the picture to a size distorts it."""
-    if not imagefiles.recognises(source):
-        return []
-    header = imagefiles.read_header(source, swap.source)
-    size = (header.width, header.height)
-    for use in swap.steps:
-        if use.on and use.do == "crop":
-            size = (int(use.values["width"]), int(use.values["height"]))
-        elif use.on and use.do == "size" and use.values.get("how") == "stretch":
-            return [aspect_point(size, (int(use.values["width"]), int(use.values["height"])))]
-    return []
 
 
 def create_project(folder: Path, name: str, game: Path, author: str = "") -> Path:

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import io
+import re
 import struct
 import zlib
-from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, field, replace
 from pathlib import Path
 from typing import Any
 
@@ -19,57 +20,126 @@ from furnel.sound.memory import reader
 from furnel.sound.notes import NO_NOTES, SoundNotes, fact_frames, read_notes, wav_chunks, with_notes
 
 WHAT = "Reading a sound"
-SUFFIXES = (".wav", ".flac", ".ogg", ".opus", ".mp3", ".aiff", ".aif")
-
 _RATES = (1000, 1_000_000)
 _SLICE = 1 << 16  # libsndfile can crash on one huge Vorbis write
 _LOUDEST = 1000.0  # an amplitude: no recording is louder, only damage
 _MOST_SAMPLES = 1 << 30
 _SERIAL = 0x4655524E
-_FILE_TYPES = {
-    "WAV": "WAV",
-    "WAVEX": "WAV",
-    "FLAC": "FLAC",
-    "OGG": "Ogg",
-    "MP3": "MP3",
-    "MPEG": "MP3",
-    "AIFF": "AIFF",
-}
 _CODECS = {
     "PCM_S8": "PCM 8", "PCM_U8": "PCM 8", "PCM_16": "PCM 16", "PCM_24": "PCM 24", "PCM_32": "PCM 32", "FLOAT": "float 32",
     "DOUBLE": "float 64", "VORBIS": "Vorbis", "OPUS": "Opus", "MPEG_LAYER_III": "MP3", "IMA_ADPCM": "IMA ADPCM",
     "ALAW": "A-law", "ULAW": "mu-law",
 }  # fmt: skip
-# (file type, codec): libsndfile's format and subtype, and the rates that the codec has (none: any)
-_WRITTEN: dict[tuple[str, str], tuple[str, str, tuple[int, ...]]] = {
-    ("WAV", "PCM 8"): ("WAV", "PCM_U8", ()), ("WAV", "PCM 16"): ("WAV", "PCM_16", ()),
-    ("WAV", "PCM 24"): ("WAV", "PCM_24", ()), ("WAV", "PCM 32"): ("WAV", "PCM_32", ()),
-    ("WAV", "float 32"): ("WAV", "FLOAT", ()), ("WAV", "float 64"): ("WAV", "DOUBLE", ()),
-    ("WAV", "IMA ADPCM"): ("WAV", "IMA_ADPCM", ()), ("WAV", "A-law"): ("WAV", "ALAW", ()),
-    ("WAV", "mu-law"): ("WAV", "ULAW", ()),
-    ("FLAC", "PCM 8"): ("FLAC", "PCM_S8", ()), ("FLAC", "PCM 16"): ("FLAC", "PCM_16", ()),
-    ("FLAC", "PCM 24"): ("FLAC", "PCM_24", ()),
-    ("Ogg", "Vorbis"): ("OGG", "VORBIS", ()), ("Ogg", "Opus"): ("OGG", "OPUS", (8000, 12000, 16000, 24000, 48000)),
-    ("MP3", "MP3"): ("MP3", "MPEG_LAYER_III", (8000, 11025, 12000, 16000, 22050, 24000, 32000, 44100, 48000)),
-}  # fmt: skip
+_MP3_RATES = (8000, 11025, 12000, 16000, 22050, 24000, 32000, 44100, 48000)
+_OPUS_RATES = (8000, 12000, 16000, 24000, 48000)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True, eq=False)
+class SoundFile:
+    """A sound file type: from its record reading, writing, carving and docs/files.md derive.
+
+    `signature` is a pattern that its first bytes match, `whole` that of a file from its beginning, where that is narrower.
+    `formats` are what libsndfile calls it. `codecs` are those that it is written with, the usual one first: libsndfile's
+    subtype and the rates that the codec has (none: any). `length(data)` is how many bytes a file takes that begins here, 0
+    when that cannot be told.
+    """
+
+    name: str
+    suffixes: tuple[str, ...]
+    signature: bytes
+    formats: tuple[str, ...]
+    codecs: dict[str, tuple[str, tuple[int, ...]]] = field(default_factory=dict)
+    whole: bytes = b""
+    length: Callable[[memoryview], int] | None = None
+
+
+def riff_length(data: memoryview) -> int:
+    """How many bytes a RIFF file (IBM and Microsoft 1991) takes that begins here; 0 when it is cut short."""
+    size = 8 + int.from_bytes(data[4:8], "little")
+    return size + size % 2 if 12 < size <= len(data) else 0
+
+
+def _ogg_length(data: memoryview) -> int:
+    """From page to page (RFC 3533, section 6) to the last one of the stream."""
+    at = 0
+    while at + 27 <= len(data) and bytes(data[at : at + 4]) == b"OggS":
+        segments = data[at + 26]
+        last = data[at + 5] & 4
+        if at and data[at + 5] & 2:  # the next stream begins
+            break
+        at += 27 + segments + sum(data[at + 27 : at + 27 + segments])
+        if last:
+            break
+    return at if at <= len(data) else 0
+
+
+SOUND_FILES: tuple[SoundFile, ...] = (
+    SoundFile(
+        name="WAV",
+        suffixes=(".wav",),
+        signature=b"RIFF....WAVE",
+        formats=("WAV", "WAVEX"),
+        length=riff_length,
+        codecs={
+            "PCM 16": ("PCM_16", ()),
+            "PCM 8": ("PCM_U8", ()),
+            "PCM 24": ("PCM_24", ()),
+            "PCM 32": ("PCM_32", ()),
+            "float 32": ("FLOAT", ()),
+            "float 64": ("DOUBLE", ()),
+            "IMA ADPCM": ("IMA_ADPCM", ()),
+            "A-law": ("ALAW", ()),
+            "mu-law": ("ULAW", ()),
+        },
+    ),
+    SoundFile(
+        name="FLAC",
+        suffixes=(".flac",),
+        signature=b"fLaC",
+        formats=("FLAC",),
+        codecs={"PCM 16": ("PCM_16", ()), "PCM 8": ("PCM_S8", ()), "PCM 24": ("PCM_24", ())},
+    ),
+    SoundFile(
+        name="Ogg",
+        suffixes=(".ogg", ".opus"),
+        signature=b"OggS",
+        whole=rb"OggS\0\x02",
+        formats=("OGG",),
+        length=_ogg_length,
+        codecs={"Vorbis": ("VORBIS", ()), "Opus": ("OPUS", _OPUS_RATES)},
+    ),
+    SoundFile(
+        name="MP3",
+        suffixes=(".mp3",),
+        signature=rb"ID3|\xff[\xe2\xe3\xea\xeb\xf2\xf3\xfa\xfb]",
+        formats=("MP3", "MPEG"),
+        codecs={"MP3": ("MPEG_LAYER_III", _MP3_RATES)},
+    ),
+    SoundFile(name="AIFF", suffixes=(".aiff", ".aif"), signature=b"FORM....AIF", formats=("AIFF",)),
+)
+_BY_NAME = {one.name: one for one in SOUND_FILES}
+_FILE_TYPES = {known: one.name for one in SOUND_FILES for known in one.formats}
+_SIGNATURES = re.compile(b"|".join(one.signature for one in SOUND_FILES), re.DOTALL)
+SUFFIXES = tuple(suffix for one in SOUND_FILES for suffix in one.suffixes)
 LOSSY = ("Vorbis", "Opus", "MP3")
-WRITTEN_TYPES = tuple(dict.fromkeys(kind for kind, _ in _WRITTEN))
+WRITTEN_TYPES = tuple(one.name for one in SOUND_FILES if one.codecs)
 
 
 def codecs_of(file_type: str) -> tuple[str, ...]:
-    """The codecs that can be written into a type of file."""
-    return tuple(codec for kind, codec in _WRITTEN if kind == file_type)
+    """The codecs that can be written into a type of file, the usual one first."""
+    known = _BY_NAME.get(file_type)
+    return tuple(known.codecs) if known is not None else ()
 
 
 def usual_codec(file_type: str) -> str:
     """The codec that a type of file is mostly written with."""
-    return "PCM 16" if file_type in ("WAV", "FLAC") else codecs_of(file_type)[0]
+    return codecs_of(file_type)[0]
 
 
 def writable_as(file_type: str, codec: str) -> tuple[str, str]:
     """The type and codec that come nearest among those that can be written: the same, or the type's usual codec, or WAV."""
     file_type = file_type if codecs_of(file_type) else "WAV"
-    return file_type, codec if (file_type, codec) in _WRITTEN else usual_codec(file_type)
+    return file_type, codec if codec in codecs_of(file_type) else usual_codec(file_type)
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,13 +160,7 @@ class SoundInfo:
 
 def recognises(data: bytes | memoryview) -> bool:
     """Whether the beginning of `data` looks like a sound file that can be read."""
-    head = bytes(data[:12])
-    return (
-        (head[:4] == b"RIFF" and head[8:] == b"WAVE")
-        or (head[:4] == b"FORM" and head[8:11] == b"AIF")
-        or head.startswith((b"OggS", b"fLaC", b"ID3"))
-        or (len(head) > 2 and head[0] == 0xFF and head[1] & 0xE6 == 0xE2)
-    )
+    return _SIGNATURES.match(data) is not None
 
 
 def sound_info(data: bytes | memoryview, where: object = "") -> SoundInfo:
@@ -105,7 +169,7 @@ def sound_info(data: bytes | memoryview, where: object = "") -> SoundInfo:
         return stream.info
 
 
-def peek_info(head: bytes, size: int) -> SoundInfo | None:
+def peek_info(head: bytes | memoryview, size: int) -> SoundInfo | None:
     """What the first bytes of a PCM WAV of `size` bytes say of it; None when they do not tell (or it is no WAV)."""
     if head[:4] != b"RIFF" or head[8:12] != b"WAVE":
         return None
@@ -115,9 +179,9 @@ def peek_info(head: bytes, size: int) -> SoundInfo | None:
             return SoundInfo("WAV", f"PCM {bits}", rate, channels, max(min(length, size - 44), 0) // align)
     at, fmt = 12, b""
     while at + 8 <= len(head):
-        tag, length = head[at : at + 4], int.from_bytes(head[at + 4 : at + 8], "little")
+        tag, length = bytes(head[at : at + 4]), int.from_bytes(head[at + 4 : at + 8], "little")
         if tag == b"fmt ":
-            fmt = head[at + 8 : at + 24]
+            fmt = bytes(head[at + 8 : at + 24])
         elif tag == b"data" and len(fmt) == 16:
             code, channels, rate, _, align, bits = struct.unpack("<HHIIHH", fmt)
             if code != 1 or not channels or not rate or not align:
@@ -237,12 +301,12 @@ def write_clip(
     """
     import soundfile
 
-    if (file_type, codec) not in _WRITTEN:
+    if codec not in codecs_of(file_type):
         raise FurnelError(
             "Writing a sound", why=f"{file_type} with {codec} is not written",
             remedy=f"Use one of {', '.join(WRITTEN_TYPES)}",
         )  # fmt: skip
-    kind, subtype, rates = _WRITTEN[file_type, codec]
+    kind, (subtype, rates) = _BY_NAME[file_type].formats[0], _BY_NAME[file_type].codecs[codec]
     if rates and clip.rate not in rates:
         raise FurnelError(
             "Writing a sound",

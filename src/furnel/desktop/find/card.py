@@ -10,10 +10,7 @@ from furnel.catalogue import Asset
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.tiles import Tile, TileStore, paint_tile
 from furnel.desktop.widgets.basics import as_panel, button, hairline, label
-from furnel.mods.soundspec import SoundSpec
-from furnel.mods.spec import PictureSpec, Spec
-from furnel.sound.words import channels_text
-from furnel.words import number
+from furnel.media import Spec, medium_of_kind
 
 
 class _Stage(QWidget):
@@ -138,8 +135,9 @@ class SpecCard(QWidget):
         self._fit.setVisible(swapped)
         self._kin.setVisible(bool(kin))
         self._kin.setText(f"Show its {kin} kin")
-        self._alike.setVisible(bool(asset.facts.width or asset.facts.rate))
-        self._hear.setVisible(asset.facts.kind in ("sound", "music"))
+        medium = medium_of_kind(asset.facts.kind)
+        self._alike.setVisible(medium.has_likeness)
+        self._hear.setVisible(medium.is_heard)
         self._fill(self._rows(asset))
 
     def show_spec(self, spec: Spec) -> None:
@@ -149,50 +147,16 @@ class SpecCard(QWidget):
             self._fill(self._rows(self._asset))
 
     def _rows(self, asset: Asset) -> list[tuple[str, str]]:
-        rows, spec = self._glance(asset), self._spec
-        if isinstance(spec, PictureSpec):
-            alpha = {"none": "none used", "cut-out": "cut-out", "smooth": "smooth"}[spec.alpha]
-            rows[3:3] = [("Alpha", alpha), ("Brightness", f"{spec.brightness:.0%}")]
-            if spec.cell is not None and spec.frames:
-                rows.insert(1, ("Frames", f"{spec.frames} of {spec.cell[0]} × {spec.cell[1]}"))
-            if spec.note("rows"):
-                rows.insert(3, ("Rows", f"{spec.note('rows')}, run-length {spec.note('run-length')}"))
-        elif isinstance(spec, SoundSpec):
-            loud = f"{spec.loudness:.1f} LUFS" if spec.loudness > -200 else "silent"
-            rows[4:4] = [("Loudness", loud)]
-            if spec.loops:
-                rows.insert(1, ("Loop", f"{number(spec.frames)} frames, exactly"))
-        return rows
-
-    def set_playing(self, playing: bool) -> None:
-        self._hear.setText("Stop" if playing else "Play")
-
-    def _glance(self, asset: Asset) -> list[tuple[str, str]]:
-        facts = asset.facts
-        rows = []
-        if facts.width:
-            chain = (
-                f"{facts.levels}, full chain"
-                if facts.levels == max(facts.width, facts.height).bit_length()
-                else str(facts.levels)
-            )
-            rows = [
-                ("Size", f"{number(facts.width)} × {number(facts.height)}"),
-                ("Format", facts.format),
-                ("Levels", chain if facts.levels > 1 else "1"),
-            ]
-        elif facts.rate:
-            rows = [("Length", f"{facts.length_s:.2f} s"), ("Format", facts.format), ("Rate", f"{number(facts.rate)} Hz"),
-                    ("Channels", channels_text(facts.channels))]  # fmt: skip
-        else:
-            rows = [("Format", facts.format)]
+        rows = medium_of_kind(asset.facts.kind).rows(asset.facts, self._spec)
         if asset.role:
             rows.append(("Role", asset.role))
         stored = byte_size(asset.size)
         if asset.stored != asset.size:
             stored += f", packed {byte_size(asset.stored)}"
-        rows.append(("Stored", stored))
-        return rows
+        return [*rows, ("Stored", stored)]
+
+    def set_playing(self, playing: bool) -> None:
+        self._hear.setText("Stop" if playing else "Play")
 
     def _fill(self, rows: list[tuple[str, str]]) -> None:
         """The rows in the labels that are there; only missing ones are made."""

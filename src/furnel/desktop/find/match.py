@@ -9,13 +9,13 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
-from furnel.catalogue import preview_of
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, paint_tile, tile_of
 from furnel.desktop.widgets.basics import button, elided, label, scrolling
 from furnel.desktop.widgets.page import Page
-from furnel.mods.matching import Match, kind_of, match_files, match_folder
+from furnel.media import preview_of_file
+from furnel.mods.matching import Match, match_files, match_folder
 from furnel.progress import Progress
 from furnel.words import number
 
@@ -246,7 +246,7 @@ class MatchSheet(Page):
 
         def work(_: object) -> list[tuple[Path, Tile]]:
             files = [match.file for match in found]
-            return [(file, tile_of(preview_of(file.read_bytes(), kind_of(file), file))) for file in files]
+            return [(file, tile_of(preview_of_file(file))) for file in files]
 
         def done(tiles: list[tuple[Path, Tile]]) -> None:
             for file, tile in tiles:

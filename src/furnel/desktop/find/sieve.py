@@ -12,17 +12,10 @@ from furnel.catalogue import Facets, Sieve
 from furnel.desktop.find.like import LikeBox
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.widgets.basics import button, label
+from furnel.media import KIND_TITLES
 from furnel.words import number
 
 _ROW = 20
-_WORDS = {
-    "texture": "Textures",
-    "sheet": "Sheets",
-    "sound": "Sounds",
-    "music": "Music",
-    "definition": "Definitions",
-    "other": "Other",
-}
 
 
 class FacetList(QWidget):
@@ -94,7 +87,7 @@ class FacetList(QWidget):
                 painter.drawRect(QRectF(-0.5, y + 0.5, self.width() - 1, _ROW - 2))
             painter.setFont(font(12))
             painter.setPen(look.colour("text" if on and count else "faint"))
-            painter.drawText(QPointF(4, y + 14), _WORDS.get(name, name))
+            painter.drawText(QPointF(4, y + 14), KIND_TITLES.get(name, name))
             width = bar_right - bar_left
             painter.fillRect(QRectF(bar_left, y + 8, width, 4), look.colour("sunken"))
             painter.fillRect(

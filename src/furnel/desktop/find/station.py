@@ -29,8 +29,8 @@ from furnel.desktop.playback import Player
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore
 from furnel.desktop.widgets.basics import button, label, marked
+from furnel.media import medium_of_kind, spec_of
 from furnel.mods.render import read_source
-from furnel.mods.spec import spec_of
 from furnel.sound import read_clip
 from furnel.words import number
 
@@ -146,7 +146,7 @@ class FindStation(QWidget):
         catalogue = self._session.catalogue
         if self._player.playing:
             self._player.stop()
-        elif asset is not None and catalogue is not None and asset.facts.kind in ("sound", "music"):
+        elif asset is not None and catalogue is not None and medium_of_kind(asset.facts.kind).is_heard:
             name = f"{catalogue.install.folder} {asset.path}"
             if not self._player.play(name, lambda: read_clip(catalogue.read(asset), asset.path)[0]):
                 self._session.tell("calm", "There is no sound device: everything but hearing works")

@@ -17,12 +17,12 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
 
-from furnel import sound
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore, paint_tile, paint_waveform
 from furnel.desktop.widgets.basics import button, elided, label, paint_state, scrolling
 from furnel.desktop.widgets.page import Page
+from furnel.media import SOUND, medium_by_suffix
 from furnel.mods.tunes import Forecast, Song, Tune, forecast, read_songs, tunes_of
 from furnel.sound.words import length_text
 
@@ -261,7 +261,7 @@ class TunesPage(Page):
             ),
             key=lambda file: file.name,
         )
-        songs = [file for file in files if file.suffix.lower() in sound.SUFFIXES]
+        songs = [file for file in files if medium_by_suffix(file) is SOUND]
         if not songs:
             self._session.tell("wrong", "There is no sound among these files: drop WAV, FLAC, Ogg or MP3")
             return
@@ -297,7 +297,7 @@ class TunesPage(Page):
 
     def _ask(self) -> None:
         names, _ = QFileDialog.getOpenFileNames(
-            self, "Songs", "", f"Sounds ({' '.join(f'*{end}' for end in sound.SUFFIXES)})"
+            self, "Songs", "", f"Sounds ({' '.join(f'*{end}' for end in SOUND.suffixes)})"
         )
         if names:
             self.lay([Path(name) for name in names])

@@ -27,10 +27,11 @@ from PyQt6.QtGui import (
 )  # fmt: skip
 from PyQt6.QtWidgets import QAbstractScrollArea, QFrame
 
-from furnel.catalogue import KINDS, Asset, Group, Shelf
+from furnel.catalogue import Asset, Group, Shelf
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import elided
+from furnel.media import KINDS
 from furnel.words import number
 
 _MARGIN, _GAP, _HEADER, _CAPTION = 14, 8, 28, 34

@@ -9,21 +9,13 @@ from PyQt6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QPushButton, QV
 from furnel.blocks import QUALITIES
 from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import label
+from furnel.imagefiles import Note, picture_file
 from furnel.images.resample import LEVELS_AS
-from furnel.mods.project import Encode
-from furnel.mods.trials import ALLOWED
+from furnel.media import Encode
 from furnel.sound import LOSSY, WRITTEN_TYPES, codecs_of, writable_as
 
-_NOTES = {
-    "header": ("Header", ("legacy", "DX10")),
-    "srgb": ("Colour space", ("on", "off")),
-    "rows": ("Rows", ("bottom first", "top first")),
-    "run-length": ("Run-length", ("off", "on")),
-    "alpha": ("Alpha is", ("straight", "premultiplied")),
-    "weighting": ("Colours weigh", ("even", "as seen")),
-    "supercompression": ("Packing", ("none", "Zstandard", "zlib")),
-}
-_SHOWN = {"DDS": ("header",), "KTX2": ("supercompression", "srgb"), "TGA": ("rows", "run-length")}
+_WEIGHTING = Note(key="weighting", label="Colours weigh", choices=("even", "as seen"))
+_UNSAID = {"mode", "table", "cut-out", "srgb", "footer"}  # by the summary
 
 
 def encoding_card(
@@ -37,13 +29,10 @@ def encoding_card(
     """Fill a card's column; `turn` folds and unfolds it, `change` takes another encoding."""
 
     def choice(name: str, choices: tuple[str, ...], now: str, key: str) -> QComboBox:
-        """A box for one of the encoding's own values, `key`, or for one of its notes."""
+        """A box for one of the encoding's own values, `key`."""
 
         def chosen(text: str) -> None:
-            if key in _NOTES:
-                change(encode.model_copy(update={"notes": {**encode.notes, key: text}}))
-            else:
-                change(encode.model_copy(update={key: int(text) if key == "levels" else text}))
+            change(encode.model_copy(update={key: int(text) if key == "levels" else text}))
 
         return _box(name, choices, now, chosen)
 
@@ -73,20 +62,23 @@ def encoding_card(
     if unfolded and codecs_of(encode.file):
         _sound_rows(encode, column, change)
         return
-    if not unfolded or encode.file not in ALLOWED:
+    file = None if codecs_of(encode.file) else picture_file(encode.file)
+    if not unfolded or file is None or not file.formats:
         return
-    formats = ALLOWED[encode.file]
-    if encode.format not in formats:
-        formats = (encode.format, *formats)
+    formats = file.formats if encode.format in file.formats else (encode.format, *file.formats)
     rows = [("Format", choice("Format", formats, encode.format, "format"))]
-    if encode.file != "TGA":
+    if file.has_levels:
         counts = tuple(str(count) for count in range(1, 15))
         rows.append(("Levels", choice("Levels", counts, str(encode.levels), "levels")))
         rows.append(("Levels made as", choice("Levels made as", LEVELS_AS, encode.levels_as, "levels_as")))
-    shown = _SHOWN.get(encode.file, ()) + (("weighting",) if encode.format in ("BC1", "BC2", "BC3") else ())
-    for key in shown:
-        name, choices = _NOTES[key]
-        rows.append((name, choice(name, choices, encode.notes.get(key, choices[0]), key)))
+    weighs = (_WEIGHTING,) if encode.format in ("BC1", "BC2", "BC3") else ()
+    for note in (*(note for note in file.notes if note.offered), *weighs):
+
+        def chosen(text: str, key: str = note.key) -> None:
+            change(encode.model_copy(update={"notes": {**encode.notes, key: text}}))
+
+        now = encode.notes.get(note.key, note.choices[0])
+        rows.append((note.label, _box(note.label, note.choices, now, chosen)))
     _fill(column, rows)
 
 
@@ -132,7 +124,8 @@ def _fill(column: QVBoxLayout, rows: list[tuple[str, QComboBox]]) -> None:
 
 def summary(encode: Encode) -> str:
     """An encoding in short."""
-    kind = encode.format if encode.file == "DDS" else f"{encode.file} {encode.format}"
+    by_format = not codecs_of(encode.file) and picture_file(encode.file).known_by_format
+    kind = encode.format if by_format else f"{encode.file} {encode.format}"
     parts = [kind.replace(" RGBA8", "").replace(" BGRA8", "")]
     if encode.pictures > 1:
         parts.append(
@@ -142,9 +135,5 @@ def summary(encode: Encode) -> str:
         parts.append(
             f"{encode.levels} levels" + (f" as {encode.levels_as}" if encode.levels_as != "colour" else "")
         )
-    shown = {
-        key: value
-        for key, value in encode.notes.items()
-        if key not in ("mode", "table", "cut-out", "srgb", "footer")
-    }
+    shown = {key: value for key, value in encode.notes.items() if key not in _UNSAID}
     return ", ".join([*parts, *(f"{key} {value}" for key, value in shown.items())])

@@ -2,32 +2,30 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtCore import QObject
 
+from furnel.desktop.fit.bench import Bench, BenchType, Hands
 from furnel.desktop.fit.sound_bench import SoundBench
-from furnel.desktop.session import Session
-from furnel.mods.events import fill_event, mod_events, set_event
-from furnel.mods.fit import with_encoding
-from furnel.mods.project import Project, StepUse, Swap
+from furnel.desktop.fit.sound_content import load_sounds
+from furnel.media import SOUND
+from furnel.mods.events import event_of, fill_event, mod_events, set_event
+from furnel.mods.project import Project, StepUse
 from furnel.mods.shapes import moved_part
+from furnel.mods.steps import step_type
+from furnel.mods.workspace import Workspace
 from furnel.texts import SoundEvent
 
 
 class Hearing(QObject):
-    """Carries out the wishes of the sound bench; `current` gives the swap on it, `pick` puts another one there."""
+    """Carries out the wishes of the sound bench."""
 
-    def __init__(
-        self,
-        bench: SoundBench,
-        session: Session,
-        current: Callable[[], Swap | None],
-        pick: Callable[[str], None],
-    ) -> None:
+    def __init__(self, bench: SoundBench, hands: Hands) -> None:
         super().__init__(bench)
-        self._bench, self._session, self._current, self._pick = bench, session, current, pick
+        self._bench, self._hands, self._session = bench, hands, hands.session
+        self._current, self._pick, self._change = hands.current, hands.pick, hands.change
+        session = hands.session
         bench.silent.connect(
             lambda: session.tell("calm", "There is no sound device: everything but hearing works")
         )
@@ -44,12 +42,6 @@ class Hearing(QObject):
         bench.panel.removed.connect(self._remove)
         bench.panel.changed.connect(self._set_event)
 
-    def _change(self, swap: Swap, text: str) -> None:
-        examined = self._session.examined.get(swap.original)
-        if examined is not None and examined.original is not None:
-            swap = with_encoding(swap, examined.original)
-        self._session.set_swap(swap, text)
-
     def _loop(self, start: int, end: int) -> None:
         """Let a loop of the result, in its frames, be made by a step: the last loop step, or a new one before the loudness."""
         swap = self._current()
@@ -59,7 +51,7 @@ class Hearing(QObject):
         place = next((n for n in reversed(range(len(steps))) if steps[n].on and steps[n].do == "loop"), None)
         if place is None:
             use = StepUse(do="loop", values={"start": start, "length": end - start, "search": 0.0})
-            levels = [n for n, step in enumerate(steps) if step.do == "loudness"]
+            levels = [n for n, step in enumerate(steps) if step_type(step.do).is_last]
             steps.insert(levels[-1] if levels else len(steps), use)
         else:
             values = steps[place].checked()
@@ -145,3 +137,18 @@ class Hearing(QObject):
 
 def _with_sounds(event: SoundEvent, sounds: tuple[str, ...]) -> SoundEvent:
     return SoundEvent(event.name, sounds, event.volume, event.fade_from, event.silent_at)
+
+
+def _beside(space: Workspace, original: str) -> tuple[str, ...]:
+    """The sounds of the event that a swap belongs to."""
+    event = event_of(space, original)
+    return event.sounds if event is not None else ()
+
+
+def _make(hands: Hands) -> Bench:
+    bench = SoundBench(hands.look, hands.player)
+    Hearing(bench, hands)
+    return bench
+
+
+SOUND_BENCH = BenchType(SOUND.kinds, _make, load_sounds, _beside)

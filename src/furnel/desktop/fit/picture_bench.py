@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtGui import QImage
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QButtonGroup,
@@ -16,6 +17,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from furnel.desktop.fit.bench import Bench
 from furnel.desktop.fit.distance import DistanceRow
 from furnel.desktop.fit.formats import FormatCards
 from furnel.desktop.fit.levels import LevelLadder
@@ -32,9 +34,10 @@ _TRAY = 164
 TRAYS = ("Levels", "From afar", "Formats", "Tones", "In the game")
 
 
-class PictureBench(QWidget):
+class PictureBench(Bench):
     """Compares two pictures. `wanted` asks for images that are not made yet, `formats_wanted` for formats to be tried."""
 
+    previews = True
     wanted = pyqtSignal(object)
     formats_wanted = pyqtSignal()
 
@@ -126,6 +129,9 @@ class PictureBench(QWidget):
         self._result.setText(content.label)
         self._ask()
         self._read_out(-1, -1)
+
+    def show_instead(self, image: QImage) -> None:
+        self.view.show_instead(image)
 
     def show_tray(self, name: str) -> None:
         """Show one of the trays."""

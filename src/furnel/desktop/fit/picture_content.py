@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -10,15 +9,14 @@ import numpy.typing as npt
 from PyQt6.QtGui import QImage
 
 from furnel import imagefiles
-from furnel.catalogue import Catalogue
+from furnel.desktop.fit.bench import Loading
 from furnel.desktop.fit.scene import Scene, scene_of
 from furnel.desktop.imaging import to_image
 from furnel.desktop.look import byte_size
 from furnel.images.colour import LUMA, alpha_use
 from furnel.images.picture import Picture
-from furnel.images.resample import resize
-from furnel.mods.spec import PictureSpec
-from furnel.mods.workspace import Examined
+from furnel.images.resample import shrunk
+from furnel.media import PictureSpec
 
 CHANNELS = ("RGB", "no alpha", "R", "G", "B", "alpha")
 SCALES = (1, 4, 16)
@@ -75,29 +73,21 @@ class PictureContent:
         return self.original.size == self.yours.size
 
 
-def load_pictures(
-    original: bytes,
-    yours: bytes,
-    name: str,
-    examined: Examined,
-    catalogue: Catalogue,
-    results: Mapping[str, bytes],
-) -> PictureContent:
-    """Decode both sides; `results` are the other swaps' by original, for what the game shows together with this one."""
-    path = examined.swap.original
-    first, second = _side(original, path), _side(yours, name)
-    spec, result = examined.original, examined.result
-    cell = spec.cell if isinstance(spec, PictureSpec) else None
+def load_pictures(loading: Loading) -> PictureContent:
+    """Decode both sides. Raises FurnelError when one is damaged."""
+    path = loading.examined.swap.original
+    first, second = _side(loading.original, path), _side(loading.yours, loading.name)
+    spec, result = loading.examined.original, loading.examined.result
+    assert isinstance(spec, PictureSpec)
     label, yours_frames = "", 0
     if isinstance(result, PictureSpec):
         yours_frames = result.frames
-        kind = result.format if result.file_type in ("DDS", "KTX2") else result.file_type
-        label = f"{kind}, {byte_size(len(yours))}"
-    scene = scene_of(path, first.pixels, second.pixels, catalogue, results)
+        kind = result.format if imagefiles.picture_file(result.file_type).has_levels else result.file_type
+        label = f"{kind}, {byte_size(len(loading.yours))}"
+    scene = scene_of(path, first.pixels, second.pixels, loading.catalogue, loading.results)
     return PictureContent(
-        path, first, second, label, cell, spec.frames if isinstance(spec, PictureSpec) else 0, yours_frames,
-        spec.file_type if isinstance(spec, PictureSpec) else "", spec.levels if isinstance(spec, PictureSpec) else 1, scene,
-    )  # fmt: skip
+        path, first, second, label, spec.cell, spec.frames, yours_frames, spec.file_type, spec.levels, scene
+    )
 
 
 def channel_images(content: PictureContent, level: int, channel: str) -> None:
@@ -123,17 +113,9 @@ def _side(data: bytes, name: str) -> Side:
     texture = imagefiles.read_texture(data, name)
     pictures = [imagefiles.decode_level(texture, level) for level in range(len(texture.levels))]
     whole = pictures[0]
-    shown = tuple(_bounded(picture) for picture in pictures)
+    shown = tuple(shrunk(picture, _LARGEST) for picture in pictures)
     images = {(level, "RGB"): to_image(picture) for level, picture in enumerate(shown)}
     return Side(shown, whole, alpha_use(whole.pixels) != "none", _tones(shown[0]), images)
-
-
-def _bounded(picture: Picture) -> Picture:
-    longest = max(picture.size)
-    if longest <= _LARGEST:
-        return picture
-    width, height = (max(side * _LARGEST // longest, 1) for side in picture.size)
-    return resize(picture, width, height, "area")
 
 
 def _channel(picture: Picture, channel: str) -> Picture:

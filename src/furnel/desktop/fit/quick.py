@@ -6,12 +6,12 @@ from threading import Lock
 
 from PyQt6.QtGui import QImage
 
-from furnel import imagefiles
 from furnel.desktop.imaging import to_image
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
+from furnel.media import PICTURE, medium_of
 from furnel.mods.project import Swap
-from furnel.mods.render import Surroundings, apply_steps, open_source, read_source, reduced
+from furnel.mods.render import Surroundings, apply_steps, read_source, reduced
 from furnel.mods.steps import Around
 from furnel.mods.workspace import Workspace
 
@@ -48,8 +48,9 @@ class QuickLook:
         if self._of == (swap.original, path, stamp):
             return
         asset = space.catalogue.get(swap.base)
-        whole = imagefiles.decode_level(imagefiles.read_texture(space.catalogue.read(asset), swap.original))
-        media = open_source(read_source(path), path).media
+        whole = PICTURE.opened(space.catalogue.read(asset), swap.original)
+        data = read_source(path)
+        media = medium_of(data, path).opened(data, path)
         self._scale = min(_SIDE / max(whole.size), 1.0)
         self._original = reduced(whole, self._scale)
         self._source = reduced(media, self._scale) if isinstance(media, Picture) else None

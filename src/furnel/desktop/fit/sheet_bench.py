@@ -6,7 +6,8 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
 from PyQt6.QtGui import QFont, QImage, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QSlider, QVBoxLayout, QWidget
 
-from furnel.desktop.fit.picture_content import PictureContent, Side
+from furnel.desktop.fit.bench import Bench, BenchType
+from furnel.desktop.fit.picture_content import PictureContent, Side, load_pictures
 from furnel.desktop.imaging import paint_checks, to_image
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import as_panel, button, label
@@ -108,7 +109,7 @@ class _Stage(QWidget):
         painter.drawText(QPointF(14, 20), self._word)
 
 
-class SheetBench(QWidget):
+class SheetBench(Bench):
     """Compares two sheets, still and moving."""
 
     def __init__(self, look: Look) -> None:
@@ -231,3 +232,6 @@ class SheetBench(QWidget):
             stage.update()
         self._sheets.frame = self._frame % max(content.frames, 1)
         self._sheets.update()
+
+
+SHEET_BENCH = BenchType(("sheet",), lambda hands: SheetBench(hands.look), load_pictures)

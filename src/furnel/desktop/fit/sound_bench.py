@@ -10,6 +10,7 @@ from PyQt6.QtCore import QTimer, pyqtSignal
 from PyQt6.QtGui import QImage
 from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
+from furnel.desktop.fit.bench import Bench
 from furnel.desktop.fit.event_panel import EventPanel
 from furnel.desktop.fit.lanes import Lanes
 from furnel.desktop.fit.measure_table import MeasureTable
@@ -26,7 +27,7 @@ _SEAM_S = 1.0
 _SPECTRUM_ROWS, _SPECTRUM_WAIT_MS = 220, 120
 
 
-class SoundBench(QWidget):
+class SoundBench(Bench):
     """Compares two sounds by eye and by ear. `spectrum_wanted` asks for a job that draws both spectrograms."""
 
     silent = pyqtSignal()

@@ -5,18 +5,17 @@ from __future__ import annotations
 import contextlib
 from collections.abc import Mapping
 from dataclasses import dataclass
-from types import MappingProxyType
 
 import numpy as np
 
 from furnel import sound
+from furnel.desktop.fit.bench import Loading
 from furnel.errors import FurnelError
+from furnel.media import SoundSpec, Spec, sound_spec
 from furnel.mods.events import event_of
 from furnel.mods.project import Swap
 from furnel.mods.shapes import Layer, SourceShape, layers_of, source_shape, used_part
-from furnel.mods.soundspec import SoundSpec, sound_spec
-from furnel.mods.spec import Spec
-from furnel.mods.workspace import Examined, Workspace
+from furnel.mods.workspace import Workspace
 from furnel.sound import Clip, Measures, Overview, Rhythm
 from furnel.sound.words import channels_text
 from furnel.texts import SoundEvent
@@ -24,7 +23,6 @@ from furnel.texts import SoundEvent
 _MUSIC_S = 8.0
 _SHOWN_S = 900.0  # of a longer recording only this much is held
 CURVE_S = 0.1
-_NOTHING: Mapping[str, bytes] = MappingProxyType({})
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -92,28 +90,19 @@ class SoundContent:
     layers: tuple[Layer, ...] = ()
 
 
-def load_sounds(
-    original: bytes,
-    examined: Examined,
-    name: str,
-    space: Workspace | None,
-    results: Mapping[str, bytes] = _NOTHING,
-) -> SoundContent:
-    """Decode both sides, which were measured when they were examined; `results` are the other swaps'.
-
-    Raises FurnelError when one of them is damaged or no sound.
-    """
+def load_sounds(loading: Loading) -> SoundContent:
+    """Decode both sides, which were measured when they were examined. Raises FurnelError when one is damaged or no sound."""
+    examined, space, data = loading.examined, loading.space, loading.yours
     swap = examined.swap
-    first = _lane(original, swap.base, _spec(examined.original, original, swap.base))
-    data = examined.data
-    second = _lane(data, name, _spec(examined.result, data, name))
+    first = _lane(loading.original, swap.base, _spec(examined.original, loading.original, swap.base))
+    second = _lane(data, loading.name, _spec(examined.result, data, loading.name))
     source, used, event = None, (0.0, 0.0), None
     layers: tuple[Layer, ...] = ()
     if space is not None:
         with contextlib.suppress(FurnelError):  # a source that is gone is told by the fit
             source = source_shape(space.source_path(swap))
             used = used_part(swap.steps, second.clip.rate, source.length_s, source.silence_s)
-        event = _event(space, swap.original, data, results)
+        event = _event(space, swap.original, data, loading.results)
         layers = layers_of(swap.steps, space.folder)
     loops = isinstance(examined.original, SoundSpec) and examined.original.loops
     return SoundContent(first, second, loops, swap, source, used, event, layers)

@@ -2,90 +2,31 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QImage
-from PyQt6.QtWidgets import QFrame, QHBoxLayout, QScrollArea, QStackedWidget, QVBoxLayout, QWidget
+from PyQt6.QtGui import QImage
+from PyQt6.QtWidgets import QFrame, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
-from furnel.desktop.fit.content import (
-    Content,
-    NoContent,
-    load_content,
-    step_tiles,
-)
-from furnel.desktop.fit.hearing import Hearing
+from furnel.desktop.fit.bench import Hands
+from furnel.desktop.fit.benches import Benches, Loaded, NoContent, bench_of, load_content, step_tiles
 from furnel.desktop.fit.kin import KinOffer
-from furnel.desktop.fit.picture_bench import PictureBench
-from furnel.desktop.fit.picture_content import PictureContent, channel_images, difference_image
 from furnel.desktop.fit.queue import SwapQueue
 from furnel.desktop.fit.quick import QuickLook
-from furnel.desktop.fit.sheet_bench import SheetBench
-from furnel.desktop.fit.sound_bench import SoundBench
-from furnel.desktop.fit.sound_content import SoundContent
 from furnel.desktop.fit.steps import StepsPanel
 from furnel.desktop.fit.table import FitTable
-from furnel.desktop.fit.text_bench import TextBench
 from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore
-from furnel.desktop.widgets.basics import hairline, label
-from furnel.images.picture import Picture
-from furnel.mods.events import event_of
-from furnel.mods.fit import mended, with_encoding, with_format
+from furnel.desktop.widgets.basics import hairline
+from furnel.media import medium_of_kind
+from furnel.mods.fit import mended, with_encoding
 from furnel.mods.project import Swap
 from furnel.mods.results import ResultBytes
-from furnel.mods.soundspec import SoundSpec
-from furnel.mods.spec import PictureSpec
-from furnel.mods.trials import Trial, allowed_formats, try_formats
+from furnel.mods.steps import STEP_DOMAINS
 from furnel.mods.workspace import Examined
-from furnel.progress import Progress
-
-
-class _Benches(QStackedWidget):
-    """The benches, one shown; a file dropped on it becomes the swap's source."""
-
-    dropped = pyqtSignal(object)
-
-    def __init__(self, look: Look, player: Player) -> None:
-        super().__init__()
-        self.picture, self.sheet = PictureBench(look), SheetBench(look)
-        self.sound, self.text = SoundBench(look, player), TextBench(look)
-        self.empty = label("", "caption")
-        self.empty.setAlignment(Qt.AlignmentFlag.AlignCenter)
-        self.empty.setWordWrap(True)
-        self.empty.setContentsMargins(60, 0, 60, 0)
-        for bench in (self.empty, self.picture, self.sheet, self.sound, self.text):
-            self.addWidget(bench)
-        self.setAcceptDrops(True)
-
-    def show_content(self, content: Content, keep_view: bool) -> None:
-        """Show the bench that goes with the content."""
-        if isinstance(content, NoContent):
-            self.empty.setText(content.why)
-            self.setCurrentWidget(self.empty)
-            return
-        bench = self._bench(content)
-        bench.show_content(content, keep_view)  # type: ignore[attr-defined]
-        self.setCurrentWidget(bench)
-
-    def _bench(self, content: Content) -> QWidget:
-        if isinstance(content, PictureContent):
-            return self.sheet if content.cell is not None else self.picture
-        return self.sound if isinstance(content, SoundContent) else self.text
-
-    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        if event is not None and event.mimeData().hasUrls():
-            event.acceptProposedAction()
-
-    def dropEvent(self, event: QDropEvent | None) -> None:
-        if event is not None:
-            files = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
-            if files:
-                self.dropped.emit(files[0])
 
 
 class FitStation(QWidget):
@@ -98,8 +39,13 @@ class FitStation(QWidget):
     ) -> None:
         super().__init__()
         self._session, self._player = session, player
-        self.queue, self.benches = SwapQueue(look, session, tiles, results), _Benches(look, player)
-        self.table, self.steps = FitTable(look), StepsPanel(look)
+        self.queue, self.table, self.steps = (
+            SwapQueue(look, session, tiles, results),
+            FitTable(look),
+            StepsPanel(look),
+        )
+        self._hands = Hands(look, session, player, self.steps, lambda: session.swap(self.current), self.pick)
+        self.benches = Benches(self._hands)
         self._shown: tuple[str, str] = ("", "")
         self._thumbs_of = ""
         self._quick = QuickLook()
@@ -133,20 +79,11 @@ class FitStation(QWidget):
         self.queue.picked.connect(self._picked)
         self.queue.dropped.connect(lambda original, file: session.swap_with(original, file))
         self.benches.dropped.connect(self._drop)
-        self.hearing = Hearing(self.benches.sound, session, lambda: session.swap(self.current), self.pick)
         self.table.wanted.connect(self.wanted)
         self.table.mend.connect(self._mend)
         self.table.insist.connect(self._insist)
-        self.steps.changed.connect(self._change)
+        self.steps.changed.connect(self._hands.change)
         self.steps.previewed.connect(self._preview)
-        picture = self.benches.picture
-        self.steps.area_open.connect(picture.view.set_area)
-        picture.view.area_moving.connect(lambda box: self.steps.move_area(box, False))
-        picture.view.area_moved.connect(lambda box: self.steps.move_area(box, True))
-        picture.wanted.connect(self._make_images)
-        picture.scene.wanted.connect(self._draw_scene)
-        picture.formats_wanted.connect(self._try_formats)
-        picture.formats.used.connect(self._use_format)
         session.opened.connect(self._forget)
         session.project_changed.connect(self._show)
         session.marked.connect(lambda: self.kin.show_for(self.current))
@@ -154,17 +91,7 @@ class FitStation(QWidget):
 
     def parts(self) -> tuple[QWidget, ...]:
         """What it is made of, to be dressed one by one: there is much in it that is not seen at one time."""
-        benches = self.benches
-        return (
-            self.queue,
-            self.kin,
-            self._side,
-            benches.empty,
-            benches.picture,
-            benches.sheet,
-            benches.sound,
-            benches.text,
-        )
+        return self.queue, self.kin, self._side
 
     @property
     def current(self) -> str:
@@ -193,10 +120,10 @@ class FitStation(QWidget):
             self._show()
 
     def _beside(self) -> tuple[str, ...]:
-        """The other sounds of the event that the swap on the bench belongs to."""
-        space = self._session.space
-        event = event_of(space, self.current) if space is not None and self.current else None
-        return event.sounds if event is not None else ()
+        """The other swaps that are shown together with the one on the bench."""
+        space, examined = self._session.space, self._session.examined.get(self.current)
+        bench = bench_of(examined) if examined is not None else None
+        return bench.beside(space, self.current) if space is not None and bench is not None else ()
 
     def showEvent(self, event: object) -> None:
         if self._due:
@@ -221,10 +148,8 @@ class FitStation(QWidget):
             )
             return
         asset = self._session.asset(swap.base)
-        kind = {"texture": "picture", "sheet": "picture", "sound": "sound", "music": "sound"}.get(
-            asset.facts.kind if asset else "", ""
-        )
-        self.steps.show_swap(swap, kind)
+        domain = medium_of_kind(asset.facts.kind).name if asset else ""
+        self.steps.show_swap(swap, domain if domain in STEP_DOMAINS else "")
         examined = self._session.examined.get(swap.original)
         name = self._session.name_of(swap.original)
         self.table.show_swap(
@@ -257,13 +182,13 @@ class FitStation(QWidget):
     def _load(self, examined: Examined) -> None:
         catalogue = self._session.catalogue
         original = examined.swap.original
-        shown = original, f"{examined.key} {self._neighbours(examined)}"
+        shown = original, f"{examined.key} {self._neighbours()}"
         if catalogue is None or self._shown == shown:
             return
         keep_view = self._shown[0] == original
         results = ResultBytes(self._session.examined)
 
-        def done(content: Content) -> None:
+        def done(content: Loaded | NoContent) -> None:
             if self.current == original:
                 if not keep_view and self._player.playing:
                     self._player.stop()
@@ -279,20 +204,12 @@ class FitStation(QWidget):
             shown=False,
         )
 
-    def _neighbours(self, examined: Examined) -> str:
-        """What else the sound bench shows: the event's settings and its other sounds."""
-        project = self._session.project
-        if project is None or not isinstance(examined.original, SoundSpec):
+    def _neighbours(self) -> str:
+        """What else the bench shows changes with: the events' settings and the results beside."""
+        project, known, beside = self._session.project, self._session.examined, self._beside()
+        if project is None or not beside:
             return ""
-        known = self._session.examined
-        return f"{project.events} {[known[path].key for path in self._beside() if path in known]}"
-
-    def _change(self, swap: Swap, text: str) -> None:
-        """Take changed steps; the first ones bring an encoding like the original's with them."""
-        examined = self._session.examined.get(swap.original)
-        if examined is not None and examined.original is not None:
-            swap = with_encoding(swap, examined.original)
-        self._session.set_swap(swap, text)
+        return f"{project.events} {[known[path].key for path in beside if path in known]}"
 
     def _mend(self, key: str) -> None:
         swap = self._session.swap(self.current)
@@ -321,13 +238,13 @@ class FitStation(QWidget):
 
     def _preview(self, swap: Swap) -> None:
         """A quick look at steps that are being changed, at the stage's own size."""
-        space = self._session.space
-        if space is None:
+        space, bench = self._session.space, self.benches.shown
+        if space is None or bench is None or not bench.previews:
             return
 
         def done(image: QImage | None) -> None:
             if image is not None and self.current == swap.original:
-                self.benches.picture.view.show_instead(image)
+                bench.show_instead(image)
 
         self._session.jobs.start(
             "A quick look",
@@ -337,76 +254,6 @@ class FitStation(QWidget):
             key="quick look",
             lane="eye",
             shown=False,
-        )
-
-    def _make_images(self, wanted: tuple[str, int]) -> None:
-        bench = self.benches.picture
-        content = bench.content
-        if content is None:
-            return
-        what, number = wanted
-
-        def work(_: object) -> None:
-            if what == "difference":
-                difference_image(content, number)
-            else:
-                channel_images(content, number, what)
-
-        self._session.jobs.start(
-            "Preparing the picture",
-            work,
-            lambda _: bench.images_came(),
-            key=f"bench {what}",
-            lane="eye",
-            shown=False,
-        )
-
-    def _draw_scene(self, make: Callable[[], tuple[list[QImage], list[QImage]]]) -> None:
-        """Put the role's preview together; of several wishes the newest counts."""
-        self._session.jobs.start(
-            "Putting the preview together",
-            lambda _: make(),
-            self.benches.picture.scene.show_images,
-            key="scene",
-            lane="eye",
-            shown=False,
-        )
-
-    def _use_format(self, name: str) -> None:
-        """Encode with a format; one that is not the original's is kept against it."""
-        swap, examined = self._session.swap(self.current), self._session.examined.get(self.current)
-        if swap is not None and examined is not None and examined.original is not None:
-            self._session.set_swap(with_format(swap, examined.original, name), f"Encode as {name}")
-
-    def _try_formats(self) -> None:
-        """Try the formats on what the steps give, one after the other."""
-        bench, space = self.benches.picture, self._session.space
-        swap, content = self._session.swap(self.current), bench.content
-        if space is None or swap is None or content is None:
-            return
-        quality = swap.encode.quality if swap.encode else "good"
-        examined = self._session.examined.get(swap.original)
-        wanted = examined.original.format if examined and isinstance(examined.original, PictureSpec) else ""
-        now = swap.encode.format if swap.encode else ""
-        bench.formats.start(now, wanted, "Trying the formats…")
-
-        def work(progress: Progress) -> list[Trial]:
-            media, done = space.stages(swap)
-            picture = done[-1] if done else media
-            if not isinstance(picture, Picture):
-                return []
-            names = allowed_formats(content.file_type, picture)
-            return list(try_formats(picture, names, quality, content.levels, progress))
-
-        def done(found: list[Trial]) -> None:
-            if bench.content is not content:
-                return
-            for trial in found:
-                bench.formats.add(trial)
-            bench.formats.finish("" if found else f"{content.file_type} has no formats to choose from")
-
-        self._session.jobs.start(
-            f"Trying formats for {swap.original.rpartition('/')[2]}", work, done, key="formats"
         )
 
 

@@ -22,7 +22,8 @@ from furnel.desktop.look import Look
 from furnel.desktop.tiles import Tile, paint_tile
 from furnel.desktop.widgets.basics import Switch, as_panel, button, label
 from furnel.errors import FurnelError
-from furnel.mods.project import Encode, StepUse, Swap
+from furnel.media import Encode
+from furnel.mods.project import StepUse, Swap
 from furnel.mods.steps import STEP_TYPES, Value, step_type
 
 _ENCODING = -2  # in place of a step's number: the card of the encoding
@@ -58,13 +59,13 @@ class StepsPanel(QWidget):
         super().__init__()
         self._look = look
         self._swap: Swap | None = None
-        self._kind = ""
+        self._domain = ""
         self._open = -1
         self._thumbs: list[_Thumb] = []
         self._tiles: tuple[Tile, ...] = ()
         self._told: dict[int, str] = {}
         self._add = button("+ add", "Add a step after the others", "plain")
-        self._menus: dict[str, QMenu] = {}  # by kind
+        self._menus: dict[str, QMenu] = {}  # by domain
         self._add.setStyleSheet("QPushButton::menu-indicator { image: none; width: 0 }")
         head = QHBoxLayout()
         head.addWidget(label("STEPS", "section"), 1)
@@ -80,31 +81,31 @@ class StepsPanel(QWidget):
         self._keys: list[Any] = []
         look.changed.connect(self._renew)
 
-    def show_swap(self, swap: Swap | None, kind: str) -> None:
-        """Show a swap's steps; `kind` is `picture`, `sound` or empty for what has none."""
+    def show_swap(self, swap: Swap | None, domain: str) -> None:
+        """Show a swap's steps; `domain` is the medium that they are for, or empty for what has none."""
         if self._swap is None or swap is None or swap.original != self._swap.original:
             self._open = -1
             self._tiles, self._told = (), {}
         self._swap = swap
-        if kind != self._kind:
-            self._kind = kind
-            self._add.setMenu(self._menu_of(kind) if kind else None)
-            self._add.setVisible(bool(kind))
+        if domain != self._domain:
+            self._domain = domain
+            self._add.setMenu(self._menu_of(domain) if domain else None)
+            self._add.setVisible(bool(domain))
         self._fill()
 
     @property
     def menu(self) -> QMenu:
         """The steps that can be added to what is shown."""
-        return self._menu_of(self._kind)
+        return self._menu_of(self._domain)
 
-    def _menu_of(self, kind: str) -> QMenu:
-        """The steps that a kind of media has."""
-        if kind in self._menus:
-            return self._menus[kind]
-        whole = self._menus[kind] = QMenu(self)
+    def _menu_of(self, domain: str) -> QMenu:
+        """The steps that a medium has."""
+        if domain in self._menus:
+            return self._menus[domain]
+        whole = self._menus[domain] = QMenu(self)
         groups: dict[str, QMenu] = {"": whole}
         for step in STEP_TYPES.values():
-            if step.kind != kind:
+            if step.domain != domain:
                 continue
             if step.group not in groups:
                 made = whole.addMenu(step.group)
@@ -137,7 +138,7 @@ class StepsPanel(QWidget):
     def _fill(self) -> None:
         """Bring the cards up to date; those that stay the same are not made again."""
         swap = self._swap
-        self._tell_area()
+        self.tell_area()
         wanted: list[tuple[Any, Callable[[], QWidget]]] = []
         if swap is not None:
             for place, use in enumerate(swap.steps):
@@ -146,7 +147,7 @@ class StepsPanel(QWidget):
             if swap.encode is not None:
                 wanted.append(((swap.encode, self._open == _ENCODING), self._encoding_card))
             elif not swap.steps:
-                wanted.append((("hint", self._kind), self._hint))
+                wanted.append((("hint", self._domain), self._hint))
         keys = [key for key, _ in wanted]
         for place, (key, make) in enumerate(wanted):
             if place < len(self._keys) and self._keys[place] == key and self._cards.itemAt(place) is not None:
@@ -171,7 +172,7 @@ class StepsPanel(QWidget):
 
     def _hint(self) -> QWidget:
         text = "The source goes into the mod as it is. Fit all chooses what has to be done to it."
-        hint = label(text if self._kind else "This file goes into the mod as it is.", "caption")
+        hint = label(text if self._domain else "This file goes into the mod as it is.", "caption")
         hint.setWordWrap(True)
         return hint
 
@@ -296,12 +297,13 @@ class StepsPanel(QWidget):
         else:
             self.previewed.emit(self._with(self._open, fresh))
 
-    def _tell_area(self) -> None:
+    def tell_area(self) -> None:
+        """Say again which area is open."""
         box = None
         if self._swap is not None and 0 <= self._open < len(self._swap.steps):
             use = self._swap.steps[self._open]
             step = step_type(use.do)
-            if step.has_area and use.do != "crop":
+            if step.has_area and not step.crops:
                 values = step.complete(use.values)
                 box = tuple(int(values[name]) for name in ("left", "top", "width", "height"))
         self.area_open.emit(box)

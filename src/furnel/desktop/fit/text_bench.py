@@ -2,15 +2,42 @@
 
 from __future__ import annotations
 
-from PyQt6.QtGui import QColor, QFont, QTextCharFormat, QTextCursor
-from PyQt6.QtWidgets import QHBoxLayout, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
+import difflib
+from dataclasses import dataclass
 
-from furnel.desktop.fit.content import TextContent
+from PyQt6.QtGui import QColor, QFont, QTextCharFormat, QTextCursor
+from PyQt6.QtWidgets import QHBoxLayout, QPlainTextEdit, QTextEdit, QVBoxLayout
+
+from furnel.desktop.fit.bench import Bench, BenchType, Loading
 from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import label
+from furnel.texts import read_text
+
+Spans = tuple[tuple[int, int], ...]
 
 
-class TextBench(QWidget):
+@dataclass(frozen=True, slots=True)
+class TextContent:
+    """Both texts, and the spans of lines (first, end) in each that the other does not have."""
+
+    original: str
+    yours: str
+    original_spans: Spans
+    yours_spans: Spans
+
+
+def load_texts(loading: Loading) -> TextContent:
+    """Read both texts and find where they differ. Raises FurnelError when one cannot be read."""
+    original = read_text(loading.original, loading.examined.swap.base)
+    yours = read_text(loading.yours, loading.name)
+    matcher = difflib.SequenceMatcher(None, original.splitlines(), yours.splitlines(), autojunk=False)
+    blocks = [op for op in matcher.get_opcodes() if op[0] != "equal"]
+    return TextContent(
+        original, yours, tuple((op[1], op[2]) for op in blocks), tuple((op[3], op[4]) for op in blocks)
+    )
+
+
+class TextBench(Bench):
     """Compares two texts."""
 
     def __init__(self, look: Look) -> None:
@@ -40,7 +67,7 @@ class TextBench(QWidget):
         self._mark(0, content.original_spans, self._look.colour("tarn", 0.22))
         self._mark(1, content.yours_spans, self._look.colour("ember", 0.22))
 
-    def _mark(self, side: int, spans: tuple[tuple[int, int], ...], colour: QColor) -> None:
+    def _mark(self, side: int, spans: Spans, colour: QColor) -> None:
         field = self._fields[side]
         marks = []
         for start, end in spans:
@@ -55,3 +82,6 @@ class TextBench(QWidget):
                 mark.format = style
                 marks.append(mark)
         field.setExtraSelections(marks)
+
+
+TEXT_BENCH = BenchType(("definition",), lambda hands: TextBench(hands.look), load_texts)

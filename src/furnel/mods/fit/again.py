@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
+from furnel.media import Encode
 from furnel.mods.fit.elsewhere import KIND
 from furnel.mods.fit.point import FitPoint
 from furnel.mods.fit.registry import encoded_keys, served_by, served_keys
-from furnel.mods.project import Encode, StepUse, Swap
+from furnel.mods.project import StepUse, Swap
+from furnel.mods.steps import step_type
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,6 +54,12 @@ def by_fit(steps: Iterable[StepUse]) -> tuple[StepUse, ...]:
     return tuple(use.model_copy(update={"auto": True}) for use in steps)
 
 
+def place_for(steps: Sequence[StepUse], use: StepUse) -> int:
+    """Where a step is added: at the end, but before one that always comes last."""
+    before_last = steps and step_type(steps[-1].do).is_last and not step_type(use.do).is_last
+    return len(steps) - 1 if before_last else len(steps)
+
+
 def with_more(
     swap: Swap, wanted: Iterable[StepUse], encode: Encode | None, needs: frozenset[str], adjust: bool
 ) -> Refit:
@@ -75,10 +83,7 @@ def with_more(
                 steps[place] = steps[place].model_copy(update={"values": values})
                 adjusted += 1
             continue
-        last = len(steps)
-        if last and steps[-1].do == "loudness" and use.do != "loudness":
-            last -= 1
-        steps.insert(last, use.model_copy(update={"auto": True}))
+        steps.insert(place_for(steps, use), use.model_copy(update={"auto": True}))
         added += 1
     renew = (
         encode is not None and (swap.encode is None or bool(needs & encoded_keys())) and encode != swap.encode

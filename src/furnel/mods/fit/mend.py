@@ -4,28 +4,23 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from furnel.catalogue import Kind
-from furnel.imagefiles.dds import has_legacy_code
-from furnel.mods.fit.encoding import encoding_like
-from furnel.mods.fit.pictures import brightness_step
+from furnel.imagefiles import picture_file
+from furnel.media import PictureSpec, Spec, encoding_like, medium_of_spec
+from furnel.mods.fit.again import place_for
 from furnel.mods.fit.registry import point_of
 from furnel.mods.project import StepUse, Swap
-from furnel.mods.soundspec import SoundSpec
-from furnel.mods.spec import PictureSpec, Spec
+from furnel.mods.steps import step_type
 
 
 def mended(swap: Swap, key: str, original: Spec, result: Spec) -> Swap | None:
     """The swap with one point put right, or None when there is no step or setting that does it."""
-    sounds = isinstance(original, SoundSpec)
-    if type(original) is not type(result) or not (sounds or isinstance(original, PictureSpec)):
-        return None
-    kind: Kind = "sound" if sounds else "sheet"  # sheets have the points of textures, too
-    point = point_of(key, kind)
+    medium = medium_of_spec(original)
+    point = point_of(key, medium.kinds) if medium is medium_of_spec(result) else None
     if point is None:
         return None
     if point.mend is not None:
         uses = point.mend(original, result)
-        return (_with_sound_steps if sounds else _with_picture_steps)(swap, uses) if uses else None
+        return (_with_last if medium.steps_in_order else _with_in_place)(swap, uses) if uses else None
     if not point.encoded:
         return None
     encode = encoding_like(original)
@@ -38,14 +33,11 @@ def mended(swap: Swap, key: str, original: Spec, result: Spec) -> Swap | None:
     return swap.model_copy(update={"encode": encode})
 
 
-def _with_sound_steps(swap: Swap, uses: Sequence[StepUse]) -> Swap:
-    """The steps in place of those of their kinds, last but for one that matches the loudness."""
-    matching = swap.steps and swap.steps[-1].do == "loudness" and uses[0].do != "loudness"
-    last = swap.steps[-1:] if matching else ()
-    kept = [
-        use for use in swap.steps[: len(swap.steps) - len(last)] if use.do not in {new.do for new in uses}
-    ]
-    return swap.model_copy(update={"steps": (*kept, *uses, *last)})
+def _with_last(swap: Swap, uses: Sequence[StepUse]) -> Swap:
+    """The steps in place of those of their kinds, behind all others but one that always comes last."""
+    place = place_for(swap.steps, uses[0])
+    kept = [use for use in swap.steps[:place] if use.do not in {new.do for new in uses}]
+    return swap.model_copy(update={"steps": (*kept, *uses, *swap.steps[place:])})
 
 
 def with_encoding(swap: Swap, original: Spec) -> Swap:
@@ -56,31 +48,31 @@ def with_encoding(swap: Swap, original: Spec) -> Swap:
 
 
 def with_format(swap: Swap, original: Spec, name: str) -> Swap:
-    """The swap encoded in a format; where that is not the original's, it is kept against it (with the header it needs)."""
+    """The swap encoded in a format; where that is not the original's, it is kept against it (with the notes that it needs)."""
     if swap.encode is None or not isinstance(original, PictureSpec):
         return swap
     notes = dict(swap.encode.notes)
-    kept = {key for key in swap.insist if key not in ("format", "header")}
-    if name != original.format:
-        kept.add("format")
-    if swap.encode.file == "DDS":
-        notes["header"] = "DX10" if not has_legacy_code(name) else original.note("header") or "legacy"
-        if notes["header"] != original.note("header"):
-            kept.add("header")
+    kept = set(swap.insist) - {"format"} | ({"format"} if name != original.format else set())
+    file = picture_file(swap.encode.file)
+    needed = file.needs(name)
+    for note in file.notes:
+        if note.by_format:
+            notes[note.key] = needed.get(note.key) or original.note(note.key) or note.choices[0]
+            kept = kept - {note.key} | ({note.key} if notes[note.key] != original.note(note.key) else set())
     encode = swap.encode.model_copy(update={"format": name, "notes": notes})
     return swap.model_copy(update={"encode": encode, "insist": tuple(sorted(kept))})
 
 
-def _with_picture_steps(swap: Swap, uses: Sequence[StepUse]) -> Swap:
-    """Each step in place of one of its kind, else last; a brightness adds to what is there."""
+def _with_in_place(swap: Swap, uses: Sequence[StepUse]) -> Swap:
+    """Each step in place of one of its kind, or added to what that does; else last."""
     steps = list(swap.steps)
     for use in uses:
         place = max((at for at, step in enumerate(steps) if step.do == use.do), default=-1)
+        joined = step_type(use.do).joined
         if place < 0:
             steps.append(use)
-        elif use.do == "brightness":
-            before = float(steps[place].values.get("stops", 0.0))
-            steps[place] = brightness_step(before + float(use.values["stops"]))
+        elif joined is not None:
+            steps[place] = StepUse(do=use.do, values=joined(steps[place].values, use.values))
         else:
             steps[place] = use
     return swap.model_copy(update={"steps": tuple(steps)})

@@ -5,9 +5,10 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 
+from furnel.imagefiles import NOTES, picture_file
+from furnel.media import PictureSpec
 from furnel.mods.fit.point import SHEETS, TEXTURES, Finding, FitPoint, Fitting, PointType, State, same
 from furnel.mods.project import StepUse
-from furnel.mods.spec import PictureSpec
 from furnel.words import count
 
 _SEAM = 2.5  # from this multiple of the usual difference between neighbours on, a seam is seen
@@ -108,7 +109,7 @@ def _pictures(original: PictureSpec, yours: PictureSpec) -> Finding | None:
 def _format(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     if original.file_type == yours.file_type == "PNG":
         return None
-    found = yours.format if yours.file_type in ("DDS", "TGA", "KTX2") else yours.file_type
+    found = yours.format if picture_file(yours.file_type).formats else yours.file_type
     return same(original.format, found, "breaks", f"Encode as {original.format}")
 
 
@@ -420,11 +421,7 @@ PICTURE_POINTS = (
         compare=_levels,
         encoded="like",
     ),
-    _written("header", "Header", "Some games know only one of the two DDS headers"),
-    _written("supercompression", "Packing", "A game that does not unpack it reads garbage"),
-    _written("rows", "Rows", "Read in the other order the picture hangs upside down"),
-    _written("run-length", "Run-length", "A game that does not expect it reads garbage"),
-    _written("row alignment", "Row padding", "Rows of another length shift the picture line by line"),
+    *(_written(note.key, note.label, note.why) for note in NOTES if note.why),
     PointType(
         key="alpha",
         label="Alpha",

@@ -6,16 +6,16 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, Literal
 
-from furnel.catalogue import Kind
+from furnel.media import KINDS, PICTURE, SOUND, TEXT, Kind
 from furnel.mods.project import StepUse
 
 State = Literal["fits", "differs", "breaks"]
 STATES: tuple[State, ...] = ("fits", "differs", "breaks")
-TEXTURES: tuple[Kind, ...] = ("texture", "sheet")
+TEXTURES = PICTURE.kinds
 SHEETS: tuple[Kind, ...] = ("sheet",)
-SOUNDS: tuple[Kind, ...] = ("sound", "music")
-TEXTS: tuple[Kind, ...] = ("definition",)
-ALL: tuple[Kind, ...] = (*TEXTURES, *SOUNDS, *TEXTS, "other")
+SOUNDS = SOUND.kinds
+TEXTS = TEXT.kinds
+ALL = KINDS
 
 
 @dataclass(frozen=True, slots=True)

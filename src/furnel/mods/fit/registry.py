@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from functools import cache
 from typing import Any
 
-from furnel.catalogue import Kind
+from furnel.media import Kind
 from furnel.mods.fit.elsewhere import ELSEWHERE
 from furnel.mods.fit.pictures import PICTURE_POINTS
 from furnel.mods.fit.point import FitPoint, PointType
@@ -29,9 +29,9 @@ def point_keys() -> tuple[str, ...]:
     return tuple(dict.fromkeys(kind.key for kind in POINT_TYPES))
 
 
-def point_of(key: str, kind: Kind) -> PointType | None:
-    """The point with a key that assets of a kind have."""
-    return next((point for point in POINT_TYPES if point.key == key and kind in point.kinds), None)
+def point_of(key: str, kinds: Sequence[Kind]) -> PointType | None:
+    """The point with a key that assets of any of these kinds have."""
+    return next((one for one in POINT_TYPES if one.key == key and set(kinds) & set(one.kinds)), None)
 
 
 def compared(original: Any, yours: Any, kind: Kind) -> list[FitPoint]:

@@ -6,10 +6,10 @@ import math
 from collections.abc import Sequence
 
 from furnel import sound
-from furnel.mods.fit.encoding import DESCRIBING
+from furnel.media import SoundSpec
+from furnel.media.sound import DESCRIBING
 from furnel.mods.fit.point import SOUNDS, Finding, Fitting, PointType, State, same
 from furnel.mods.project import StepUse
-from furnel.mods.soundspec import SoundSpec
 from furnel.mods.steps import Value
 from furnel.sound.words import channels_text, length_text, loudness_text, span_text
 from furnel.words import number

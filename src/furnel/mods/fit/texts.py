@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from furnel.media import TextSpec
 from furnel.mods.fit.point import TEXTS, Finding, FitPoint, PointType, State, same
-from furnel.mods.spec import TextSpec
 from furnel.texts import Misfits
 
 _WELL = "it parses"

@@ -2,11 +2,14 @@
 
 from furnel.errors import FurnelError
 from furnel.mods.steps import alpha, colours, detail, geometry, sounds
-from furnel.mods.steps.step import ALONE, Around, Kind, Parameter, StepType, Value, Values
+from furnel.mods.steps.step import ALONE, Around, Parameter, StepType, Taken, Value, Values
 
 STEP_TYPES: dict[str, StepType] = {
     step.id: step for step in (*geometry.STEPS, *alpha.STEPS, *colours.STEPS, *detail.STEPS, *sounds.STEPS)
 }
+
+STEP_DOMAINS = frozenset(step.domain for step in STEP_TYPES.values())
+"""The media that there are steps for."""
 
 
 def step_type(name: str) -> StepType:
@@ -21,4 +24,15 @@ def step_type(name: str) -> StepType:
     return STEP_TYPES[name]
 
 
-__all__ = ["ALONE", "STEP_TYPES", "Around", "Kind", "Parameter", "StepType", "Value", "Values", "step_type"]
+__all__ = [
+    "ALONE",
+    "STEP_DOMAINS",
+    "STEP_TYPES",
+    "Around",
+    "Parameter",
+    "StepType",
+    "Taken",
+    "Value",
+    "Values",
+    "step_type",
+]

@@ -11,7 +11,7 @@ from furnel.images.colour import from_premultiplied_light, premultiplied_light
 from furnel.images.geometry import brought_to
 from furnel.images.picture import Picture
 from furnel.mods.steps.alpha import colour_of
-from furnel.mods.steps.step import Around, Parameter, StepType, Values
+from furnel.mods.steps.step import Around, Parameter, StepType, Value, Values
 
 _GROUP = "Light and colour"
 
@@ -22,12 +22,17 @@ def _brightness(picture: Picture, values: Values, around: Around) -> Picture:
     return Picture(from_premultiplied_light(np.minimum(light, 1.0)))
 
 
+def _more_stops(before: Values, more: Values) -> dict[str, Value]:
+    stops = float(before.get("stops", 0.0)) + float(more["stops"])
+    return {**before, "stops": max(-4.0, min(round(stops, 1), 4.0))}
+
+
 BRIGHTNESS = StepType(
     "brightness", "Brighter or darker", "picture",
     (Parameter("stops", "Exposure", "number", 0.0, -4.0, 4.0, "stops"),),
     _brightness,
     lambda values: f"{'brighter' if float(values['stops']) > 0 else 'darker'} by {abs(float(values['stops'])):.1f} stops",
-    _GROUP,
+    _GROUP, joined=_more_stops,
 )  # fmt: skip
 
 CONTRAST = StepType(

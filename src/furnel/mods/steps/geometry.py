@@ -17,6 +17,11 @@ def area_of(values: Values) -> Box:
     return int(values["left"]), int(values["top"]), int(values["width"]), int(values["height"])
 
 
+def size_of(values: Values) -> tuple[int, int]:
+    """The size in pixels that a step's settings name."""
+    return int(values["width"]), int(values["height"])
+
+
 def area_parameters(width: int, height: int) -> tuple[Parameter, ...]:
     """The four settings of an area, with the size it has at first."""
     return (
@@ -49,13 +54,13 @@ SIZE = StepType(
     ),
     _size,
     lambda values: f"{values['width']} × {values['height']}, {_HOW_TEXTS[str(values['how'])]}",
-    _GROUP,
+    _GROUP, result_size=size_of, distorts=lambda values: values["how"] == "stretch",
 )  # fmt: skip
 
 CROP = StepType(
     "crop", "Crop", "picture", area_parameters(256, 256),
     lambda picture, values, _: cropped(picture, area_of(values)),
-    area_text, _GROUP,
+    area_text, _GROUP, result_size=size_of, crops=True,
 )  # fmt: skip
 
 
@@ -79,6 +84,13 @@ PLACE = StepType(
     _place, area_text, _GROUP, uses_original=True,
 )  # fmt: skip
 
+
+def _turns(values: Values) -> tuple[bool, bool, bool]:
+    half, mirror = values["turn"] == "half way", values["mirror"]
+    on_its_side = values["turn"] in ("to the right", "to the left")
+    return half ^ (mirror == "across"), half ^ (mirror == "down"), on_its_side
+
+
 _TURNS = ("not", "to the right", "half way", "to the left")
 
 TURN = StepType(
@@ -92,7 +104,7 @@ TURN = StepType(
         ([f"turned {values['turn']}"] if values["turn"] != "not" else [])
         + ([f"mirrored {values['mirror']}"] if values["mirror"] != "no" else [])
     ) or "as it is",
-    _GROUP,
+    _GROUP, turns=_turns,
 )  # fmt: skip
 
 STEPS = (SIZE, CROP, PLACE, TURN)

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from typing import cast
 
 import numpy as np
 
 from furnel import sound
 from furnel.errors import FurnelError
-from furnel.mods.steps.step import Around, Parameter, StepType, Values
+from furnel.mods.steps.step import Around, Parameter, StepType, Taken, Values
 from furnel.sound import Clip
 from furnel.sound.words import channels_text
 from furnel.words import number
@@ -34,8 +35,29 @@ PART = StepType(
     lambda clip, values, _: sound.part_of(clip, *span_of(values, clip.rate, clip.frames)),
     lambda values: f"{float(values['length']):g} s from {float(values['start']):g} s" if values["length"]
     else f"from {float(values['start']):g} s on",
-    "time",
+    "time", takes=lambda values, taken: taken.part(float(values["start"]), float(values["length"])),
+    begins=lambda values: "start", moves=True, span=span_of,
 )  # fmt: skip
+
+
+def _trim_takes(values: Values, taken: Taken) -> Taken:
+    before, behind = taken.silence_s
+    start = max(taken.start_s, before - float(values["lead"]) / 1000)
+    return replace(taken, start_s=start, end_s=min(taken.end_s, taken.length_s - behind))
+
+
+def _loop_takes(values: Values, taken: Taken) -> Taken:
+    if not values["only"]:
+        return taken
+    return taken.part(int(values["start"]) / taken.rate, int(values["length"]) / taken.rate, last=True)
+
+
+def _bars_takes(values: Values, taken: Taken) -> Taken:
+    frames = sound.frames_of_bars(
+        int(values["bars"]), int(values["meter"]), float(values["tempo"]), taken.rate
+    )
+    return taken.part(float(values["first"]), frames / taken.rate, last=True)
+
 
 TRIM = StepType(
     "trim", "Cut off silence", "sound",
@@ -48,7 +70,7 @@ TRIM = StepType(
         clip, float(values["floor"]), float(values["lead"]) / 1000, float(values["tail"]) / 1000
     ),
     lambda values: f"{float(values['lead']):g} ms before, {float(values['tail']):g} ms behind",
-    "time",
+    "time", takes=_trim_takes, moves=True,
 )  # fmt: skip
 
 FADE = StepType(
@@ -107,7 +129,7 @@ LOUDNESS = StepType(
     (Parameter("target", "Loudness", "number", -18.0, -70.0, 0.0, "LUFS"), _CEILING),
     _loudness,
     lambda values: f"{float(values['target']):.1f} LUFS, never above {float(values['ceiling']):.1f} dBTP",
-    "level",
+    "level", is_last=True,
 )  # fmt: skip
 
 DC = StepType(
@@ -163,7 +185,7 @@ STRETCH = StepType(
     (Parameter("frames", "Length", "whole", 48000, 64, _MOST, "frames"),),
     lambda clip, values, around: _told_stretch(clip, int(values["frames"]), around),
     lambda values: f"to {number(int(values['frames']))} frames, same pitch",
-    "time",
+    "time", moves=True,
 )  # fmt: skip
 
 
@@ -180,7 +202,7 @@ TEMPO = StepType(
     ),
     lambda clip, values, around: _told_stretch(clip, round(clip.frames * float(values["from"]) / float(values["to"])), around),
     lambda values: f"{float(values['from']):g} to {float(values['to']):g} bpm at the same pitch",
-    "time",
+    "time", moves=True,
 )  # fmt: skip
 
 PITCH = StepType(
@@ -206,7 +228,7 @@ LENGTH = StepType(
     ),
     _length,
     lambda values: f"{number(int(values['frames']))} frames, filled with {values['fill']}",
-    "time",
+    "time", takes=lambda values, taken: taken.part(0.0, int(values["frames"]) / taken.rate, last=True),
 )  # fmt: skip
 
 
@@ -237,7 +259,7 @@ LOOP = StepType(
     ),
     _loop,
     lambda values: f"{values['length'] or 'all'} frames from {values['start']}, cross-fade {float(values['fade']):g} ms",
-    "loop",
+    "loop", takes=_loop_takes, begins=lambda values: "start" if values["only"] else "", moves=True,
 )  # fmt: skip
 
 
@@ -276,7 +298,7 @@ BARS = StepType(
     ),
     _bars,
     lambda values: f"{values['bars']} bars of {values['meter']} at {float(values['tempo']):g} bpm",
-    "loop",
+    "loop", takes=_bars_takes, begins=lambda values: "first", moves=True,
 )  # fmt: skip
 
 
@@ -308,7 +330,7 @@ LAYER = StepType(
     ),
     _layer,
     lambda values: f"{str(values['file']).rpartition('/')[2] or 'no file yet'} at {float(values['at']):g} s",
-    "layers",
+    "layers", is_layer=True,
 )  # fmt: skip
 
 INTRO = StepType(
@@ -322,7 +344,7 @@ INTRO = StepType(
         round(float(values["fade"]) / 1000 * clip.rate),
     ),
     lambda values: f"{str(values['file']).rpartition('/')[2] or 'no file yet'}, then the loop",
-    "loop",
+    "loop", moves=True,
 )  # fmt: skip
 
 STEPS = (

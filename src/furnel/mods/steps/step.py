@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from furnel.errors import FurnelError
@@ -13,7 +13,27 @@ from furnel.sound import Clip
 
 Value = int | float | str | bool
 Values = Mapping[str, Value]
-Kind = Literal["picture", "sound"]
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """From where to where, in seconds of a sound's source, steps take from it; `last` when no later one can change that.
+
+    `silence_s` is the silence at the source's ends, `rate` that of steps after resampling.
+    """
+
+    start_s: float
+    end_s: float
+    length_s: float
+    silence_s: tuple[float, float]
+    rate: int
+    last: bool = False
+
+    def part(self, start_s: float, length_s: float = 0.0, last: bool = False) -> Taken:
+        """What is left of it from `start_s` on, for `length_s` (0: to its end)."""
+        start = self.start_s + start_s
+        end = min(start + length_s, self.end_s) if length_s else self.end_s
+        return replace(self, start_s=start, end_s=end, last=last)
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,17 +121,40 @@ class Parameter:
 class StepType:
     """One kind of step. `apply` takes and returns a Picture or a Clip; `summary` says in short what it will do.
 
-    `group` is where menus put it. Settings measured in `px` are scaled along when a small preview is made.
+    `domain` is the medium that it is for, `group` where menus put it. Settings measured in `px` are scaled along when a small
+    preview is made. The rest says what others have to know of it:
+
+    - `is_last`: it stays behind all other steps that are added.
+    - `joined`: how its settings add to those of the one that is there; without it they replace them.
+    - `takes`: what it takes of a sound's source; `begins` names the setting that says from where, or nothing.
+    - `moves`: what was laid at a time before it is not there any more.
+    - `span`: as the first step it needs only these frames of the source, of so many at a rate.
+    - `is_layer`: it lays the file of its settings over the sound.
+    - `result_size`: what size in pixels it gives; `distorts`: whether it changes proportions for that.
+    - `crops`: the area of its settings is one of what it is given, not of what it gives.
+    - `turns`: whether it turns a picture round across, down, or on its side. `clears`: the colour that it makes clear.
     """
 
     id: str
     title: str
-    kind: Kind
+    domain: str
     parameters: tuple[Parameter, ...]
     apply: Callable[[Any, Values, Around], Picture | Clip]
     summary: Callable[[Values], str]
     group: str = ""
     uses_original: bool = False
+    is_last: bool = False
+    joined: Callable[[Values, Values], dict[str, Value]] | None = None
+    takes: Callable[[Values, Taken], Taken] | None = None
+    begins: Callable[[Values], str] = lambda values: ""
+    moves: bool = False
+    span: Callable[[Values, int, int], tuple[int, int]] | None = None
+    is_layer: bool = False
+    result_size: Callable[[Values], tuple[int, int]] | None = None
+    distorts: Callable[[Values], bool] = lambda values: False
+    crops: bool = False
+    turns: Callable[[Values], tuple[bool, bool, bool]] | None = None
+    clears: Callable[[Values], str] | None = None
 
     @property
     def file_settings(self) -> tuple[str, ...]:

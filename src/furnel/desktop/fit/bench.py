@@ -1,0 +1,86 @@
+"""What a bench is: the middle of the Fit station for a kind of asset. Each has a file and a line in `benches.BENCHES`."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from typing import Any, ClassVar
+
+from PyQt6.QtGui import QImage
+from PyQt6.QtWidgets import QWidget
+
+from furnel.catalogue import Catalogue
+from furnel.desktop.fit.steps import StepsPanel
+from furnel.desktop.look import Look
+from furnel.desktop.playback import Player
+from furnel.desktop.session import Session
+from furnel.media import Kind
+from furnel.mods.fit import with_encoding
+from furnel.mods.project import Swap
+from furnel.mods.workspace import Examined, Workspace
+
+
+@dataclass(frozen=True, slots=True)
+class Loading:
+    """What a bench's content is made from: both sides' bytes, and all around them.
+
+    `name` is what the result's bytes are called; `results` are the other swaps' results by original.
+    """
+
+    original: bytes
+    yours: bytes
+    name: str
+    examined: Examined
+    catalogue: Catalogue
+    results: Mapping[str, bytes]
+    space: Workspace | None = None
+
+
+class Bench(QWidget):
+    """A bench. It shows content that was loaded off the interface thread, and never reads or decodes by itself."""
+
+    previews: ClassVar[bool] = False
+    """Whether it shows a quick look at steps while they are changed."""
+
+    def show_content(self, content: Any, keep_view: bool) -> None:
+        """Show what its record's `load` made; with `keep_view` it is another state of what is shown."""
+        raise NotImplementedError
+
+    def show_instead(self, image: QImage) -> None:
+        """Show a quick look in place of the result, until the next content comes."""
+
+
+@dataclass(frozen=True, slots=True)
+class Hands:
+    """What a bench may use: the swap on it, and the ways to change it and to put another one there."""
+
+    look: Look
+    session: Session
+    player: Player
+    steps: StepsPanel
+    current: Callable[[], Swap | None]
+    pick: Callable[[str], None]
+
+    def change(self, swap: Swap, text: str) -> None:
+        """Take a changed swap; the first steps bring an encoding like the original's with them."""
+        examined = self.session.examined.get(swap.original)
+        if examined is not None and examined.original is not None:
+            swap = with_encoding(swap, examined.original)
+        self.session.set_swap(swap, text)
+
+
+def _nothing_beside(space: Workspace, original: str) -> tuple[str, ...]:
+    return ()
+
+
+@dataclass(frozen=True, slots=True)
+class BenchType:
+    """A bench's record: the kinds of assets that it is for, how it is made, and what loads its content in a worker.
+
+    `load` raises FurnelError for damage. `beside` names the other swaps that it shows together with one.
+    """
+
+    kinds: tuple[Kind, ...]
+    make: Callable[[Hands], Bench]
+    load: Callable[[Loading], object]
+    beside: Callable[[Workspace, str], tuple[str, ...]] = _nothing_beside

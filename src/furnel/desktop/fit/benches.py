@@ -1,0 +1,134 @@
+"""All benches, and the place where one of them is shown."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from pathlib import Path
+
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtGui import QDragEnterEvent, QDropEvent
+from PyQt6.QtWidgets import QStackedWidget
+
+from furnel.catalogue import Catalogue
+from furnel.desktop.fit.bench import Bench, BenchType, Hands, Loading
+from furnel.desktop.fit.hearing import SOUND_BENCH
+from furnel.desktop.fit.seeing import PICTURE_BENCH
+from furnel.desktop.fit.sheet_bench import SHEET_BENCH
+from furnel.desktop.fit.text_bench import TEXT_BENCH
+from furnel.desktop.tiles import Tile, tile_of
+from furnel.desktop.widgets.basics import label
+from furnel.errors import FurnelError
+from furnel.media import Kind, media_preview
+from furnel.mods.project import Swap
+from furnel.mods.workspace import Examined, Workspace
+
+BENCHES: tuple[BenchType, ...] = (PICTURE_BENCH, SHEET_BENCH, SOUND_BENCH, TEXT_BENCH)
+_BY_KIND = {kind: bench for bench in BENCHES for kind in bench.kinds}
+
+
+@dataclass(frozen=True, slots=True)
+class NoContent:
+    """Why there is nothing to show."""
+
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Loaded:
+    """A bench and what it is to show."""
+
+    bench: BenchType
+    content: object
+
+
+def bench_of(examined: Examined) -> BenchType | None:
+    """The bench for a swap, as far as it has one."""
+    return _BY_KIND.get(examined.original.kind) if examined.original is not None else None
+
+
+def load_content(
+    catalogue: Catalogue, examined: Examined, results: Mapping[str, bytes], space: Workspace | None = None
+) -> Loaded | NoContent:
+    """Decode an examined swap for its bench; `results` are the other swaps'. Damage becomes `NoContent`."""
+    path, bench = examined.swap.base, bench_of(examined)
+    if not catalogue.has(path):
+        return NoContent(f"The game has no {path}")
+    try:
+        original, yours = catalogue.bytes_of(path), examined.data
+        if not yours:
+            return NoContent(examined.points[0].why if examined.points else "There is no result yet")
+        if bench is None:
+            return NoContent("This kind of file has no bench yet; the build takes it as it is")
+        name = path if examined.swap.encode is not None else examined.swap.source
+        return Loaded(bench, bench.load(Loading(original, yours, name, examined, catalogue, results, space)))
+    except FurnelError as error:
+        return NoContent(error.sentence())
+
+
+def step_tiles(space: Workspace, swap: Swap) -> tuple[tuple[Tile, ...], dict[int, str]]:
+    """A tile of what every step gives that is on, in order, and what steps say of their work, by place.
+
+    Empty when the source cannot be read.
+    """
+    told: dict[int, str] = {}
+    try:
+        return tuple(tile_of(media_preview(media)) for media in space.stages(swap, told)[1]), told
+    except FurnelError:
+        return (), {}
+
+
+class Benches(QStackedWidget):
+    """The benches, each made when it is first shown; a file dropped on it becomes the swap's source."""
+
+    dropped = pyqtSignal(object)
+
+    def __init__(self, hands: Hands) -> None:
+        super().__init__()
+        self._hands = hands
+        self._made: dict[int, Bench] = {}
+        self._empty = label("", "caption")
+        self._empty.setAlignment(Qt.AlignmentFlag.AlignCenter)
+        self._empty.setWordWrap(True)
+        self._empty.setContentsMargins(60, 0, 60, 0)
+        self.addWidget(self._empty)
+        hands.look.dress(self._empty)
+        self.setAcceptDrops(True)
+
+    def of(self, kind: Kind) -> Bench:
+        """The bench for a kind of asset."""
+        return self._bench(_BY_KIND[kind])
+
+    def _bench(self, bench: BenchType) -> Bench:
+        place = BENCHES.index(bench)
+        if place not in self._made:
+            made = self._made[place] = bench.make(self._hands)
+            self._hands.look.dress(made)
+            self.addWidget(made)
+        return self._made[place]
+
+    @property
+    def shown(self) -> Bench | None:
+        """The bench that is shown, if any is."""
+        widget = self.currentWidget()
+        return widget if isinstance(widget, Bench) else None
+
+    def show_content(self, loaded: Loaded | NoContent, keep_view: bool) -> None:
+        """Show the bench that goes with the content."""
+        if isinstance(loaded, NoContent):
+            self._empty.setText(loaded.why)
+            self.setCurrentWidget(self._empty)
+            return
+        bench = self._bench(loaded.bench)
+        bench.show_content(loaded.content, keep_view)
+        self.setCurrentWidget(bench)
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        if event is not None and event.mimeData().hasUrls():
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        if event is not None:
+            files = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
+            if files:
+                self.dropped.emit(files[0])

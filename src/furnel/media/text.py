@@ -1,0 +1,57 @@
+"""Definitions: texts that a game reads."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from furnel import texts
+from furnel.errors import FurnelError
+from furnel.games import RoleRule
+from furnel.media.medium import Data, Facts, Kind, Medium, Preview, Spec
+
+_LINES, _WIDE, _HEAD = 8, 60, 4096
+
+
+@dataclass(frozen=True, slots=True)
+class TextSpec(Spec):
+    """A definition; `fault` says why it cannot be read, or nothing."""
+
+    file_type: str
+    lines: int
+    fault: str = ""
+
+    @property
+    def kind(self) -> Kind:
+        return "definition"
+
+
+class _Text(Medium):
+    name = "text"
+    called = "text"
+    kinds = ("definition",)
+    titles = ("Definitions",)
+    spec_type = TextSpec
+    suffixes = tuple(texts.FORMATS)
+
+    def recognises(self, data: Data, path: str) -> bool:
+        return texts.format_of(path) is not None
+
+    def facts(self, data: Data, size: int, path: str, role: str) -> Facts:
+        return Facts("definition", texts.format_of(path) or "text")
+
+    def spec(self, data: Data, path: str, role: RoleRule | None) -> TextSpec:
+        data, fault = bytes(data), ""
+        try:
+            texts.check(data, path)
+        except FurnelError as error:
+            fault = error.why
+        return TextSpec(texts.format_of(path) or "text", data.count(b"\n") + 1, fault)
+
+    def preview(self, data: Data, where: object) -> Preview:
+        head = bytes(data[:_HEAD])
+        whole = head.rsplit(b"\n", 1)[0] if len(data) > _HEAD else head
+        lines = texts.read_text(whole, where).splitlines()
+        return Preview(text="\n".join(line[:_WIDE] for line in lines[:_LINES]))
+
+
+TEXT = _Text()
