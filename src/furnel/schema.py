@@ -5,9 +5,11 @@ from __future__ import annotations
 import re
 import string
 import tomllib
+from collections.abc import Iterable
 from typing import Annotated, TypeVar
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
+from pydantic_core import core_schema
 
 from furnel.errors import FurnelError
 from furnel.tomllines import line_of
@@ -54,6 +56,16 @@ def _version(text: str) -> str:
             "a version has letters, digits, dots and hyphens, such as 1.2: it is part of a file's name"
         )
     return text
+
+
+class OneOf:
+    """A text out of some, as an annotation: what a table knows is what a file may say."""
+
+    def __init__(self, names: Iterable[str]) -> None:
+        self._names = list(names)
+
+    def __get_pydantic_core_schema__(self, source: object, handler: object) -> core_schema.CoreSchema:
+        return core_schema.literal_schema(self._names)
 
 
 def template(*names: str, needs: str = "") -> AfterValidator:

@@ -6,13 +6,14 @@ import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from pathlib import Path
-from typing import NamedTuple, Protocol
+from typing import Literal, NamedTuple, Protocol
 
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress
 
 LONGEST_PATH = 1024
 MOST_ENTRY_BYTES = 2 << 30
+Order = Literal["little", "big"]
 
 Content = bytes | Path
 """What goes into an archive: bytes, or a file that is read piece by piece."""

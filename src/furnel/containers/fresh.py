@@ -10,9 +10,9 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import BinaryIO, cast
 
-from furnel.containers.container import Content
+from furnel.containers.container import Content, Order
 from furnel.containers.packing import pack_stream
-from furnel.containers.schema import Fields, Layout, Order, Packing, SumKind
+from furnel.containers.schema import Fields, Layout, Packing, SumKind
 from furnel.containers.sums import Sum
 from furnel.errors import FurnelError, reason
 

@@ -13,9 +13,8 @@ from pathlib import Path
 import numpy as np
 
 from furnel.containers.carving import Find, find_files
-from furnel.containers.container import Remark
+from furnel.containers.container import Order, Remark
 from furnel.containers.mapped import MappedFile
-from furnel.containers.schema import Order
 from furnel.progress import QUIET, Progress
 
 _LOOKED_AT = 8 << 20

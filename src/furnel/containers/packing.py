@@ -1,61 +1,179 @@
-"""How entries are packed inside an archive."""
+"""How entries are packed inside an archive. One more packing is a class here and a line in `PACKINGS`."""
 
 from __future__ import annotations
 
 import zlib
-from typing import BinaryIO
+from collections.abc import Iterator
+from typing import BinaryIO, ClassVar
 
 import lz4.block
 import zstandard
 
 from furnel.containers.container import MOST_ENTRY_BYTES
-from furnel.containers.schema import Packing
 from furnel.errors import FurnelError
 
-_MOST_RATIO = {"none": 1, "zlib": 1100, "deflate": 1100, "lz4": 260, "zstd": 1 << 17}
+Data = bytes | memoryview
 _PIECE = 1 << 20
+_WINDOW = 1 << 27
+_ANY: tuple[type[Exception], ...] = (ValueError, MemoryError, OverflowError)
 
 
-def pack(data: bytes, packing: Packing, longer: int = 0) -> bytes:
-    """`data` packed, the same bytes every time.
-
-    `longer` makes it a few bytes longer for each of it, for who needs another length: by blocks that hold nothing
-    (RFC 1951, 3.2.6), by a frame that readers skip (RFC 8878, 3.1.2).
+class PackingType:
+    """A packing. `most_ratio` is how much larger than stored its content can be in an honest file, `damage` what the library
+    raises. `tells_end` when packed data says itself where it ends.
     """
-    if packing in ("zlib", "deflate"):
-        work = _deflater(packing)
-        parts = [work.compress(data[at : at + 1]) + work.flush(zlib.Z_PARTIAL_FLUSH) for at in range(longer)]
-        return b"".join(parts) + work.compress(data[longer:]) + work.flush()
-    if packing == "lz4":
-        if longer:  # a search that looks at fewer places finds less
-            return bytes(lz4.block.compress(data, mode="fast", acceleration=longer, store_size=False))
-        return bytes(lz4.block.compress(data, mode="high_compression", store_size=False))
-    if packing == "zstd":
-        skipped = b"\x50\x2a\x4d\x18" + longer.to_bytes(4, "little") + bytes(longer) if longer else b""
-        return zstandard.ZstdCompressor(level=12).compress(data) + skipped
-    return data
+
+    name: ClassVar[str]
+    most_ratio: ClassVar[int]
+    damage: ClassVar[tuple[type[Exception], ...]] = ()
+    tells_end: ClassVar[bool] = True
+
+    def pack(self, data: bytes, longer: int = 0) -> bytes:
+        """`data` packed, the same bytes every time; `longer` makes it a few bytes longer for each of it, where it can."""
+        raise NotImplementedError
+
+    def pack_stream(self, source: BinaryIO, out: BinaryIO) -> None:
+        """All of `source` packed into `out`, piece by piece where the packing allows it."""
+        out.write(self.pack(source.read()))
+
+    def unpack(self, data: Data, most: int) -> bytes:
+        """What `data` unpacks to, cut one byte after `most`. Raises one of `damage`."""
+        raise NotImplementedError
+
+    def start(self, data: Data, size: int) -> bytes | None:
+        """The first bytes, `size` or fewer, without the rest; None where that cannot be had. Raises one of `damage`."""
+        return None
+
+    def pieces(self, data: memoryview) -> Iterator[bytes]:
+        """What `data` unpacks to, piece by piece. Raises one of `damage`."""
+        raise NotImplementedError
 
 
-def pack_stream(source: BinaryIO, out: BinaryIO, packing: Packing) -> None:
-    """All of `source` packed into `out`, piece by piece where the packing allows it."""
-    if packing in ("zlib", "deflate"):
-        work = _deflater(packing)
-        while piece := source.read(_PIECE):
-            out.write(work.compress(piece))
-        out.write(work.flush())
-    elif packing == "zstd":
-        size = source.seek(0, 2) - source.seek(0)
-        zstandard.ZstdCompressor(level=12).copy_stream(source, out, size=size)
-    elif packing == "lz4":
-        out.write(pack(source.read(), packing))
-    else:
+class _Plain(PackingType):
+    name = "none"
+    most_ratio = 1
+
+    def pack(self, data: bytes, longer: int = 0) -> bytes:
+        return data
+
+    def pack_stream(self, source: BinaryIO, out: BinaryIO) -> None:
         while piece := source.read(_PIECE):
             out.write(piece)
 
+    def unpack(self, data: Data, most: int) -> bytes:
+        return bytes(data)
 
-def unpack(data: bytes | memoryview, packing: Packing, size: int, where: object) -> bytes:
+
+class _Zlib(PackingType):
+    """Deflate (RFC 1951), in zlib's wrapping (RFC 1950)."""
+
+    name = "zlib"
+    most_ratio = 1100
+    damage = (zlib.error,)
+    wrapping: ClassVar[int] = 15
+
+    def pack(self, data: bytes, longer: int = 0) -> bytes:
+        """Longer by blocks that hold nothing (RFC 1951, 3.2.6)."""
+        work = zlib.compressobj(9, zlib.DEFLATED, self.wrapping)
+        parts = [work.compress(data[at : at + 1]) + work.flush(zlib.Z_PARTIAL_FLUSH) for at in range(longer)]
+        return b"".join(parts) + work.compress(data[longer:]) + work.flush()
+
+    def pack_stream(self, source: BinaryIO, out: BinaryIO) -> None:
+        work = zlib.compressobj(9, zlib.DEFLATED, self.wrapping)
+        while piece := source.read(_PIECE):
+            out.write(work.compress(piece))
+        out.write(work.flush())
+
+    def unpack(self, data: Data, most: int) -> bytes:
+        work = zlib.decompressobj(self.wrapping)
+        out = work.decompress(data, most + 1)
+        if not work.eof and len(out) <= most:
+            raise zlib.error("the stream ends too soon")
+        return out
+
+    def start(self, data: Data, size: int) -> bytes:
+        return zlib.decompressobj(self.wrapping).decompress(data, size)
+
+    def pieces(self, data: memoryview) -> Iterator[bytes]:
+        work = zlib.decompressobj(self.wrapping)
+        for at in range(0, len(data), _PIECE):
+            piece = bytes(data[at : at + _PIECE])
+            while piece:
+                yield work.decompress(piece, _PIECE)
+                piece = work.unconsumed_tail
+        yield work.flush()
+        if not work.eof:
+            raise zlib.error("the stream ends too soon")
+
+
+class _Deflate(_Zlib):
+    name = "deflate"
+    wrapping = -15
+
+
+class _Lz4(PackingType):
+    """A bare block, without the frame around it (LZ4 block format description)."""
+
+    name = "lz4"
+    most_ratio = 260
+    damage = (lz4.block.LZ4BlockError,)
+    tells_end = False
+
+    def pack(self, data: bytes, longer: int = 0) -> bytes:
+        """Longer by a search that looks at fewer places and finds less."""
+        if longer:
+            return bytes(lz4.block.compress(data, mode="fast", acceleration=longer, store_size=False))
+        return bytes(lz4.block.compress(data, mode="high_compression", store_size=False))
+
+    def unpack(self, data: Data, most: int) -> bytes:
+        return bytes(lz4.block.decompress(data, uncompressed_size=most))
+
+
+class _Zstd(PackingType):
+    """A frame of Zstandard (RFC 8878)."""
+
+    name = "zstd"
+    most_ratio = 1 << 17
+    damage = (zstandard.ZstdError,)
+
+    def pack(self, data: bytes, longer: int = 0) -> bytes:
+        """Longer by a frame that readers skip (RFC 8878, 3.1.2)."""
+        skipped = b"\x50\x2a\x4d\x18" + longer.to_bytes(4, "little") + bytes(longer) if longer else b""
+        return zstandard.ZstdCompressor(level=12).compress(data) + skipped
+
+    def pack_stream(self, source: BinaryIO, out: BinaryIO) -> None:
+        size = source.seek(0, 2) - source.seek(0)
+        zstandard.ZstdCompressor(level=12).copy_stream(source, out, size=size)
+
+    def unpack(self, data: Data, most: int) -> bytes:
+        return self.start(data, most + 1)
+
+    def start(self, data: Data, size: int) -> bytes:
+        with zstandard.ZstdDecompressor(max_window_size=_WINDOW).stream_reader(data) as stream:
+            return stream.read(size)
+
+    def pieces(self, data: memoryview) -> Iterator[bytes]:
+        with zstandard.ZstdDecompressor(max_window_size=_WINDOW).stream_reader(data) as stream:
+            while piece := stream.read(_PIECE):
+                yield piece
+
+
+PACKINGS: dict[str, PackingType] = {one.name: one for one in (_Plain(), _Zlib(), _Deflate(), _Lz4(), _Zstd())}
+
+
+def pack(data: bytes, packing: str, longer: int = 0) -> bytes:
+    """`data` packed, the same bytes every time; `longer` by a few bytes for each of it, for who needs another length."""
+    return PACKINGS[packing].pack(data, longer)
+
+
+def pack_stream(source: BinaryIO, out: BinaryIO, packing: str) -> None:
+    """All of `source` packed into `out`, piece by piece where the packing allows it."""
+    PACKINGS[packing].pack_stream(source, out)
+
+
+def unpack(data: Data, packing: str, size: int, where: object) -> bytes:
     """Exactly `size` bytes, unpacked. Refuses damage, another size, and sizes that `data` cannot hold."""
-    if size > MOST_ENTRY_BYTES or size > len(data) * _MOST_RATIO[packing] + 64:
+    if size > MOST_ENTRY_BYTES or size > len(data) * PACKINGS[packing].most_ratio + 64:
         raise FurnelError(
             "Unpacking",
             where=where,
@@ -69,64 +187,39 @@ def unpack(data: bytes | memoryview, packing: Packing, size: int, where: object)
     return out
 
 
-def unpack_any(data: bytes | memoryview, packing: Packing, most: int, where: object) -> bytes:
+def unpack_any(data: Data, packing: str, most: int, where: object) -> bytes:
     """Everything that is packed in `data`, whose size nobody told, up to `most` bytes."""
-    if packing == "lz4":
+    if not PACKINGS[packing].tells_end:
         raise FurnelError(
-            "Unpacking", where=where, why="lz4 blocks do not say their size and neither does the index",
+            "Unpacking",
+            where=where,
+            why=f"{packing} blocks do not say their size and neither does the index",
             remedy="Give the layout a field that holds the size",
-        )  # fmt: skip
+        )
     out = _unpacked(data, packing, most, where)
     if len(out) > most:
         raise FurnelError("Unpacking", where=where, why=f"it unpacks to more than {most} bytes")
     return out
 
 
-def unpack_start(data: bytes | memoryview, packing: Packing, size: int, whole: int, where: object) -> bytes:
+def unpack_start(data: Data, packing: str, size: int, whole: int, where: object) -> bytes:
     """The first `size` bytes of an entry of `whole` bytes."""
-    wanted = max(min(size, whole), 1)
+    kind = PACKINGS[packing]
     try:
-        if packing in ("zlib", "deflate"):
-            return _inflater(packing).decompress(data, wanted)[:whole]
-        if packing == "zstd":
-            with zstandard.ZstdDecompressor(max_window_size=_WINDOW).stream_reader(data) as stream:
-                return stream.read(wanted)[:whole]
-    except (zlib.error, zstandard.ZstdError) as error:
-        raise _damaged(packing, where, error) from error
-    return unpack(data, packing, whole, where)[:size]
+        found = kind.start(data, max(min(size, whole), 1))
+    except kind.damage as error:
+        raise damaged(packing, where, error) from error
+    return found[:whole] if found is not None else unpack(data, packing, whole, where)[:size]
 
 
-_WINDOW = 1 << 27
-
-
-def _unpacked(data: bytes | memoryview, packing: Packing, size: int, where: object) -> bytes:
-    """What `data` unpacks to, cut one byte after `size`."""
+def _unpacked(data: Data, packing: str, size: int, where: object) -> bytes:
+    kind = PACKINGS[packing]
     try:
-        if packing in ("zlib", "deflate"):
-            work = _inflater(packing)
-            out = work.decompress(data, size + 1)
-            if not work.eof and len(out) <= size:
-                raise zlib.error("the stream ends too soon")
-            return out
-        if packing == "lz4":
-            return bytes(lz4.block.decompress(data, uncompressed_size=size))
-        if packing == "zstd":
-            with zstandard.ZstdDecompressor(max_window_size=_WINDOW).stream_reader(data) as stream:
-                return stream.read(size + 1)
-    except (
-        zlib.error, lz4.block.LZ4BlockError, zstandard.ZstdError, ValueError, MemoryError, OverflowError,
-    ) as error:  # fmt: skip
-        raise _damaged(packing, where, error) from error
-    return bytes(data)
+        return kind.unpack(data, size)
+    except kind.damage + _ANY as error:
+        raise damaged(packing, where, error) from error
 
 
-def _damaged(packing: Packing, where: object, error: Exception) -> FurnelError:
+def damaged(packing: str, where: object, error: Exception) -> FurnelError:
+    """What is said when packed data cannot be unpacked."""
     return FurnelError("Unpacking", where=where, why=f"the {packing} data is damaged ({error})")
-
-
-def _deflater(packing: Packing) -> zlib._Compress:
-    return zlib.compressobj(9, zlib.DEFLATED, 15 if packing == "zlib" else -15)
-
-
-def _inflater(packing: Packing) -> zlib._Decompress:
-    return zlib.decompressobj(15 if packing == "zlib" else -15)

@@ -9,35 +9,38 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field, model_validator
 
+from furnel.containers.container import Order
 from furnel.containers.expressions import expression
+from furnel.containers.packing import PACKINGS
+from furnel.containers.sums import HASHES, SUMS
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
-from furnel.schema import Part, parse_toml, template
+from furnel.schema import OneOf, Part, parse_toml, template
 
 WHAT = "Reading a layout"
 
-Packing = Literal["none", "zlib", "deflate", "lz4", "zstd"]
-Order = Literal["little", "big"]
-SumKind = Literal["crc32", "adler32", "sha256"]
-HashKind = Literal["crc32", "fnv1a-32", "fnv1a-64", "xxhash64"]
+WIDTHS = {"u8": 1, "u16": 2, "u32": 4, "u64": 8, "i8": 1, "i16": 2, "i32": 4, "i64": 8}
+"""The numbers that fields can be, and their bytes."""
+FIELDS = (*WIDTHS, "varint", "text", "bytes", "pad")
+SUM_BYTES = {name: kind.width for name, kind in SUMS.items()}
+
+Packing = Annotated[str, OneOf(PACKINGS)]
+StreamPacking = Annotated[
+    str, OneOf(name for name, kind in PACKINGS.items() if kind.damage and kind.tells_end)
+]
+SumKind = Annotated[str, OneOf(SUMS)]
+HashKind = Annotated[str, OneOf(HASHES)]
+FieldType = Annotated[str, OneOf(FIELDS)]
 Ending = Literal["zero", "u8", "u16", "u32"]
 
-WIDTHS = {"u8": 1, "u16": 2, "u32": 4, "u64": 8, "i8": 1, "i16": 2, "i32": 4, "i64": 8}
-SUM_BYTES = {"crc32": 4, "adler32": 4, "sha256": 32}
-
-_HEAD = {
+_HEAD = (
     "entry count", "index offset", "index size", "index stored size", "index sum", "names offset", "names size",
     "data offset", "data size", "file size", "file sum",
-}  # fmt: skip
-_ROW = {
+)  # fmt: skip
+_ROW = (
     "path", "name offset", "name hash", "offset", "size", "stored size", "packing", "sum", "stored sum",
-}  # fmt: skip
-Role = Literal[
-    "entry count", "index offset", "index size", "index stored size", "index sum", "names offset", "names size",
-    "data offset", "data size", "file size", "file sum",
-    "path", "name offset", "name hash", "offset", "size", "stored size", "packing", "sum", "stored sum",
-    "tag",
-]  # fmt: skip
+)  # fmt: skip
+Role = Annotated[str, OneOf((*_HEAD, *_ROW, "tag"))]
 
 
 def _is_expression(text: str) -> str:
@@ -70,7 +73,7 @@ class FieldPart(Part):
     """
 
     name: FieldName
-    type: Literal["u8", "u16", "u32", "u64", "i8", "i16", "i32", "i64", "varint", "text", "bytes", "pad"]
+    type: FieldType
     length: Annotated[int, Field(ge=1, le=65536)] | ExpressionText | None = None
     ends: Ending | None = None
     order: Order | None = None
@@ -94,7 +97,7 @@ class FieldPart(Part):
         if (self.bits or self.means) and (blocks or self.type == "varint"):
             raise ValueError("bits and means belong to numbers")
         if (self.holds in ("sum", "stored sum", "index sum", "file sum")) != (self.sum is not None):
-            raise ValueError("a field that holds a sum says which: sum = crc32, adler32 or sha256")
+            raise ValueError(f"a field that holds a sum says which: sum = one of {', '.join(SUMS)}")
         if self.sum is not None and self.sum_width != SUM_BYTES[self.sum]:
             raise ValueError(f"a {self.sum} has {SUM_BYTES[self.sum]} bytes")
         return self
@@ -154,7 +157,7 @@ class RecordPart(Part):
 
     @model_validator(mode="after")
     def _head_roles(self) -> RecordPart:
-        _only(held(self.fields), _HEAD, "start or footer record")
+        _only(held(self.fields), set(_HEAD), "start or footer record")
         return self
 
 
@@ -245,7 +248,7 @@ class ChainPart(Part):
 class WholePart(Part):
     """Compression around the whole file, after a record that stays plain; the layout describes what is inside."""
 
-    packed: Literal["zlib", "deflate", "zstd"]
+    packed: StreamPacking
     fields: CheckedFields = ()
 
 
@@ -298,8 +301,8 @@ class Layout(Part):
 
     def _check_index(self, index: IndexPart) -> None:
         roles = held(index.fields)
-        _only(roles, _ROW, "index")
-        _only(held(index.start), _HEAD, "index's start")
+        _only(roles, set(_ROW), "index")
+        _only(held(index.start), set(_HEAD), "index's start")
         wanted = {"fields": "path", "table": None, "hash": "name hash", "numbers": None}[index.names]
         for role in ("offset", wanted):
             if role and role not in roles:
@@ -331,7 +334,7 @@ class Layout(Part):
 
     def _check_chain(self, chain: ChainPart) -> None:
         roles = held(chain.fields)
-        _only(roles, (_ROW | {"tag"}) - {"offset", "name offset"}, "chain")
+        _only(roles, {*_ROW, "tag"} - {"offset", "name offset"}, "chain")
         if not {"size", "stored size"} & roles:
             raise ValueError("a chain's fields hold the size or the stored size")
         if (chain.entries or chain.nests or chain.last) and "tag" not in roles:

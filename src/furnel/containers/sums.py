@@ -1,53 +1,96 @@
-"""Checksums and name hashes that archives use."""
+"""Checksums and name hashes that archives use. One more is a line in `SUMS` or `HASHES`."""
 
 from __future__ import annotations
 
 import hashlib
 import zlib
 from collections.abc import Callable, Iterable, Sequence
-from typing import Any
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, Any
 
 import numpy as np
 import numpy.typing as npt
 import xxhash
 
-from furnel.containers.schema import SUM_BYTES, FieldPart, HashKind, NamesPart, Order, SumKind
+from furnel.containers.container import Order
+
+if TYPE_CHECKING:
+    from furnel.containers.schema import FieldPart, NamesPart
 
 Hashes = npt.NDArray[np.uint64]
 
 # offset basis and prime: Fowler, Noll, Vo, Eastlake, "The FNV Non-Cryptographic Hash Algorithm" (IETF draft), section 5
-_FNV: dict[str, tuple[int, int, Any]] = {
-    "fnv1a-32": (0x811C9DC5, 0x01000193, np.uint32),
-    "fnv1a-64": (0xCBF29CE484222325, 0x00000100000001B3, np.uint64),
+_FNV_32 = 0x811C9DC5, 0x01000193, np.uint32
+_FNV_64 = 0xCBF29CE484222325, 0x00000100000001B3, np.uint64
+
+
+def _fnv(names: list[bytes], basis: int, prime: int, number: Any) -> Hashes:
+    """All names at once, one letter after the other."""
+    lengths = np.fromiter(map(len, names), np.int64, len(names))
+    width = int(lengths.max(initial=0))
+    letters = np.zeros((len(names), width), np.uint8)
+    letters[np.arange(width) < lengths[:, None]] = np.frombuffer(b"".join(names), np.uint8)
+    found = np.full(len(names), basis, number)
+    for column in range(width):
+        inside = column < lengths
+        found[inside] = (found[inside] ^ letters[inside, column]) * number(prime)
+    return found.astype(np.uint64)
+
+
+def _each(work: Callable[[bytes], int]) -> Callable[[list[bytes]], Hashes]:
+    return lambda names: np.fromiter(map(work, names), np.uint64, len(names))
+
+
+HASHES: dict[str, Callable[[list[bytes]], Hashes]] = {
+    "crc32": _each(zlib.crc32),
+    "fnv1a-32": lambda names: _fnv(names, *_FNV_32),
+    "fnv1a-64": lambda names: _fnv(names, *_FNV_64),
+    "xxhash64": _each(xxhash.xxh64_intdigest),
+}
+"""Hashes of names: from the bytes of many names to their numbers."""
+
+
+@dataclass(frozen=True, slots=True)
+class SumType:
+    """A checksum that is `width` bytes long. `step(data, before)` goes on from a number that begins as `start`; without it
+    `make` gives an object with update and digest."""
+
+    width: int
+    step: Callable[[bytes | memoryview, int], int] | None = None
+    start: int = 0
+    make: Callable[[], Any] = hashlib.sha256
+
+
+SUMS: dict[str, SumType] = {
+    "crc32": SumType(4, zlib.crc32),
+    "adler32": SumType(4, zlib.adler32, 1),
+    "sha256": SumType(32, make=hashlib.sha256),
 }
 
 
 class Sum:
     """A checksum that is fed piece by piece; `value` is its bytes."""
 
-    def __init__(self, kind: SumKind, order: Order) -> None:
-        self._kind, self._order = kind, order
-        self._number = 1 if kind == "adler32" else 0
-        self._digest = hashlib.sha256() if kind == "sha256" else None
+    def __init__(self, kind: str, order: Order) -> None:
+        self._kind, self._order = SUMS[kind], order
+        self._number = self._kind.start
+        self._digest: Any = self._kind.make() if self._kind.step is None else None
 
     def feed(self, data: bytes | memoryview) -> Sum:
-        if self._digest is not None:
+        if self._kind.step is None:
             self._digest.update(data)
         else:
-            step: Callable[[bytes | memoryview, int], int] = (
-                zlib.adler32 if self._kind == "adler32" else zlib.crc32
-            )
-            self._number = step(data, self._number)
+            self._number = self._kind.step(data, self._number)
         return self
 
     @property
     def value(self) -> bytes:
-        if self._digest is not None:
-            return self._digest.digest()
-        return self._number.to_bytes(SUM_BYTES[self._kind], self._order)
+        if self._kind.step is None:
+            return bytes(self._digest.digest())
+        return self._number.to_bytes(self._kind.width, self._order)
 
 
-def sum_of(kind: SumKind, order: Order, data: bytes | memoryview) -> bytes:
+def sum_of(kind: str, order: Order, data: bytes | memoryview) -> bytes:
     """The checksum of some bytes, as it stands in a file."""
     return Sum(kind, order).feed(data).value
 
@@ -78,28 +121,9 @@ def spelled(path: str, names: NamesPart) -> bytes:
     return text.encode(names.encoding, "replace")
 
 
-def hash_bytes(names: Iterable[bytes], kind: HashKind) -> Hashes:
+def hash_bytes(names: Iterable[bytes], kind: str) -> Hashes:
     """The hash of each name's bytes."""
-    known = list(names)
-    if kind == "crc32":
-        return np.fromiter(map(zlib.crc32, known), np.uint64, len(known))
-    if kind == "xxhash64":
-        return np.fromiter(map(xxhash.xxh64_intdigest, known), np.uint64, len(known))
-    return _fnv(known, kind)
-
-
-def _fnv(names: list[bytes], kind: HashKind) -> Hashes:
-    """All names at once, one letter after the other."""
-    basis, prime, number = _FNV[kind]
-    lengths = np.fromiter(map(len, names), np.int64, len(names))
-    width = int(lengths.max(initial=0))
-    letters = np.zeros((len(names), width), np.uint8)
-    letters[np.arange(width) < lengths[:, None]] = np.frombuffer(b"".join(names), np.uint8)
-    found = np.full(len(names), basis, number)
-    for column in range(width):
-        inside = column < lengths
-        found[inside] = (found[inside] ^ letters[inside, column]) * number(prime)
-    return found.astype(np.uint64)
+    return HASHES[kind](list(names))
 
 
 def listed_names(text: str) -> list[str]:

@@ -8,6 +8,7 @@ from typing import Any
 import numpy as np
 import numpy.typing as npt
 
+from furnel.containers.container import Order
 from furnel.containers.records import (
     MOST_RECORDS,
     Scope,
@@ -25,7 +26,7 @@ from furnel.containers.records import (
     too_large,
     write_record,
 )
-from furnel.containers.schema import WIDTHS, FieldPart, Fields, Order, fixed_width
+from furnel.containers.schema import WIDTHS, FieldPart, Fields, fixed_width
 from furnel.errors import FurnelError
 
 _WHAT = "Reading an archive"

@@ -3,25 +3,21 @@
 from __future__ import annotations
 
 import tempfile
-import zlib
 from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import BinaryIO
-
-import zstandard
 
 from furnel.atomic import replacing, scratch_in
 from furnel.containers import records
 from furnel.containers.container import Changes, Container, Entry
 from furnel.containers.mapped import MappedFile, Source
-from furnel.containers.packing import pack_stream
+from furnel.containers.packing import PACKINGS, pack_stream
 from furnel.containers.records import Values
 from furnel.containers.schema import Layout, WholePart
 from furnel.errors import FurnelError, reason
 from furnel.progress import QUIET, Progress, check
 
 _WHAT = "Unpacking an archive"
-_PIECE = 1 << 20
 _MOST = 64 << 30
 _MOST_RATIO = 1 << 17
 
@@ -115,31 +111,13 @@ def write_whole(target: Path, layout: Layout, plain: Path, old: Values) -> None:
 
 def _unpack(source: Source, start: int, part: WholePart, out: BinaryIO, where: Path) -> None:
     """Piece by piece, refusing what cannot be honest."""
+    kind = PACKINGS[part.packed]
     most = min(_MOST, (len(source.view) - start) * _MOST_RATIO)
     written = 0
     try:
-        if part.packed == "zstd":
-            with zstandard.ZstdDecompressor(max_window_size=1 << 27).stream_reader(
-                source.view[start:]
-            ) as stream:
-                while piece := stream.read(_PIECE):
-                    written += out.write(piece)
-                    _check_size(written, most, where)
-            return
-        work = zlib.decompressobj(15 if part.packed == "zlib" else -15)
-        for at in range(start, len(source.view), _PIECE):
-            piece = bytes(source.view[at : at + _PIECE])
-            while piece:
-                written += out.write(work.decompress(piece, _PIECE))
-                piece = work.unconsumed_tail
-                _check_size(written, most, where)
-        written += out.write(work.flush())
-        if not work.eof:
-            raise zlib.error("the stream ends too soon")
-    except (zlib.error, zstandard.ZstdError) as error:
+        for piece in kind.pieces(source.view[start:]):
+            written += out.write(piece)
+            if written > most:
+                raise FurnelError(_WHAT, where=where, why=f"it unpacks to more than {most} bytes")
+    except kind.damage as error:
         raise FurnelError(_WHAT, where=where, why=f"the {part.packed} data is damaged ({error})") from error
-
-
-def _check_size(written: int, most: int, where: Path) -> None:
-    if written > most:
-        raise FurnelError(_WHAT, where=where, why=f"it unpacks to more than {most} bytes")

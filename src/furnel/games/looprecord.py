@@ -8,7 +8,8 @@ from typing import Annotated
 from pydantic import field_validator
 
 from furnel.containers import records
-from furnel.containers.schema import FieldPart, Order
+from furnel.containers.container import Order
+from furnel.containers.schema import FieldPart
 from furnel.errors import FurnelError
 from furnel.schema import Part, template
 
