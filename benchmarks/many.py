@@ -59,7 +59,7 @@ def main() -> None:
         credit = session.project.swaps[7]
         phase(
             "editing",
-            lambda n: session.set_swap(credit.model_copy(update={"credit": f"no {n}"}), "Credit"),
+            lambda n: session.swaps.set_swap(credit.model_copy(update={"credit": f"no {n}"}), "Credit"),
             times(60),
         )
         hands.settle()

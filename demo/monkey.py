@@ -217,7 +217,7 @@ class Monkey:
         if session.project is not None and session.project.swaps:
             swap = self.chance.choice(session.project.swaps)
             words = f"note {self.chance.randrange(1000)}"
-            session.set_swap(swap.model_copy(update={"credit": words}), "Change the credit")
+            session.swaps.set_swap(swap.model_copy(update={"credit": words}), "Change the credit")
 
 
 def _stolen() -> float:

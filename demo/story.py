@@ -81,7 +81,7 @@ def tell(folder: Path, with_sounds: bool = True) -> int:
     print(f"redo: {window.strip.state('fit').line}")
     hands.station(3)
     hands.key("Ctrl+B", window)
-    hands.until(lambda: session.build is not None and not session.stale, "the build")
+    hands.until(lambda: session.builds.last is not None and not session.builds.stale, "the build")
     hands.settle()
     print(f"built: {window.line.message}")
     hands.key("Ctrl+I", window)

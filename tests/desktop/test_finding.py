@@ -31,8 +31,8 @@ def game(forged: Path) -> Path:
 
 def learned(hands: Hands, mod: Path) -> None:
     hands.open(mod)
-    hands.window.session.learn()
-    hands.until(lambda: hands.window.session.marks is not None, "the game to be learned", 90)
+    hands.window.session.learned.learn()
+    hands.until(lambda: hands.window.session.learned.marks is not None, "the game to be learned", 90)
 
 
 def first_names(hands: Hands, count: int = 5) -> list[str]:
@@ -48,13 +48,13 @@ def test_another_mod_may_be_opened_while_the_game_is_being_learned(
     session = hands.window.session
     for _ in range(3):
         hands.open(mod)
-        session.learn()
+        session.learned.learn()
         for _ in range(20):
             QApplication.processEvents()
             time.sleep(0.01)
     hands.open(mod)
-    session.learn()
-    hands.until(lambda: session.marks is not None, "the game to be learned", 90)
+    session.learned.learn()
+    hands.until(lambda: session.learned.marks is not None, "the game to be learned", 90)
     assert not [notice.text for notice in hands.window.messages if notice.tone == "wrong"]
 
 
@@ -153,7 +153,7 @@ def test_a_dropped_folder_is_matched_corrected_and_applied(hands: Hands, mod: Pa
     )
     before = len(window.session.project.swaps)
     hands.drop(folder, window.find_station.wall.viewport(), QPointF(300, 200))
-    sheet = window.match_sheet
+    sheet = window.pages.match_sheet
     hands.until(lambda: len(sheet.rows.matches) == 3, "the match sheet")
     hands.settle()
     pairs = {match.file.name: (match.original, match.on) for match in sheet.rows.matches}
@@ -190,8 +190,8 @@ def test_an_unknown_archive_is_worked_out_on_its_bench(
 ) -> None:
     file = tmp_path / "pictures.pak"
     file.write_bytes((forged / "data" / "art.tlp").read_bytes())
-    page = hands.window.archive_page
-    hands.window.work_out(file)
+    page = hands.window.pages.archive_page
+    hands.window.pages.work_out(file)
     hands.until(lambda: page.guesses is not None, "the guesses")
     hands.until(lambda: len(page.anatomy.entries) == 33, "the entries")
     assert page.save.isEnabled() and "explained" in page._verdict.text()
@@ -227,7 +227,7 @@ def test_an_unknown_game_is_described_and_opened(
     shutil.copytree(forged, game)
     (game / "tarnlight.toml").unlink()
     (game / "data" / "art.tlp").rename(game / "data" / "pictures.pak")
-    page = hands.window.new_game_page
+    page = hands.window.pages.new_game_page
     hands.window.open_folder(game)
     hands.until(lambda: page.start.isEnabled(), "the survey")
     assert hands.window.stations.currentWidget() is page
@@ -263,8 +263,11 @@ def test_a_changed_file_that_was_taken_out_goes_back_by_itself(
     Image.new("RGB", (30, 30), (9, 9, 9)).save(stranger)
     hands.station(1)
     hands.drop(stranger, wall.viewport(), QPointF(wall.viewport().width() - 2, 3))
-    hands.until(lambda: window.match_sheet.isVisible() and window.match_sheet.rows.matches, "the match sheet")
-    assert not window.match_sheet.pack.isVisible()
+    hands.until(
+        lambda: window.pages.match_sheet.isVisible() and window.pages.match_sheet.rows.matches,
+        "the match sheet",
+    )
+    assert not window.pages.match_sheet.pack.isVisible()
 
 
 def test_a_folder_is_packed_from_the_match_sheet(
@@ -280,7 +283,7 @@ def test_a_folder_is_packed_from_the_match_sheet(
     target = tmp_path / "loose.crate"
     monkeypatch.setattr("furnel.desktop.asking.QInputDialog.getItem", lambda *_: ("crate", True))
     monkeypatch.setattr("furnel.desktop.asking.QFileDialog.getSaveFileName", lambda *_: (str(target), ""))
-    hands.click(hands.window.match_sheet.pack)
+    hands.click(hands.window.pages.match_sheet.pack)
     hands.until(target.is_file, "the archive")
     hands.settle()
     container = open_container(target)

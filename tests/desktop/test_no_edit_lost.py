@@ -101,7 +101,7 @@ def test_no_edit_is_lost(application: QApplication, begun: tuple[Path, list[Path
         def credit(self, original: str, words: str) -> None:
             swap = self.session.swap(original)
             if swap is not None and swap.credit != words:
-                self.session.set_swap(swap.model_copy(update={"credit": words}), "Credit")
+                self.session.swaps.set_swap(swap.model_copy(update={"credit": words}), "Credit")
                 self.noted(**{f"credit {original}": words})
 
         @rule(turn=st.integers(1, 90))
@@ -111,7 +111,9 @@ def test_no_edit_is_lost(application: QApplication, begun: tuple[Path, list[Path
                 use = StepUse(do="hue", values={"turn": float(turn)})
                 others = tuple(one for one in swap.steps if one.do != "hue")
                 if use not in swap.steps:
-                    self.session.set_swap(swap.model_copy(update={"steps": (*others, use)}), "Turn the hue")
+                    self.session.swaps.set_swap(
+                        swap.model_copy(update={"steps": (*others, use)}), "Turn the hue"
+                    )
                     self.noted(hue=use)
 
         @rule(name=st.sampled_from(["One", "Two", "Three"]))
@@ -123,11 +125,11 @@ def test_no_edit_is_lost(application: QApplication, begun: tuple[Path, list[Path
 
         @rule(names=st.lists(st.sampled_from([ENSIGN, BELL]), min_size=1, max_size=2, unique=True))
         def fit(self, names: list[str]) -> None:
-            self.session.fit_all(names)
+            self.session.swaps.fit_all(names)
 
         @rule(picture=st.sampled_from(pictures))
         def swap_with(self, picture: Path) -> None:
-            self.session.swap_with(ENSIGN, picture)
+            self.session.swaps.swap_with(ENSIGN, picture)
 
         @precondition(lambda self: self.jobs.held)
         @rule(place=st.integers(0, 9))

@@ -124,7 +124,7 @@ def test_a_layer_is_dragged_along_the_time_line(hands: Hands, mod: Path, sources
     lanes, session = bench.lanes, hands.window.session
     swap = session.swap(BELL)
     layer = StepUse(do="layer", values={"file": str(sources / "gull_loud.wav"), "at": 0.2, "length": 0.5})
-    session.set_swap(swap.model_copy(update={"steps": (*swap.steps, layer)}), "Lay a gull over it")
+    session.swaps.set_swap(swap.model_copy(update={"steps": (*swap.steps, layer)}), "Lay a gull over it")
     hands.settle()
     loud = session.examined[BELL].result.loudness
     box = lanes.layer_box(0)
@@ -227,10 +227,10 @@ def test_takes_dropped_on_an_event_become_its_sounds_in_the_game(
     hands.key("Ctrl+Z", hands.window)
     hands.settle()
     assert session.swap(added) is not None
-    session.fit_all(["art/hulls/hull_otter.dds"])
+    session.swaps.fit_all(["art/hulls/hull_otter.dds"])
     hands.settle()
     hands.key("Ctrl+B", hands.window)
-    hands.until(lambda: session.build is not None and not session.stale, "the build")
+    hands.until(lambda: session.builds.last is not None and not session.builds.stale, "the build")
     hands.window.run_command("install")
     hands.until(lambda: session.game.installed, "the install")
     shown = hands.window.build_station.findChild(Contents)
@@ -267,7 +267,7 @@ def test_how_far_an_event_is_heard_is_dragged_and_heard(
         pytest.approx(30, abs=1),
         pytest.approx(0.4, abs=0.02),
     )
-    assert "rules/sound-events.json" in session.stale
+    assert "rules/sound-events.json" in session.builds.stale
     hands.key("Shift+Right", curve)
     assert session.project.event_for("bell_far").silent_at == use.silent_at + 1
     hands.key("Ctrl+Z", hands.window)
@@ -279,7 +279,7 @@ def test_how_far_an_event_is_heard_is_dragged_and_heard(
 def test_an_album_is_laid_over_the_tunes(hands: Hands, mod: Path, tmp_path: Path) -> None:
     hands.open(mod)
     hands.key("Ctrl+U", hands.window)
-    page = hands.window.tunes_page
+    page = hands.window.pages.tunes_page
     hands.until(lambda: len(page.rows.tunes) == 4, "the tunes")
     album = tmp_path / "album"
     album.mkdir()

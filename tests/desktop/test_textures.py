@@ -36,7 +36,7 @@ def test_the_textures_story(hands: Hands, game: Path, sources: Path, tmp_path: P
     )
     before = {scene: np.asarray(still(World(game), scene, 90)) for scene in ("quay", "open water")}
     hands.key("Ctrl+B", hands.window)
-    hands.until(lambda: session.build is not None and not session.stale, "the build")
+    hands.until(lambda: session.builds.last is not None and not session.builds.stale, "the build")
     hands.window.run_command("install")
     hands.until(lambda: session.game.installed, "the install")
     words = {word.path: word for word in World(game).verdicts()}

@@ -16,7 +16,7 @@ from furnel.desktop.find.like import LikeBox
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
 from furnel.desktop.recent import load_recent
-from furnel.desktop.swapping import Notice
+from furnel.desktop.session import Notice
 from furnel.desktop.tiles import polygon
 from furnel.desktop.widgets.basics import label
 from furnel.desktop.widgets.jobline import JobLine
@@ -90,7 +90,7 @@ def test_games_and_mods_opened_in_turn_leave_nothing_behind(
     session.open_game(game)
     hands.until(lambda: session.space is None and session.catalogue is not None, "the game without a mod")
     hands.settle()
-    assert session.build is None and not session.examined and session.undo() is None
+    assert session.builds.last is None and not session.examined and session.undo() is None
     session.open_game(small)
     hands.settle()
     assert hands.window.messages[-1].tone == "wrong" and session.catalogue is not None
@@ -101,7 +101,7 @@ def test_undo_has_a_place_and_says_what_it_took_back(hands: Hands, mod: Path) ->
     window, session = hands.window, hands.window.session
     swap = session.swap(BELL)
     assert swap is not None
-    session.set_swap(swap.model_copy(update={"credit": "mine"}), "Change the credit")
+    session.swaps.set_swap(swap.model_copy(update={"credit": "mine"}), "Change the credit")
     hands.settle()
     hands.station(4)
     hands.key("Ctrl+Z", window)
@@ -118,7 +118,7 @@ def test_undo_has_a_place_and_says_what_it_took_back(hands: Hands, mod: Path) ->
 def test_undo_and_the_place_are_there_after_another_start(hands: Hands, mod: Path) -> None:
     hands.open(mod)
     session = hands.window.session
-    session.remove_swap(BELL)
+    session.swaps.remove_swap(BELL)
     hands.station(2)
     hands.window.fit_station.pick(HULL)
     hands.settle()
@@ -134,10 +134,10 @@ def test_undo_and_the_place_are_there_after_another_start(hands: Hands, mod: Pat
 def test_an_edit_made_while_fit_runs_is_kept(hands: Hands, mod: Path) -> None:
     hands.open(mod)
     session = hands.window.session
-    session.fit_all([HULL])
+    session.swaps.fit_all([HULL])
     swap = session.swap(HULL)
     assert swap is not None
-    session.set_swap(swap.model_copy(update={"credit": "typed meanwhile"}), "Change the credit")
+    session.swaps.set_swap(swap.model_copy(update={"credit": "typed meanwhile"}), "Change the credit")
     hands.settle()
     now = session.swap(HULL)
     assert now is not None and now.credit == "typed meanwhile" and now.steps
@@ -147,10 +147,10 @@ def test_an_edit_made_while_fit_runs_is_kept(hands: Hands, mod: Path) -> None:
 def test_what_lies_in_the_game_is_read_there(hands: Hands, mod: Path, game: Path) -> None:
     hands.open(mod)
     session = hands.window.session
-    session.fit_all([HULL])
+    session.swaps.fit_all([HULL])
     hands.settle()
-    session.start_build()
-    hands.until(lambda: session.build is not None, "the build")
+    session.builds.start()
+    hands.until(lambda: session.builds.last is not None, "the build")
     session.game.install()
     hands.settle()
     assert session.game.presence == "built"

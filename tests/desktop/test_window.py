@@ -244,9 +244,9 @@ def test_the_roles_own_preview(
 ) -> None:
     hands.open(mod)
     session, station = hands.window.session, hands.window.fit_station
-    session.swap_with(original, sources / source)
+    session.swaps.swap_with(original, sources / source)
     hands.settle()
-    session.fit_all([original])
+    session.swaps.fit_all([original])
     hands.settle()
     hands.station(2)
     station.pick(original)
@@ -267,7 +267,7 @@ def test_a_grey_sheet_is_seen_in_the_games_tints(hands: Hands, mod: Path, source
     assert session.catalogue is not None
     copy = mod.parent / "passenger.png"
     copy.write_bytes(session.catalogue.read(session.catalogue.get(original)))
-    session.swap_with(original, copy)
+    session.swaps.swap_with(original, copy)
     hands.settle()
     hands.station(2)
     station.pick(original)
@@ -287,9 +287,9 @@ def test_saving_the_source_in_another_program_is_noticed(hands: Hands, mod: Path
     shutil.copy(sources / "moss_bright.png", own)
     hands.open(mod)
     session = hands.window.session
-    session.swap_with("art/rock/slate.dds", own)
+    session.swaps.swap_with("art/rock/slate.dds", own)
     hands.settle()
-    session.fit_all(["art/rock/slate.dds"])
+    session.swaps.fit_all(["art/rock/slate.dds"])
     hands.settle()
     before = session.examined["art/rock/slate.dds"].key
     fresh = own.with_name("saving.tmp.png")
@@ -356,10 +356,10 @@ def test_the_mod_is_described_on_the_build_station(hands: Hands, mod: Path) -> N
 
 def test_load_order_is_switched_by_hand(hands: Hands, mod: Path) -> None:
     hands.open(mod)
-    hands.window.session.fit_all([HULL])
+    hands.window.session.swaps.fit_all([HULL])
     hands.settle()
     hands.key("Ctrl+B", hands.window)
-    hands.until(lambda: hands.window.session.build is not None, "the build")
+    hands.until(lambda: hands.window.session.builds.last is not None, "the build")
     hands.key("Ctrl+I", hands.window)
     hands.until(lambda: hands.window.session.game.installed, "the install")
     hands.station(4)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import dataclass
 from typing import Any, Literal
 
 import numpy as np
@@ -48,7 +49,7 @@ def decode(data: bytes | memoryview, width: int, height: int, fmt: str) -> Pixel
             remedy="The file is cut short: take a fresh copy of it",
         )
     words = np.require(np.frombuffer(data, "<u4", needed // 4), requirements=["C", "W", "A"])
-    return _decode(words.reshape(-1, pixel_format.size_bytes // 4), width, height, fmt)
+    return _CODECS[fmt].decode(words.reshape(-1, pixel_format.size_bytes // 4), height, width)
 
 
 def encode(
@@ -87,7 +88,7 @@ def encode(
         pixels[..., 3] = 255
     height, width = pixels.shape[:2]
     words = np.empty((-(-height // 4) * -(-width // 4), pixel_format.size_bytes // 4), np.uint32)
-    _encode(pixels, words, fmt, quality, progress, as_seen)
+    _CODECS[fmt].encode(_Job(pixels, words, fmt, quality, progress, as_seen))
     return words.tobytes()
 
 
@@ -96,112 +97,201 @@ def warm() -> None:
     from furnel.blocks import bc1, bc4, bc6h_encode, bc7, bc7_wide  # noqa: F401
 
 
-def _decode(words: npt.NDArray[np.uint32], width: int, height: int, fmt: str) -> Pixels | Halves:
-    from furnel.blocks import bc1, bc2, bc4
+Rows = Callable[[int, int], object]
+Words = npt.NDArray[np.uint32]
 
-    rows = -(-height // 4)
-    if fmt in ("BC6H", "BC6HS"):
-        from furnel.blocks import bc6h
 
-        halves = np.empty((height, width, 3), np.uint16)
-        doubles = np.require(words.view(np.uint64), requirements=["C", "W", "A"])
-        over_rows(lambda first, end: bc6h.decode_rows(doubles, halves, first, end, fmt == "BC6HS"), rows)
-        return halves.view(np.float16)
+@dataclass(frozen=True, slots=True)
+class _Job:
+    """A level to encode: its pixels, the words that it becomes, and how."""
+
+    pixels: npt.NDArray[Any]
+    words: Words
+    fmt: str
+    quality: Quality
+    progress: Progress
+    as_seen: bool
+
+    def spread(self, work: Rows, start: float = 0.0, end: float = 1.0, least: int = 8) -> None:
+        """Do rows of blocks on all cores, as the part of the whole from `start` to `end`."""
+        rows = -(-self.pixels.shape[0] // 4)
+        whole = self.progress is QUIET or (start, end) == (0.0, 1.0)
+        part = self.progress if whole else Part(self.progress, start, end)
+        over_rows(work, rows, least, part, f"Encoding {self.fmt} {self.quality}")
+
+
+@dataclass(frozen=True, slots=True)
+class _Codec:
+    """A block format: `encode` fills a job's words, `decode(words, height, width)` gives pixels."""
+
+    encode: Callable[[_Job], None]
+    decode: Callable[[Words, int, int], Pixels | Halves]
+
+
+def _colours(height: int, width: int, work: Callable[[Words], Rows]) -> Pixels:
+    """Pixels (height, width, 4), four channels at a time."""
     out = np.empty((height, width), np.uint32)
-    if fmt in ("BC4", "BC4S", "BC5", "BC5S"):
-        over_rows(lambda first, end: bc4.decode_rows(words, out, first, end, fmt.endswith("S")), rows)
-    elif fmt == "BC1":
-        over_rows(lambda first, end: bc1.decode_rows(words, out, first, end), rows)
-    elif fmt == "BC7":
-        from furnel.blocks import bc7
+    over_rows(work(out), -(-height // 4))
+    return out.view(np.uint8).reshape(height, width, 4)
 
-        doubles = np.require(words.view(np.uint64), requirements=["C", "W", "A"])
-        over_rows(lambda first, end: bc7.decode_rows(doubles, out, first, end), rows)
-    else:
-        over_rows(lambda first, end: bc1.decode_bc3_rows(words, out, first, end), rows)
-    pixels = out.view(np.uint8).reshape(height, width, 4)
-    if fmt == "BC2":
-        pixels[..., 3] = bc2.unpack_alpha(words, width, height)
+
+def _doubles(words: Words) -> npt.NDArray[np.uint64]:
+    return np.require(words.view(np.uint64), requirements=["C", "W", "A"])
+
+
+def _decode_bc1(words: Words, height: int, width: int) -> Pixels:
+    from furnel.blocks import bc1
+
+    return _colours(height, width, lambda out: lambda first, end: bc1.decode_rows(words, out, first, end))
+
+
+def _encode_bc1(job: _Job) -> None:
+    from furnel.blocks import bc1
+
+    effort = _COLOUR_EFFORT[job.quality]
+    job.spread(
+        lambda first, end: bc1.encode_rows(job.pixels, job.words, first, end, 0, *effort, False, job.as_seen)
+    )
+
+
+def _decode_bc3(words: Words, height: int, width: int) -> Pixels:
+    from furnel.blocks import bc1
+
+    return _colours(height, width, lambda out: lambda first, end: bc1.decode_bc3_rows(words, out, first, end))
+
+
+def _encode_behind(job: _Job) -> None:
+    """The colours of BC2 and BC3, behind their alpha."""
+    from furnel.blocks import bc1
+
+    effort = _COLOUR_EFFORT[job.quality]
+    job.spread(
+        lambda first, end: bc1.encode_rows(job.pixels, job.words, first, end, 2, *effort, True, job.as_seen),
+        0.0,
+        0.9,
+    )
+
+
+def _encode_bc3(job: _Job) -> None:
+    from furnel.blocks import bc4
+
+    _encode_behind(job)
+    reach = _REACH[job.quality]
+    job.spread(
+        lambda first, end: bc4.encode_rows(job.pixels, job.words, first, end, 0, 3, reach, False), 0.9, 1.0
+    )
+
+
+def _decode_bc2(words: Words, height: int, width: int) -> Pixels:
+    from furnel.blocks import bc2
+
+    pixels = _decode_bc3(words, height, width)
+    pixels[..., 3] = bc2.unpack_alpha(words, width, height)
     return pixels
 
 
-def _encode(
-    pixels: npt.NDArray[Any],
-    words: npt.NDArray[np.uint32],
-    fmt: str,
-    quality: Quality,
-    progress: Progress,
-    as_seen: bool,
-) -> None:
-    from furnel.blocks import bc1, bc2, bc4
+def _encode_bc2(job: _Job) -> None:
+    from furnel.blocks import bc2
 
-    rows = -(-pixels.shape[0] // 4)
-    colour, reach = _COLOUR_EFFORT[quality], _REACH[quality]
+    _encode_behind(job)
+    bc2.pack_alpha(job.pixels[..., 3], job.words)
 
-    def spread(work: Callable[[int, int], object], part: Progress, least: int = 8) -> None:
-        over_rows(work, rows, least, part, f"Encoding {fmt} {quality}")
 
-    if fmt == "BC7":
-        from furnel.blocks import bc7_encode, bc7_wide
+def _channels(count: int, signed: bool) -> _Codec:
+    """BC4 and BC5: one or two channels, each by itself."""
 
-        def thorough(effort: tuple[int, int, int], with_alpha_only: bool) -> Callable[[int, int], object]:
-            return lambda first, end: bc7_encode.encode_rows(
-                pixels, words, first, end, *effort, with_alpha_only
+    def decode(words: Words, height: int, width: int) -> Pixels:
+        from furnel.blocks import bc4
+
+        return _colours(
+            height, width, lambda out: lambda first, end: bc4.decode_rows(words, out, first, end, signed)
+        )
+
+    def encode(job: _Job) -> None:
+        from furnel.blocks import bc4
+
+        def rows(channel: int) -> Rows:
+            reach = _REACH[job.quality]
+            return lambda first, end: bc4.encode_rows(
+                job.pixels, job.words, first, end, 2 * channel, channel, reach, signed
             )
 
-        if quality == "best":
-            spread(thorough(_BC7_EFFORT[quality], False), progress, 1)
-        else:
-            clear, refine = bool((pixels[..., 3] < 255).any()), quality == "good"
-            share = _part(progress, 0.0, 0.5) if clear else progress
-            spread(lambda first, end: bc7_wide.encode_rows(pixels, words, first, end, refine), share, 1)
-            if clear:
-                spread(thorough(_BC7_EFFORT[quality], True), _part(progress, 0.5, 1.0), 1)
-    elif fmt in ("BC6H", "BC6HS"):
+        for channel in range(count):
+            job.spread(rows(channel), channel / count, (channel + 1) / count)
+
+    return _Codec(encode, decode)
+
+
+def _light(signed: bool) -> _Codec:
+    """BC6H: half floats."""
+
+    def decode(words: Words, height: int, width: int) -> Halves:
+        from furnel.blocks import bc6h
+
+        halves, doubles = np.empty((height, width, 3), np.uint16), _doubles(words)
+        over_rows(lambda first, end: bc6h.decode_rows(doubles, halves, first, end, signed), -(-height // 4))
+        return halves.view(np.float16)
+
+    def encode(job: _Job) -> None:
         from furnel.blocks import bc6h_encode
 
-        halves, doubles, light_effort = pixels.view(np.uint16), words.view(np.uint64), _BC6H_EFFORT[quality]
-        signed = fmt == "BC6HS"
-        spread(
-            lambda first, end: bc6h_encode.encode_rows(halves, doubles, first, end, signed, *light_effort),
-            progress,
-            1,
+        halves, doubles = job.pixels.view(np.uint16), job.words.view(np.uint64)
+        effort = _BC6H_EFFORT[job.quality]
+        job.spread(
+            lambda first, end: bc6h_encode.encode_rows(halves, doubles, first, end, signed, *effort), least=1
         )
-    elif fmt == "BC1":
-        spread(
-            lambda first, end: bc1.encode_rows(pixels, words, first, end, 0, *colour, False, as_seen),
-            progress,
-        )
-    elif fmt in ("BC4", "BC4S", "BC5", "BC5S"):
-        signed, channels = fmt.endswith("S"), 1 if fmt[2] == "4" else 2
 
-        def channel_rows(channel: int) -> Callable[[int, int], object]:
-            return lambda first, end: bc4.encode_rows(
-                pixels, words, first, end, 2 * channel, channel, reach, signed
-            )
-
-        for channel in range(channels):
-            spread(channel_rows(channel), _part(progress, channel / channels, (channel + 1) / channels))
-    else:
-        colours, alphas = _part(progress, 0.0, 0.9), _part(progress, 0.9, 1.0)
-        spread(
-            lambda first, end: bc1.encode_rows(pixels, words, first, end, 2, *colour, True, as_seen), colours
-        )
-        if fmt == "BC2":
-            bc2.pack_alpha(pixels[..., 3], words)
-        else:
-            spread(lambda first, end: bc4.encode_rows(pixels, words, first, end, 0, 3, reach, False), alphas)
+    return _Codec(encode, decode)
 
 
-def _part(progress: Progress, start: float, end: float) -> Progress:
-    return progress if progress is QUIET else Part(progress, start, end)
+def _decode_bc7(words: Words, height: int, width: int) -> Pixels:
+    from furnel.blocks import bc7
+
+    doubles = _doubles(words)
+    return _colours(height, width, lambda out: lambda first, end: bc7.decode_rows(doubles, out, first, end))
+
+
+def _encode_bc7(job: _Job) -> None:
+    from furnel.blocks import bc7_encode, bc7_wide
+
+    pixels, words, effort = job.pixels, job.words, _BC7_EFFORT[job.quality]
+
+    def thorough(with_alpha_only: bool) -> Rows:
+        return lambda first, end: bc7_encode.encode_rows(pixels, words, first, end, *effort, with_alpha_only)
+
+    if job.quality == "best":
+        job.spread(thorough(False), least=1)
+        return
+    clear, refine = bool((pixels[..., 3] < 255).any()), job.quality == "good"
+    job.spread(
+        lambda first, end: bc7_wide.encode_rows(pixels, words, first, end, refine),
+        0.0,
+        0.5 if clear else 1.0,
+        1,
+    )
+    if clear:
+        job.spread(thorough(True), 0.5, 1.0, 1)
+
+
+_CODECS = {
+    "BC1": _Codec(_encode_bc1, _decode_bc1),
+    "BC2": _Codec(_encode_bc2, _decode_bc2),
+    "BC3": _Codec(_encode_bc3, _decode_bc3),
+    "BC4": _channels(1, False),
+    "BC4S": _channels(1, True),
+    "BC5": _channels(2, False),
+    "BC5S": _channels(2, True),
+    "BC6H": _light(False),
+    "BC6HS": _light(True),
+    "BC7": _Codec(_encode_bc7, _decode_bc7),
+}
 
 
 def _block_format(fmt: str) -> PixelFormat:
-    found = FORMATS.get(fmt)
-    if found is None or not found.compressed:
-        known = ", ".join(name for name, entry in FORMATS.items() if entry.compressed)
+    if fmt not in _CODECS:
         raise FurnelError(
-            "Block compression", why=f"there is no block format {fmt!r}", remedy=f"Known ones: {known}"
+            "Block compression",
+            why=f"there is no block format {fmt!r}",
+            remedy=f"Known ones: {', '.join(_CODECS)}",
         )
-    return found
+    return FORMATS[fmt]

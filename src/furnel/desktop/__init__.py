@@ -25,7 +25,7 @@ def run(project: Path | None = None) -> int:
         if project is not None:
             window.session.open_mod(project)
         else:
-            window.go_on(recent)
+            window.place.go_on(recent)
         return window
 
     opening = Opening(look, recent, make)

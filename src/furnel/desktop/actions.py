@@ -1,130 +1,171 @@
-"""Every command of the window as data; menus, the strip, the quick command and the shortcut sheet come from this table."""
+"""Every command of the window as a record; menus, the strip, the quick command and the sheet of keys come from this table."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cache
+from typing import TYPE_CHECKING
+
+from furnel.desktop import doing
+
+if TYPE_CHECKING:
+    from furnel.desktop.window import Window
+
+
+@dataclass(frozen=True, slots=True)
+class Need:
+    """When a command can be used, and the words for when it cannot."""
+
+    words: str
+    met: Callable[[Window], bool]
+
+
+def _hearable(window: Window) -> bool:
+    from furnel.media import medium_of_kind
+
+    asset = window.asset_in_sight()
+    return asset is not None and medium_of_kind(asset.facts.kind).is_heard
+
+
+ALWAYS = Need("", lambda window: True)
+GAME = Need("open a game first", lambda window: window.session.catalogue is not None)
+START = Need(
+    "open a game first whose profile says how it is started", lambda window: window.try_station.can_start
+)
+MOD = Need("start or open a mod first", lambda window: window.session.project is not None)
+ASSET = Need("select something on the wall first", lambda window: window.asset_in_sight() is not None)
+SOUND = Need("select a sound first", _hearable)
+SWAP = Need(
+    "select something that is swapped on the wall, or put a swap on the bench first",
+    lambda window: bool(window.swap_at_hand()),
+)
+BUILT = Need("build the mod first", lambda window: window.session.builds.last is not None)
+INSTALLED = Need("the mod is not in the game", lambda window: window.session.game.installed)
 
 
 @dataclass(frozen=True, slots=True)
 class Command:
-    """What a command is called, its key, and what it does in a sentence; `needs` says when it can be used."""
+    """What a command is called, its key, what it does in a sentence, what it needs, and what it runs."""
 
     id: str
     group: str
     text: str
     key: str
     tip: str
-    needs: str = ""
+    run: Callable[[Window], object]
+    need: Need = ALWAYS
 
 
 COMMANDS: tuple[Command, ...] = (
-    Command("open-game", "Game", "Open a game…", "Ctrl+Shift+O", "Point at a game's folder"),
-    Command("new-game", "Game", "New game…", "Ctrl+Shift+N", "Describe a game that Furnel does not know yet"),
+    Command("open-game", "Game", "Open a game…", "Ctrl+Shift+O", "Point at a game's folder", doing.open_game),
     Command(
-        "archive",
-        "Game",
-        "Work out an archive…",
-        "Ctrl+Shift+A",
-        "Look at an archive's bytes and describe them",
-    ),
-    Command("pack", "Game", "Pack a folder…", "", "Make an archive of a folder's files"),
-    Command("new-mod", "Mod", "New mod…", "Ctrl+N", "Start a mod for this game", "game"),
-    Command("open-mod", "Mod", "Open a mod…", "Ctrl+O", "Open a mod that you began"),
-    Command("go-find", "Go", "Find", "Ctrl+1", "Find an asset on the wall"),
-    Command("go-fit", "Go", "Fit", "Ctrl+2", "Make your swaps match their originals"),
-    Command("go-build", "Go", "Build", "Ctrl+3", "Build, package and install the mod"),
-    Command("go-try", "Go", "Try", "Ctrl+4", "See it in the game"),
-    Command("undo", "Edit", "Undo", "Ctrl+Z", "Take the last change back"),
-    Command("redo", "Edit", "Redo", "Ctrl+Shift+Z", "Make the change again"),
-    Command("search", "Find", "Search the wall", "Ctrl+F", "Type a part of a name, path or number"),
-    Command("clear-sieve", "Find", "Clear the sieve", "Ctrl+Shift+F", "Show everything again"),
-    Command(
-        "swap", "Find", "Swap with a file…", "Ctrl+E", "Choose a file to put in this asset's place", "asset"
-    ),
-    Command("take-out", "Find", "Take out…", "Ctrl+T", "Save this asset as a file", "asset"),
-    Command(
-        "copy-path", "Find", "Copy inner path", "Ctrl+Shift+C", "Copy the asset's path in the game", "asset"
+        "new-game", "Game", "New game…", "Ctrl+Shift+N", "Describe a game that Furnel does not know yet",
+        lambda window: window.pages.new_game(),
     ),
     Command(
-        "show-kin",
-        "Find",
-        "Show its kin",
-        "Ctrl+J",
-        "The same picture or sound at other sizes, places or rates",
-        "asset",
+        "archive", "Game", "Work out an archive…", "Ctrl+Shift+A", "Look at an archive's bytes and describe them",
+        lambda window: window.pages.ask_for_archive(),
+    ),
+    Command("pack", "Game", "Pack a folder…", "", "Make an archive of a folder's files", doing.pack),
+    Command("new-mod", "Mod", "New mod…", "Ctrl+N", "Start a mod for this game", doing.new_mod, GAME),
+    Command("open-mod", "Mod", "Open a mod…", "Ctrl+O", "Open a mod that you began", doing.open_mod),
+    Command("go-find", "Go", "Find", "Ctrl+1", "Find an asset on the wall", lambda window: window.go("find")),
+    Command("go-fit", "Go", "Fit", "Ctrl+2", "Make your swaps match their originals", doing.go_fit),
+    Command("go-build", "Go", "Build", "Ctrl+3", "Build, package and install the mod", lambda window: window.go("build")),
+    Command("go-try", "Go", "Try", "Ctrl+4", "See it in the game", lambda window: window.go("try")),
+    Command("undo", "Edit", "Undo", "Ctrl+Z", "Take the last change back", lambda window: window.undoing.step(False)),
+    Command("redo", "Edit", "Redo", "Ctrl+Shift+Z", "Make the change again", lambda window: window.undoing.step(True)),
+    Command("search", "Find", "Search the wall", "Ctrl+F", "Type a part of a name, path or number", doing.search),
+    Command(
+        "clear-sieve", "Find", "Clear the sieve", "Ctrl+Shift+F", "Show everything again",
+        lambda window: window.find_station.sieve.clear(),
+    ),
+    Command("swap", "Find", "Swap with a file…", "Ctrl+E", "Choose a file to put in this asset's place", doing.swap, ASSET),
+    Command("take-out", "Find", "Take out…", "Ctrl+T", "Save this asset as a file", doing.take_out, ASSET),
+    Command(
+        "copy-path", "Find", "Copy inner path", "Ctrl+Shift+C", "Copy the asset's path in the game", doing.copy_path, ASSET
     ),
     Command(
-        "find-alike",
-        "Find",
-        "Find what is like it",
-        "Ctrl+Shift+J",
-        "Rank the wall by likeness to it",
-        "asset",
+        "show-kin", "Find", "Show its kin", "Ctrl+J", "The same picture or sound at other sizes, places or rates",
+        lambda window: window.find_station.show_kin(), ASSET,
     ),
     Command(
-        "paste-like",
-        "Find",
-        "Look for the crop in the clipboard",
-        "Ctrl+Shift+V",
-        "Rank the wall by likeness to it",
-        "game",
+        "find-alike", "Find", "Find what is like it", "Ctrl+Shift+J", "Rank the wall by likeness to it",
+        lambda window: window.find_station.find_alike(), ASSET,
     ),
     Command(
-        "match",
-        "Find",
-        "Match a folder…",
-        "Ctrl+M",
-        "Pair a folder's files with the originals that they are for",
-        "mod",
-    ),
-    Command("tunes", "Find", "List the tunes", "Ctrl+U", "The game's music, and an album for it", "mod"),
-    Command("hear", "Find", "Play or stop", "Space", "Hear the selected sound", "sound"),
-    Command(
-        "fit-all",
-        "Fit",
-        "Fit all points",
-        "Ctrl+Return",
-        "Choose steps and encoding so that the swap fits",
-        "swap",
+        "paste-like", "Find", "Look for the crop in the clipboard", "Ctrl+Shift+V", "Rank the wall by likeness to it",
+        doing.paste_like, GAME,
     ),
     Command(
-        "fit-everything",
-        "Fit",
-        "Fit every swap",
-        "Ctrl+Shift+Return",
-        "Fit all swaps that do not fit yet",
-        "mod",
+        "match", "Find", "Match a folder…", "Ctrl+M", "Pair a folder's files with the originals that they are for",
+        doing.match, MOD,
     ),
     Command(
-        "replace-source",
-        "Fit",
-        "Choose another source…",
-        "",
-        "Put another file in the source's place",
-        "swap",
+        "tunes", "Find", "List the tunes", "Ctrl+U", "The game's music, and an album for it",
+        lambda window: window.pages.list_tunes(), MOD,
     ),
-    Command("remove-swap", "Fit", "Remove the swap", "Del", "The game's own asset is used again", "swap"),
-    Command("build", "Build", "Build", "Ctrl+B", "Write the mod and read it back", "mod"),
-    Command("package", "Build", "Package", "", "Make one ZIP to share, of the mod as it is now", "mod"),
     Command(
-        "gather", "Build", "Gather sources", "", "Copy sources from elsewhere into the mod's folder", "mod"
+        "hear", "Find", "Play or stop", "Space", "Hear the selected sound",
+        lambda window: window.find_station.hear(), SOUND,
     ),
-    Command("install", "Build", "Install", "Ctrl+I", "Put the build in the game's mods folder", "built"),
     Command(
-        "remove", "Build", "Remove from the game", "", "Bring the mods folder back as it was", "installed"
+        "fit-all", "Fit", "Fit all points", "Ctrl+Return", "Choose steps and encoding so that the swap fits",
+        lambda window: window.session.swaps.fit_all([window.swap_at_hand()]), SWAP,
     ),
-    Command("start-game", "Try", "Start the game", "F5", "Start the game with your mods", "start"),
     Command(
-        "renew-stills", "Try", "Draw the stills anew", "Ctrl+R", "The same scene, before and after", "game"
+        "fit-everything", "Fit", "Fit every swap", "Ctrl+Shift+Return", "Fit all swaps that do not fit yet",
+        doing.fit_everything, MOD,
     ),
-    Command("quick", "Window", "Do anything…", "Ctrl+K", "Find any command by its name"),
-    Command("theme", "Window", "Light or dark", "Ctrl+Shift+L", "Change the theme"),
-    Command("keys", "Window", "Keys", "F1", "Every key at a glance"),
-    Command("log", "Window", "Show the log", "Ctrl+L", "What happened so far"),
-    Command("quit", "Window", "Quit", "Ctrl+Q", "Close Furnel"),
-)
+    Command(
+        "replace-source", "Fit", "Choose another source…", "", "Put another file in the source's place",
+        doing.replace_source, SWAP,
+    ),
+    Command("remove-swap", "Fit", "Remove the swap", "Del", "The game's own asset is used again", doing.remove_swap, SWAP),
+    Command(
+        "build", "Build", "Build", "Ctrl+B", "Write the mod and read it back",
+        lambda window: window.session.builds.start(window.build_station.anyway.isChecked()), MOD,
+    ),
+    Command(
+        "package", "Build", "Package", "", "Make one ZIP to share, of the mod as it is now",
+        lambda window: window.session.builds.package(), MOD,
+    ),
+    Command(
+        "gather", "Build", "Gather sources", "", "Copy sources from elsewhere into the mod's folder",
+        lambda window: window.session.swaps.gather(), MOD,
+    ),
+    Command("install", "Build", "Install", "Ctrl+I", "Put the build in the game's mods folder", doing.install, BUILT),
+    Command(
+        "remove", "Build", "Remove from the game", "", "Bring the mods folder back as it was", doing.remove, INSTALLED
+    ),
+    Command(
+        "start-game", "Try", "Start the game", "F5", "Start the game with your mods",
+        lambda window: window.try_station.start(), START,
+    ),
+    Command(
+        "renew-stills", "Try", "Draw the stills anew", "Ctrl+R", "The same scene, before and after",
+        lambda window: window.try_station.renew(), GAME,
+    ),
+    Command("quick", "Window", "Do anything…", "Ctrl+K", "Find any command by its name", doing.quick),
+    Command("theme", "Window", "Light or dark", "Ctrl+Shift+L", "Change the theme", doing.other_theme),
+    Command("keys", "Window", "Keys", "F1", "Every key at a glance", doing.show_keys),
+    Command("log", "Window", "Show the log", "Ctrl+L", "What happened so far", doing.show_log),
+    Command("quit", "Window", "Quit", "Ctrl+Q", "Close Furnel", lambda window: window.window().close()),
+)  # fmt: skip
 
 
+@cache
 def command(name: str) -> Command:
     """The command with this id."""
     return next(entry for entry in COMMANDS if entry.id == name)
+
+
+def key_of(name: str) -> str:
+    """A command's key as people read it."""
+    return command(name).key.replace("Return", "Enter")
+
+
+def with_key(text: str, name: str) -> str:
+    """A tooltip for something that a command does, with that command's key."""
+    return f"{text}  ({key_of(name)})"

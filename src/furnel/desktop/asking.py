@@ -22,7 +22,7 @@ def take_out(parent: QWidget, session: Session, assets: Sequence[Asset]) -> None
         return
     parent = dressed(parent)
     name = assets[0].name if len(assets) == 1 else f"{len(assets)} assets"
-    kin = [path for asset in assets for path in session.kin(asset.path)]
+    kin = [path for asset in assets for path in session.learned.kin(asset.path)]
     dialog = TakeDialog(parent, name, len(kin))
     if not dialog.exec() or not (folder := QFileDialog.getExistingDirectory(parent, f"Where to put {name}")):
         return

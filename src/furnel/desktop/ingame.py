@@ -59,7 +59,7 @@ class InGame(QObject):
 
     def install(self, over: bool = False) -> None:
         """Put the last build into the game; over what somebody else put there only when `over` says so."""
-        session, space, built = self._session, self._session.space, self._session.build
+        session, space, built = self._session, self._session.space, self._session.builds.last
         if space is None or built is None:
             session.tell("wrong", "There is nothing to install yet: build the mod first")
             return
@@ -124,7 +124,7 @@ class InGame(QObject):
         if session.catalogue is None:
             return
         install, mod = session.catalogue.install, session.project.mod.id if session.project else ""
-        built: Path | None = session.build.folder if session.build else None
+        built: Path | None = session.builds.last.folder if session.builds.last else None
 
         def work(_: Progress) -> tuple[list[InstalledMod], list[Clash], tuple[Presence, str]]:
             stack = read_stack(install)

@@ -6,13 +6,9 @@ from functools import cached_property
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeVar
 
-from PyQt6.QtWidgets import QStackedWidget, QWidget
+from PyQt6.QtCore import QObject
 
 from furnel.desktop.asking import pack_folder
-from furnel.desktop.look import Look
-from furnel.desktop.session import Session
-from furnel.desktop.tiles import TileStore
-from furnel.desktop.widgets.flowstrip import FlowStrip
 from furnel.desktop.widgets.page import Page
 
 if TYPE_CHECKING:
@@ -20,31 +16,26 @@ if TYPE_CHECKING:
     from furnel.desktop.find.match import MatchSheet
     from furnel.desktop.find.tunes import TunesPage
     from furnel.desktop.newgame import NewGamePage
+    from furnel.desktop.window import Window
 
 AnyPage = TypeVar("AnyPage", bound=Page)
 
 
-class WithPages(QWidget):
-    """A window that has pages beside its stations."""
+class Pages(QObject):
+    """The pages of a window beside its stations."""
 
-    look: Look
-    session: Session
-    tiles: TileStore
-    stations: QStackedWidget
-    strip: FlowStrip
-
-    def go(self, station: str) -> None:
-        """Show a station."""
-        raise RuntimeError("a window shows its stations itself")
+    def __init__(self, window: Window) -> None:
+        super().__init__(window)
+        self._window, self._look, self._session = window, window.look, window.session
 
     @cached_property
     def match_sheet(self) -> MatchSheet:
         """Files and the originals that they are for."""
         from furnel.desktop.find import match
 
-        page = match.MatchSheet(self.look, self.session, self.tiles)
-        page.pack_wanted.connect(lambda folder: pack_folder(self, self.session, folder))
-        self.session.marked.connect(page.look_again)
+        page = match.MatchSheet(self._look, self._session, self._window.tiles)
+        page.pack_wanted.connect(lambda folder: pack_folder(self._window, self._session, folder))
+        self._session.learned.marked.connect(page.look_again)
         return self._added(page)
 
     @cached_property
@@ -52,21 +43,21 @@ class WithPages(QWidget):
         """The archive bench."""
         from furnel.desktop.archive import page
 
-        return self._added(page.ArchivePage(self.look, self.session))
+        return self._added(page.ArchivePage(self._look, self._session))
 
     @cached_property
     def new_game_page(self) -> NewGamePage:
         """A game that no profile knows."""
         from furnel.desktop import newgame
 
-        page = newgame.NewGamePage(self.look, self.session)
+        page = newgame.NewGamePage(self._look, self._session)
         page.unknown.connect(self.work_out)
         return self._added(page)
 
     def _added(self, page: AnyPage) -> AnyPage:
-        self.look.dress(page)
-        self.stations.addWidget(page)
-        page.closed.connect(lambda: self.go("find"))
+        self._look.dress(page)
+        self._window.stations.addWidget(page)
+        page.closed.connect(lambda: self._window.go("find"))
         return page
 
     @cached_property
@@ -74,7 +65,7 @@ class WithPages(QWidget):
         """The game's tunes and an album for them."""
         from furnel.desktop.find import tunes
 
-        return self._added(tunes.TunesPage(self.look, self.session, self.tiles))
+        return self._added(tunes.TunesPage(self._look, self._session, self._window.tiles))
 
     def list_tunes(self) -> None:
         """List the game's tunes."""
@@ -96,15 +87,22 @@ class WithPages(QWidget):
         self.new_game_page.open(folder)
         self.show_page(self.new_game_page)
 
-    def _new_game(self) -> None:
+    def new_game(self) -> None:
+        """Ask for a folder and look at it as a new game."""
         if self.new_game_page.ask():
             self.show_page(self.new_game_page)
 
-    def _work_out(self) -> None:
+    def ask_for_archive(self) -> None:
+        """Ask for a file and look at it on the archive bench."""
         if self.archive_page.ask():
             self.show_page(self.archive_page)
 
     def show_page(self, page: Page) -> None:
         """Show a page in the stations' place."""
-        self.stations.setCurrentWidget(page)
-        self.strip.set_current("find")
+        self._window.stations.setCurrentWidget(page)
+        self._window.strip.set_current("find")
+
+    def leave(self) -> None:
+        """Let go of what pages hold open."""
+        if "archive_page" in self.__dict__:
+            self.archive_page.leave()

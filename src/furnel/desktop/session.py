@@ -7,15 +7,18 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-from PyQt6.QtCore import QFileSystemWatcher, QTimer, pyqtSignal
+from PyQt6.QtCore import QObject, pyqtSignal
 
-from furnel.catalogue import Asset, Catalogue, Marks, mark_apart
+from furnel.catalogue import Asset, Catalogue
+from furnel.desktop.builds import Builds
 from furnel.desktop.ingame import InGame
-from furnel.desktop.jobs import Job, JobRunner
-from furnel.desktop.swapping import Swapping
+from furnel.desktop.jobs import JobRunner
+from furnel.desktop.learned import Learned
+from furnel.desktop.sources import Sources
+from furnel.desktop.swapping import Swaps
 from furnel.errors import FurnelError
 from furnel.games import Install
-from furnel.mods.build import Build, build, last_build, package, stale
+from furnel.mods.build import Build, last_build
 from furnel.mods.deploy import recover
 from furnel.mods.history import Edit, Past, history_file, note_edit, note_place, read_history
 from furnel.mods.outside import choose, outside_files
@@ -23,8 +26,6 @@ from furnel.mods.project import Project, Swap, save_project
 from furnel.mods.workspace import Examined, Workspace, create_project, open_workspace
 from furnel.progress import Progress
 from furnel.words import count
-
-_LEARN_AFTER_MS = 1500
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,41 +37,60 @@ class _Opened:
     past: Past[Edit]
 
 
-class Session(Swapping):
-    """The open game and mod; swapping is in `Swapping`. All signals come on the interface thread.
+@dataclass(frozen=True, slots=True)
+class Notice:
+    """Something to tell the modder: `calm` for what went well, `wrong` for a refusal."""
 
-    `build` and `stale` are judged by what a build captured; what lies in the game is in `game`.
+    tone: str
+    text: str
+
+
+class Session(QObject):
+    """The open game and mod. All signals come on the interface thread.
+
+    What can be done with them has parts of its own: `swaps` change what the mod swaps, `builds` build it, `game` is what lies
+    in the game, `learned` what is known of everything in it.
     """
+
+    swaps: Swaps
+    builds: Builds
+    game: InGame
 
     opened = pyqtSignal()
     project_changed = pyqtSignal()
     fitted = pyqtSignal(str)
-    build_changed = pyqtSignal()
-    marked = pyqtSignal()
+    told = pyqtSignal(object)
+    past_changed = pyqtSignal()
 
     def __init__(self, jobs: JobRunner) -> None:
-        super().__init__(jobs)
+        super().__init__()
+        self.jobs = jobs
         self.catalogue: Catalogue | None = None
-        self.marks: Marks | None = None
+        self.space: Workspace | None = None
+        self.past: Past[Edit] = Past()
         self.examined: dict[str, Examined] = {}
-        self.stale: list[str] = []
-        self.build: Build | None = None
-        self.game = InGame(self)
-        self._watch = QFileSystemWatcher(self)
-        self._watch.fileChanged.connect(self._source_changed)
-        self._watch.directoryChanged.connect(lambda _: self._look_again.start())
-        self._look_again = QTimer(self, singleShot=True, interval=120)
-        self._look_again.timeout.connect(self._examine_touched)
-        self._watched: tuple[Path, set[str]] | None = None
-        self._weigh = QTimer(self, singleShot=True, interval=0)
-        self._weigh.timeout.connect(self._weigh_build)
-        self._stamps: dict[str, tuple[int, int]] = {}
-        self._learn = QTimer(self, singleShot=True, interval=_LEARN_AFTER_MS)
-        self._learn.timeout.connect(self.learn)
-        self._learning: Job | None = None
-        jobs.refused.connect(self._refuse)
+        self.swaps, self.builds, self.game = Swaps(self), Builds(self), InGame(self)
+        self.learned, self._sources = Learned(self), Sources(self)
+        self._sources.touched.connect(self._examine)
+        jobs.refused.connect(self.refuse)
 
     # what is open
+
+    @property
+    def project(self) -> Project | None:
+        return self.space.project if self.space else None
+
+    def swap(self, original: str) -> Swap | None:
+        """The open mod's swap of an original."""
+        return self.project.swap_for(original) if self.project else None
+
+    def tell(self, tone: str, text: str) -> None:
+        """Say something to the modder."""
+        self.told.emit(Notice(tone, text))
+
+    def still_open(self, space: Workspace) -> bool:
+        """Whether the mod that a job captured is the one that is open."""
+        return self.space is not None and self.space.demands is space.demands
 
     def asset(self, path: str) -> Asset | None:
         """An asset of the open game, or None."""
@@ -153,60 +173,48 @@ class Session(Swapping):
 
     def close(self) -> None:
         """Let go of the game's files, and of what is being learned from them."""
-        if self._learning is not None:
-            self._learning.cancel()
-            self._learning = None
+        self.learned.forget()
         self.jobs.cancel_reading()
         if self.catalogue is not None:
             self.catalogue.close()
-        self.catalogue = self.space = self.marks = None
-        self._learn.stop()
-
-    def learn(self) -> None:
-        """Work out by what everything in the game is recognised, in the background; `marked` tells when it is known."""
-        catalogue = self.catalogue
-        if catalogue is None or self.marks is not None or self._learning:
-            return
-
-        def done(found: Marks) -> None:
-            self._learning = None
-            if self.catalogue is catalogue:
-                self.marks = found
-                self.marked.emit()
-
-        def failed(error: FurnelError) -> None:
-            self._learning = None
-            self._refuse(error)
-
-        self._learning = self.jobs.start(
-            "Learning the game",
-            lambda progress: mark_apart(catalogue, progress),
-            done,
-            failed,
-            key="marks",
-            lane="marks",
-        )
-
-    def kin(self, path: str) -> list[str]:
-        """The other assets that are the same picture or sound, as far as they are known."""
-        if self.marks is None or self.catalogue is None:
-            return []
-        shelf = self.catalogue.assets
-        if shelf.row(path) < 0:
-            return []
-        takes = self._takes_with(path)  # takes of one event are like each other, and not the same
-        return [
-            other for row in self.marks.kin.of(shelf.row(path)) if (other := shelf.paths[row]) not in takes
-        ]
-
-    def _takes_with(self, path: str) -> frozenset[str]:
-        """The sounds that one event plays in turn with this one."""
-        events = self.space.demands.events.values() if self.space is not None else ()
-        return frozenset(one for event in events if path in event.sounds for one in event.sounds)
+        self.catalogue = self.space = None
 
     # changing the mod
 
-    def note(self, change: Edit | None) -> None:
+    def edit(self, after: Project, text: str) -> None:
+        """Change the project, so that it can be undone."""
+        before = self.project
+        if before is not None and after != before:
+            change = Edit.between(text, before, after)
+            self.past.push(change)
+            self._note(change)
+            self._adopt(after)
+            self.past_changed.emit()
+
+    def undo(self) -> Edit | None:
+        """Take the last change of the mod back; it, or None when there is none."""
+        return self._step(self.past.last, False)
+
+    def redo(self) -> Edit | None:
+        """Do again what was taken back; it, or None when there is nothing."""
+        return self._step(self.past.next, True)
+
+    def _step(self, change: Edit | None, forward: bool) -> Edit | None:
+        project = self.project
+        if change is None or project is None:
+            return None
+        after = change.onto(project, forward)
+        if after is None:  # cannot be: every change goes through the history
+            self.past.clear()
+            self.past_changed.emit()
+            return None
+        self.past.forward() if forward else self.past.back()
+        self._note(None)
+        self._adopt(after)
+        self.past_changed.emit()
+        return change
+
+    def _note(self, change: Edit | None) -> None:
         """Write the history, before the project is written."""
         if self.space is None:
             return
@@ -216,64 +224,22 @@ class Session(Swapping):
             lambda: note_place(file, place) if change is None else note_edit(file, change),
         )
 
-    def adopt(self, project: Project) -> None:
+    def _adopt(self, project: Project) -> None:
         """Make a project the current one, save it, and look at what it changed."""
-        super().adopt(project)
-        space = self.space
-        if space is None:
+        if self.space is None:
             return
+        space = self.space = self.space.with_project(project)
         self._write("Saving the mod", lambda: save_project(space.file, project), f"save {space.file}")
         wanted = {swap.original for swap in project.swaps}
         for gone in set(self.examined) - wanted:
             del self.examined[gone]
-        self._watch_sources()
+        self._sources.renew()
         self.project_changed.emit()
         for swap in project.swaps:
             known = self.examined.get(swap.original)
             if known is None or (known.swap is not swap and known.swap != swap):
                 self._examine(swap)
-        self._weigh.start()
-
-    # building
-
-    def start_build(self, anyway: bool = False) -> None:
-        """Build the mod; the last build stays when this one is refused."""
-        space = self.space
-        if space is None:
-            return
-
-        def done(found: Build) -> None:
-            if not self.still_open(space):
-                return
-            self.tell("calm", f"Built {count(len(found.files), 'file')}; read back and compared")
-            self.build = found
-            self._weigh_build()
-            if self.game.presence in ("built", "other"):
-                self.game.install()
-
-        self.jobs.start(
-            "Building", lambda progress: build(space, progress, anyway), done, key="build", lane="build"
-        )
-
-    def package(self, then: Callable[[Path], None] | None = None) -> None:
-        """Make the ZIP to share, of the mod as it is now: what is not built yet is built first."""
-        space = self.space
-        if space is None:
-            return
-
-        def work(progress: Progress) -> tuple[Path, Build | None]:
-            return package(space, progress=progress), last_build(space)
-
-        def done(found: tuple[Path, Build | None]) -> None:
-            target, built = found
-            self.tell("calm", f"Packaged as {target}")
-            if self.still_open(space):
-                self.build = built
-                self._weigh_build()
-            if then is not None:
-                then(target)
-
-        self.jobs.start("Packaging", work, done, key="package", lane="build")
+        self.builds.weigh_soon()
 
     # inside
 
@@ -281,18 +247,18 @@ class Session(Swapping):
         self.close()
         space = found.space if found else None
         self.catalogue, self.space = catalogue, space
-        self._learn.start()
-        self.examined, self.stale = {}, []
-        self.build = found.build if found else None
+        self.learned.begin()
+        self.examined = {}
+        self.builds.take(found.build if found else None)
         self.past = found.past if found else Past()
         self.game.forget()
-        self._watch_sources()
+        self._sources.renew()
         self.opened.emit()
         self.project_changed.emit()
         self.past_changed.emit()
         for swap in self.project.swaps if self.project else ():
             self._examine(swap)
-        self._weigh_build()
+        self.builds.weigh()
         self.game.refresh()
         self.tell(
             "calm",
@@ -309,7 +275,7 @@ class Session(Swapping):
             if self.still_open(space) and self.swap(swap.original) == found.swap:
                 self.examined[swap.original] = found
                 self.fitted.emit(swap.original)
-                self._weigh.start()
+                self.builds.weigh_soon()
 
         name = swap.original.rpartition("/")[2]
         self.jobs.start(
@@ -323,54 +289,7 @@ class Session(Swapping):
         """Write something small that must be written, in the order of the requests."""
         self.jobs.start(title, lambda _: work(), lambda _: None, key=key, lane="write", shown=False)
 
-    def _weigh_build(self) -> None:
-        if self.space is None:
-            self.build, self.stale = None, []
-        else:
-            self.stale = stale(self.space, self.build, list(self.examined.values()))
-        self.build_changed.emit()
-
-    def _watch_sources(self) -> None:
-        sources = {swap.source for swap in self.space.project.swaps} if self.space is not None else set()
-        if self.space is not None and (self.space.file, sources) == self._watched:
-            return
-        self._watched = (self.space.file, sources) if self.space is not None else None
-        old = [*self._watch.files(), *self._watch.directories()]
-        if old:
-            self._watch.removePaths(old)
-        if self.space is None:
-            return
-        files = {str(self.space.source_path(swap)) for swap in self.space.project.swaps}
-        folders = {str(Path(file).parent) for file in files}
-        present = [path for path in (*files, *folders) if Path(path).exists()]
-        if present:
-            self._watch.addPaths(present)
-        self._stamps = {file: _stamp(file) for file in files}
-
-    def _source_changed(self, _: str) -> None:
-        self._look_again.start()
-
-    def _examine_touched(self) -> None:
-        """Look again at swaps whose source file is not what it was; editors that replace the file are followed."""
-        if self.space is None:
-            return
-        for swap in self.space.project.swaps:
-            file = str(self.space.source_path(swap))
-            stamp = _stamp(file)
-            if stamp != self._stamps.get(file):
-                self._stamps[file] = stamp
-                self._examine(swap)
-            if file not in self._watch.files() and Path(file).exists():
-                self._watch.addPath(file)
-
-    def _refuse(self, error: Any) -> None:
+    def refuse(self, error: Any) -> None:
+        """Say what a job could not do."""
         text = error.sentence() if isinstance(error, FurnelError) else str(error)
         self.tell("wrong", text)
-
-
-def _stamp(file: str) -> tuple[int, int]:
-    try:
-        state = Path(file).stat()
-    except OSError:
-        return 0, 0
-    return state.st_size, state.st_mtime_ns

@@ -5,27 +5,20 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
+from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QObject, pyqtSignal
-
-from furnel.desktop.jobs import JobRunner
+from furnel.desktop.actions import key_of
 from furnel.errors import Cancelled, FurnelError
 from furnel.mods.change import merged
 from furnel.mods.fit import Refit, touched
-from furnel.mods.history import Edit, Past
 from furnel.mods.outside import choose_all, gathered
 from furnel.mods.project import Project, Swap
 from furnel.mods.workspace import Workspace
 from furnel.progress import Part, Progress, check
 from furnel.words import count
 
-
-@dataclass(frozen=True, slots=True)
-class Notice:
-    """Something to tell the modder: `calm` for what went well, `wrong` for a refusal."""
-
-    tone: str
-    text: str
+if TYPE_CHECKING:
+    from furnel.desktop.session import Session
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,91 +31,28 @@ class Made:
     wrong: str = ""
 
 
-class Swapping(QObject):
-    """An open mod whose swaps can be changed, undone and redone. The session adds what follows from a change.
+class Swaps:
+    """The swaps of a session's mod, and every way to change them.
 
     Jobs capture the workspace and give a changed project; what they changed is brought into the project as it is when they
     end, so that nothing that was edited meanwhile is lost.
     """
 
-    told = pyqtSignal(object)
-    past_changed = pyqtSignal()
-
-    def __init__(self, jobs: JobRunner) -> None:
-        super().__init__()
-        self.jobs = jobs
-        self.space: Workspace | None = None
-        self.past: Past[Edit] = Past()
-
-    @property
-    def project(self) -> Project | None:
-        return self.space.project if self.space else None
-
-    def swap(self, original: str) -> Swap | None:
-        """The open mod's swap of an original."""
-        return self.project.swap_for(original) if self.project else None
-
-    def tell(self, tone: str, text: str) -> None:
-        """Say something to the modder."""
-        self.told.emit(Notice(tone, text))
-
-    def still_open(self, space: Workspace) -> bool:
-        """Whether the mod that a job captured is the one that is open."""
-        return self.space is not None and self.space.demands is space.demands
-
-    # edits
-
-    def edit(self, after: Project, text: str) -> None:
-        """Change the project, so that it can be undone."""
-        before = self.project
-        if before is not None and after != before:
-            change = Edit.between(text, before, after)
-            self.past.push(change)
-            self.note(change)
-            self.adopt(after)
-            self.past_changed.emit()
-
-    def undo(self) -> Edit | None:
-        """Take the last change of the mod back; it, or None when there is none."""
-        return self._step(self.past.last, False)
-
-    def redo(self) -> Edit | None:
-        """Do again what was taken back; it, or None when there is nothing."""
-        return self._step(self.past.next, True)
-
-    def _step(self, change: Edit | None, forward: bool) -> Edit | None:
-        project = self.project
-        if change is None or project is None:
-            return None
-        after = change.onto(project, forward)
-        if after is None:  # cannot be: every change goes through the history
-            self.past.clear()
-            self.past_changed.emit()
-            return None
-        self.past.forward() if forward else self.past.back()
-        self.note(None)
-        self.adopt(after)
-        self.past_changed.emit()
-        return change
-
-    def note(self, change: Edit | None) -> None:
-        """Keep the history; None when only the place in it changed. The session writes it."""
-
-    def adopt(self, project: Project) -> None:
-        """Make a project the current one."""
-        if self.space is not None:
-            self.space = self.space.with_project(project)
+    def __init__(self, session: Session) -> None:
+        self._session = session
 
     def set_swap(self, swap: Swap, text: str) -> None:
         """Put a swap into the mod as a person made it, with the files that it names."""
-        if self.project is not None and self.space is not None:
-            choose_all(self.space.file, swap)
-            self.edit(self.project.with_swap(touched(swap, self.swap(swap.original))), text)
+        if self._session.project is not None and self._session.space is not None:
+            choose_all(self._session.space.file, swap)
+            self._session.edit(
+                self._session.project.with_swap(touched(swap, self._session.swap(swap.original))), text
+            )
 
     def remove_swap(self, original: str) -> None:
         """Take a swap out of the mod."""
-        if self.project is not None:
-            self.edit(self.project.without_swap(original), f"Remove {_short(original)}")
+        if self._session.project is not None:
+            self._session.edit(self._session.project.without_swap(original), f"Remove {_short(original)}")
 
     # jobs that change the mod
 
@@ -134,51 +64,51 @@ class Swapping(QObject):
         key: str = "",
     ) -> None:
         """Let a job work on the mod as it is now, and bring what it changed into the mod as it is when the job ends."""
-        space = self.space
+        space = self._session.space
         if space is None:
-            self.tell("wrong", "There is no mod yet to put the swap in: start one with New mod (Ctrl+N)")
+            self._session.tell("wrong", _no_mod())
             return
 
         def done(made: Made) -> None:
-            if not self.still_open(space) or self.space is None:
+            if not self._session.still_open(space) or self._session.space is None:
                 return
-            found = merged(space.project, made.project, self.space.project)
-            self.edit(found.project, made.text)
+            found = merged(space.project, made.project, self._session.space.project)
+            self._session.edit(found.project, made.text)
             if found.dropped:
                 names = ", ".join(_short(name) for name in found.dropped[:3])
-                self.tell(
+                self._session.tell(
                     "wrong",
                     f"{names} was changed meanwhile and stays as you left it: do it again if you want it",
                 )
             elif made.wrong:
-                self.tell("wrong", made.wrong)
+                self._session.tell("wrong", made.wrong)
             elif made.said:
-                self.tell("calm", made.said)
+                self._session.tell("calm", made.said)
             if then is not None:
                 then()
 
-        self.jobs.start(title, lambda progress: work(space, progress), done, key=key)
+        self._session.jobs.start(title, lambda progress: work(space, progress), done, key=key)
 
     def swap_with(self, original: str, source: Path, then: Callable[[str], None] | None = None) -> None:
         """Swap an original for a file (or give its swap another source) and keep the steps that it has."""
-        space = self.space
+        space = self._session.space
         if space is None:
-            self.tell("wrong", "There is no mod yet to put the swap in: start one with New mod (Ctrl+N)")
+            self._session.tell("wrong", _no_mod())
             return
         seen = space.project.swap_for(original)
         like = seen.like if seen is not None else ""
 
         def done(fresh: Swap) -> None:
-            if not self.still_open(space):
+            if not self._session.still_open(space):
                 return
-            old = self.swap(original)
+            old = self._session.swap(original)
             if old is not None:
                 fresh = old.model_copy(update={"source": fresh.source, "made_for": fresh.made_for})
             self.set_swap(fresh, f"Swap {_short(original)}")
             if then is not None:
                 then(original)
 
-        self.jobs.start(
+        self._session.jobs.start(
             f"Swapping {original}",
             lambda _: space.new_swap(original, source, like),
             done,
@@ -211,7 +141,7 @@ class Swapping(QObject):
 
     def swap_kin(self, original: str, others: list[str]) -> None:
         """Swap the kin of an original for its source, too, and fit them; one change for the undo."""
-        swap = self.swap(original)
+        swap = self._session.swap(original)
         if swap is None:
             return
 
@@ -301,8 +231,12 @@ class Swapping(QObject):
             )
             return Made(project, f"Fit {count(moved, 'swap')}", f"{count(moved, 'swap')} fitted anew", wrong)
 
-        if any(self.swap(name) is not None for name in originals):
+        if any(self._session.swap(name) is not None for name in originals):
             self.change("Fitting", work, key=f"fit {sorted(originals)}")
+
+
+def _no_mod() -> str:
+    return f"There is no mod yet to put the swap in: start one with New mod ({key_of('new-mod')})"
 
 
 def _short(original: str) -> str:

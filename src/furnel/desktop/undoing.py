@@ -8,6 +8,7 @@ from typing import Any
 from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtWidgets import QPushButton
 
+from furnel.desktop.actions import with_key
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import button, tip
 from furnel.mods.history import Edit, Past
@@ -25,8 +26,8 @@ class Undoing(QObject):
         super().__init__(session)
         self._session, self._on_try = session, on_try
         self.undo, self.redo = (
-            button("↶", "Undo  (Ctrl+Z)", "plain"),
-            button("↷", "Redo  (Ctrl+Shift+Z)", "plain"),
+            button("↶", with_key("Undo", "undo"), "plain"),
+            button("↷", with_key("Redo", "redo"), "plain"),
         )
         for part, forward in ((self.undo, False), (self.redo, True)):
             part.setStyleSheet("QPushButton { font-size: 17px; padding: 2px 7px }")
@@ -35,11 +36,11 @@ class Undoing(QObject):
     def weigh(self) -> None:
         """Say on the buttons what they would do here."""
         past: Past[Any] = self._session.game.orders if self._on_try() else self._session.past
-        for part, word, key, change in (
-            (self.undo, "Undo", "Ctrl+Z", past.last),
-            (self.redo, "Redo", "Ctrl+Shift+Z", past.next),
+        for part, word, name, change in (
+            (self.undo, "Undo", "undo", past.last),
+            (self.redo, "Redo", "redo", past.next),
         ):
-            _set(part, change.text if change else "", word, key)
+            _set(part, change.text if change else "", word, name)
 
     def step(self, forward: bool) -> None:
         """Take back or do again, and say what that was."""
@@ -63,6 +64,6 @@ class Undoing(QObject):
         self.stepped.emit(edit)
 
 
-def _set(part: QPushButton, text: str, word: str, key: str) -> None:
+def _set(part: QPushButton, text: str, word: str, name: str) -> None:
     part.setEnabled(bool(text))
-    tip(part, f"{word}: {text}  ({key})" if text else f"Nothing to {word.lower()} here  ({key})")
+    tip(part, with_key(f"{word}: {text}" if text else f"Nothing to {word.lower()} here", name))

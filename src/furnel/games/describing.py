@@ -143,7 +143,7 @@ def profile_text(
     if not wanted:
         raise FurnelError(
             "Describing a game", where=found.folder, why="there is nothing in it that Furnel can open",
-            remedy="Work out one of its archives first (Ctrl+Shift+A), then look again",
+            remedy="Work out one of its archives first, then look again",
         )  # fmt: skip
     lines = ["furnel-profile = 1", f'id = "{_identity(name)}"', f"name = {_quoted(name)}", "", "[recognise]"]
     marks = [one.path for one in wanted][:3]

@@ -33,12 +33,12 @@ class Contents(QWidget):
         tiles.ready.connect(self.update)
         results.ready.connect(self.update)
         session.project_changed.connect(self._resize)
-        session.build_changed.connect(self._resize)
+        session.builds.changed.connect(self._resize)
         look.changed.connect(self.update)
 
     def _resize(self) -> None:
         """List the inner paths of the swaps, then those of what the last build made to go with them."""
-        project, built = self._session.project, self._session.build
+        project, built = self._session.project, self._session.builds.last
         swaps = {swap.original for swap in project.swaps} if project is not None else set()
         made = (
             {file.path for file in built.files} - swaps
@@ -96,7 +96,9 @@ class Contents(QWidget):
         painter.setPen(look.colour("quiet"))
         for x, text in zip(columns, ("inner path", "format", "bytes", "in the build"), strict=True):
             painter.drawText(QPointF(x, 17), text)
-        built = {file.path: file for file in self._session.build.files} if self._session.build else {}
+        built = (
+            {file.path: file for file in self._session.builds.last.files} if self._session.builds.last else {}
+        )
         seen = event.rect() if event is not None else self.rect()
         for row in range(
             max((seen.top() - _HEAD) // _ROW, 0), min((seen.bottom() - _HEAD) // _ROW + 1, len(names))
@@ -175,7 +177,7 @@ class Contents(QWidget):
             return "breaks", "breaks"
         if original not in built:
             return "", "new"
-        return ("", "changed since") if original in self._session.stale else ("fits", "up to date")
+        return ("", "changed since") if original in self._session.builds.stale else ("fits", "up to date")
 
 
 def _format(found: Examined | None) -> str:

@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.build.contents import Contents
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.results import ResultTiles
@@ -38,6 +39,7 @@ _PRESENT = {
 class BuildStation(QWidget):
     """Build, package, install. `wanted` asks the window for a command, `opened` for a swap's bench."""
 
+    anyway: QCheckBox
     wanted = pyqtSignal(str)
     opened = pyqtSignal(str)
 
@@ -64,15 +66,15 @@ class BuildStation(QWidget):
         row.addWidget(self._panel())
         self.contents.picked.connect(self.opened)
         session.project_changed.connect(self._show)
-        session.build_changed.connect(self._show)
+        session.builds.changed.connect(self._show)
         session.game.changed.connect(self._show)
 
     def _panel(self) -> QWidget:
         panel = as_panel(QWidget(), 336)
         self._mark, self._state = StateMark(self._look, "fits", 11), label("", "")
         self._state.setWordWrap(True)
-        self._build = button("Build", "Write the mod and read it back  (Ctrl+B)", "next")
-        self._install = button("Install", "Put the build in the game's mods folder  (Ctrl+I)")
+        self._build = button("Build", with_key("Write the mod and read it back", "build"), "next")
+        self._install = button("Install", with_key("Put the build in the game's mods folder", "install"))
         self._package = button("Package", "Make one ZIP to share")
         self._remove = button("Remove", "Bring the mods folder back as it was")
         self.anyway = QCheckBox("Build even what breaks")
@@ -138,7 +140,7 @@ class BuildStation(QWidget):
             part.setEnabled(project is not None)
         if project is None:
             self._head.setText("No mod is open")
-            self._sum.setText("Start one with Ctrl+N")
+            self._sum.setText(f"Start one with {key_of('new-mod')}")
             return
         self._head.setText(f"{project.mod.name} {project.mod.version}")
         total = sum(len(item.data) for item in session.examined.values())
@@ -154,8 +156,8 @@ class BuildStation(QWidget):
 
     def _show_state(self) -> None:
         session = self._session
-        counts, built = session.tally(), session.build is not None
-        old = bool(session.stale)
+        counts, built = session.tally(), session.builds.last is not None
+        old = bool(session.builds.stale)
         if counts["breaks"]:
             mark, text = (
                 "breaks",
@@ -164,7 +166,7 @@ class BuildStation(QWidget):
         elif not built:
             mark, text = "waiting", "Not built yet."
         elif old:
-            mark, text = "differs", f"The build is stale: {len(session.stale)} changed since."
+            mark, text = "differs", f"The build is stale: {len(session.builds.stale)} changed since."
         elif session.game.presence:
             mark, text = _PRESENT[session.game.presence]
         else:
@@ -184,7 +186,7 @@ class BuildStation(QWidget):
     def _show_clashes(self) -> None:
         project = self._session.project
         assert project is not None
-        built = self._session.build
+        built = self._session.builds.last
         ours = {swap.original for swap in project.swaps} | {
             file.path for file in (built.files if built else ())
         }

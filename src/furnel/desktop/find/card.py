@@ -7,6 +7,7 @@ from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
+from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.tiles import Tile, TileStore, paint_tile
 from furnel.desktop.widgets.basics import as_panel, button, hairline, label
@@ -56,16 +57,18 @@ class SpecCard(QWidget):
         self._facts.setColumnMinimumWidth(0, 62)
         self._facts.setColumnStretch(1, 1)
         self._state = label("", "ember")
-        self._swap = button("Swap…", "Choose a file to put in its place  (Ctrl+E)", "next")
+        self._swap = button("Swap…", with_key("Choose a file to put in its place", "swap"), "next")
         self._fit = button("Open in Fit", "Make the swap match  (Enter)", "next")
-        self._take = button("Take out…", "Save it as a file  (Ctrl+T)")
-        self._hear = button("Play", "Hear it  (Space)")
-        self._copy = button("Copy inner path", "Ctrl+Shift+C", "plain")
+        self._take = button("Take out…", with_key("Save it as a file", "take-out"))
+        self._hear = button("Play", with_key("Hear it", "hear"))
+        self._copy = button("Copy inner path", key_of("copy-path"), "plain")
         self._kin = button(
-            "Show its kin", "The same picture or sound at other sizes, places or rates  (Ctrl+J)", "plain"
+            "Show its kin",
+            with_key("The same picture or sound at other sizes, places or rates", "show-kin"),
+            "plain",
         )
         self._alike = button(
-            "Find what is like it", "Rank the wall by likeness to it  (Ctrl+Shift+J)", "plain"
+            "Find what is like it", with_key("Rank the wall by likeness to it", "find-alike"), "plain"
         )
         for part, name in (
             (self._kin, "show-kin"),

@@ -21,6 +21,7 @@ from PyQt6.QtWidgets import QApplication, QColorDialog, QHBoxLayout, QVBoxLayout
 
 from furnel.catalogue import Wanted
 from furnel.catalogue.wanted import SIDE
+from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.imaging import to_image
 from furnel.desktop.look import Look, dressed, font
 from furnel.desktop.tiles import paint_waveform
@@ -60,7 +61,7 @@ class _Well(QWidget):
         self.setAccessibleName("Looks like")
         self.setToolTip(
             "Drop a picture, a sound or a crop of the running game; the wall is ranked by likeness.\n"
-            "A crop from the clipboard: Ctrl+Shift+V"
+            f"A crop from the clipboard: {key_of('paste-like')}"
         )
         look.changed.connect(self.update)
 
@@ -136,7 +137,7 @@ class LikeBox(QWidget):
         self.likeness: Wanted | None = None
         self.well = _Well(look)
         self._colour = button("Colour…", "Rank the wall by a colour", "plain")
-        self._paste = button("Paste", "A crop from the clipboard  (Ctrl+Shift+V)", "plain")
+        self._paste = button("Paste", with_key("A crop from the clipboard", "paste-like"), "plain")
         self._clear = button("Clear", "Back to the whole wall", "plain")
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)

@@ -9,6 +9,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
+from furnel.desktop.actions import command, with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, paint_tile, tile_of
@@ -179,9 +180,9 @@ class MatchSheet(Page):
         self.others.setToolTip("Another original for this file; the most likely ones come first")
         self.others.activated.connect(self._correct)
         self.apply = button(
-            "Swap", "Put the pairs that are on into the mod, and make them fit  (Ctrl+Return)", "next"
+            "Swap", with_key("Put the pairs that are on into the mod, and make them fit", "fit-all"), "next"
         )
-        self.apply.setShortcut("Ctrl+Return")
+        self.apply.setShortcut(command("fit-all").key)
         self._back = button("Leave it", "Back to the wall; nothing is changed  (Esc)")
         self.pack = button("Pack it as an archive…", "Make an archive of the folder's files instead", "plain")
         self.pack.clicked.connect(lambda: self.pack_wanted.emit(self._paths[0]))
@@ -214,7 +215,7 @@ class MatchSheet(Page):
         self.pack.setVisible(paths[0].is_dir())
         self.rows.show_matches(self._session, [])
         self.said.setText("Matching files with originals …")
-        self._session.learn()
+        self._session.learned.learn()
         self._match()
 
     def look_again(self) -> None:
@@ -227,7 +228,7 @@ class MatchSheet(Page):
         catalogue, paths = self._session.catalogue, self._paths
         if catalogue is None:
             return
-        shelf, marks = catalogue.assets, self._session.marks
+        shelf, marks = catalogue.assets, self._session.learned.marks
 
         def work(progress: Progress) -> list[Match]:
             if paths[0].is_dir():
@@ -278,7 +279,7 @@ class MatchSheet(Page):
         self.others.addItems(names or ["nothing like it was found"])
         if self._session.catalogue is not None and names:
             known = set(names)
-            kin = [path for path in self._session.kin(names[0]) if path not in known]
+            kin = [path for path in self._session.learned.kin(names[0]) if path not in known]
             self.others.addItems(kin)
         self.others.setEnabled(bool(names))
 
@@ -294,4 +295,4 @@ class MatchSheet(Page):
 
     def _apply(self) -> None:
         pairs = [(match.original, match.file) for match in self.rows.matches if match.on]
-        self._session.swap_many(pairs, self.closed.emit)
+        self._session.swaps.swap_many(pairs, self.closed.emit)

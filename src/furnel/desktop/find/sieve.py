@@ -9,6 +9,7 @@ from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
 from furnel.catalogue import Facets, Sieve
+from furnel.desktop.actions import with_key
 from furnel.desktop.find.like import LikeBox
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.widgets.basics import button, label
@@ -242,7 +243,7 @@ class SievePanel(QScrollArea):
         self.text = QLineEdit(placeholderText="Name, path or number")
         self.text.setClearButtonEnabled(True)
         self.text.setAccessibleName("Search")
-        self.text.setToolTip("All words have to be in the path  (Ctrl+F)")
+        self.text.setToolTip(with_key("All words have to be in the path", "search"))
         self.like = LikeBox(look)
         self.kinds, self.formats = FacetList(look, "Kind"), FacetList(look, "Format")
         self.pixels, self.bytes = Histogram(look, "Pixel size", "px"), Histogram(look, "File size", "B")
@@ -251,7 +252,7 @@ class SievePanel(QScrollArea):
         self.with_kin = button(
             "with kin", "Show only what the game has several times: at other sizes, places or rates", "plain"
         )
-        self._clear = button("Show everything", "Clear the sieve  (Ctrl+Shift+F)", "plain")
+        self._clear = button("Show everything", with_key("Clear the sieve", "clear-sieve"), "plain")
         panel = QWidget()
         panel.setObjectName("panel")
         column = QVBoxLayout(panel)

@@ -21,6 +21,7 @@ from furnel.catalogue import (
     read_wanted,
 )
 from furnel.catalogue.shelf import Shelf
+from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.find.card import SpecCard
 from furnel.desktop.find.sieve import SievePanel
 from furnel.desktop.find.wall import Wall
@@ -40,6 +41,7 @@ _MOST_ALIKE = 400
 class FindStation(QWidget):
     """Find an asset. `wanted` asks the window for a command."""
 
+    sieve: SievePanel
     wanted = pyqtSignal(str)
     files_dropped = pyqtSignal(object)
 
@@ -93,7 +95,7 @@ class FindStation(QWidget):
         self._show_parts()
         self.sieve.changed.connect(self._changed)
         self.sieve.like.file_wanted.connect(self._read_likeness)
-        session.marked.connect(self._marked)
+        session.learned.marked.connect(self._marked)
         self.wall.files_dropped.connect(self._files_dropped)
         self.wall.selected.connect(self._select)
         self.wall.let_go.connect(self._show_card)
@@ -121,8 +123,8 @@ class FindStation(QWidget):
         row.setSpacing(8)
         row.addStretch(1)
         for text, tip, style, name in (
-            ("Open a game…", "Point at a game's folder  (Ctrl+Shift+O)", "next", "open-game"),
-            ("Open a mod…", "Go on with a mod that you began  (Ctrl+O)", "", "open-mod"),
+            ("Open a game…", with_key("Point at a game's folder", "open-game"), "next", "open-game"),
+            ("Open a mod…", with_key("Go on with a mod that you began", "open-mod"), "", "open-mod"),
         ):
             part = button(text, tip, style)
             part.clicked.connect(lambda _=False, name=name: self.wanted.emit(name))
@@ -184,7 +186,7 @@ class FindStation(QWidget):
         catalogue = self._session.catalogue
         if catalogue is None or self._grouper is None:
             return
-        shelf, marks = catalogue.assets, self._session.marks
+        shelf, marks = catalogue.assets, self._session.learned.marks
         self._kept = self.sieve.sieve(self._swapped()).mask(shelf)
         if self.sieve.with_kin.isChecked() and marks is not None:
             self._kept = self._kept & (marks.kin.groups >= 0)
@@ -194,7 +196,7 @@ class FindStation(QWidget):
     def _groups(self, shelf: Shelf) -> list[Group]:
         """What the sieve leaves: ranked when something is looked for, one family when that was asked for, or in groups."""
         assert self._grouper is not None
-        marks, likeness = self._session.marks, self.sieve.like.likeness
+        marks, likeness = self._session.learned.marks, self.sieve.like.likeness
         if likeness is not None and self._ranking is not None and self._ranked is likeness:
             rows = self._ranking.rows[self._kept[self._ranking.rows]][:_MOST_ALIKE]
             return [Group(f"most like {likeness.name}", rows)] if len(rows) else []
@@ -212,18 +214,18 @@ class FindStation(QWidget):
 
     def _empty(self) -> str:
         """What to say when the wall has nothing."""
-        if self._session.marks is None and (
+        if self._session.learned.marks is None and (
             self._group.currentIndex() == len(GROUPINGS) or self.sieve.with_kin.isChecked()
         ):
             return "Furnel is still learning what everything looks like."
-        return "Nothing passes the sieve. Clear it with Ctrl+Shift+F."
+        return f"Nothing passes the sieve. Clear it with {key_of('clear-sieve')}."
 
     # likeness and kin
 
     def show_kin(self) -> None:
         """Show the selected asset with its kin alone; once more, show everything."""
         asset = self.wall.current()
-        if asset is not None and self._session.kin(asset.path) and not self._kin_of:
+        if asset is not None and self._session.learned.kin(asset.path) and not self._kin_of:
             self._kin_of = asset.path
         else:
             self._kin_of = ""
@@ -260,14 +262,14 @@ class FindStation(QWidget):
 
     def _rank(self) -> None:
         """Rank by what is looked for, in the background; when the marks are not there yet, as soon as they are."""
-        likeness, marks = self.sieve.like.likeness, self._session.marks
+        likeness, marks = self.sieve.like.likeness, self._session.learned.marks
         self._ranking, self._ranked = None, likeness
         if likeness is None:
             self._sift()
             return
         if marks is None:
             self._ranked = None
-            self._session.learn()
+            self._session.learned.learn()
             self._session.tell(
                 "calm", "Furnel is still learning what everything looks like; the wall follows"
             )
@@ -292,7 +294,7 @@ class FindStation(QWidget):
 
     def _regroup(self) -> None:
         if self._group.currentIndex() == len(GROUPINGS):
-            self._session.learn()
+            self._session.learned.learn()
         self._kin_of = ""
         self._sift()
 
@@ -340,7 +342,10 @@ class FindStation(QWidget):
             (mod.name for mod in reversed(self._session.game.stack) if mod.on and asset.path in mod.paths), ""
         )
         self.card.show_asset(
-            asset, self._session.swap(asset.path) is not None, winner, len(self._session.kin(asset.path))
+            asset,
+            self._session.swap(asset.path) is not None,
+            winner,
+            len(self._session.learned.kin(asset.path)),
         )
 
     def _open(self, asset: Asset) -> None:
@@ -354,7 +359,7 @@ class FindStation(QWidget):
 
         def done(original: str) -> None:
             if original and self._session.asset(original) is not None:
-                self._session.swap_with(original, files[0], self._swapped_by_note)
+                self._session.swaps.swap_with(original, files[0], self._swapped_by_note)
             else:
                 self.files_dropped.emit(files)
 
@@ -368,4 +373,4 @@ class FindStation(QWidget):
         self.wanted.emit("go-fit")
 
     def _drop(self, asset: Asset, file: Path) -> None:
-        self._session.swap_with(asset.path, file, lambda _: self.wanted.emit("go-fit"))
+        self._session.swaps.swap_with(asset.path, file, lambda _: self.wanted.emit("go-fit"))

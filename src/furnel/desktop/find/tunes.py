@@ -17,6 +17,7 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
 
+from furnel.desktop.actions import command, with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore, paint_tile, paint_waveform
@@ -208,9 +209,9 @@ class TunesPage(Page):
         self._session = session
         self.rows = _Rows(look, tiles, session)
         self.apply = button(
-            "Swap", "Put the songs into the tunes' places, and make them fit  (Ctrl+Return)", "next"
+            "Swap", with_key("Put the songs into the tunes' places, and make them fit", "fit-all"), "next"
         )
-        self.apply.setShortcut("Ctrl+Return")
+        self.apply.setShortcut(command("fit-all").key)
         back = button("Leave it", "Back to the wall; nothing is changed  (Esc)")
         more = button("Add songs…", "Choose files; an album's folder can be dropped here, too", "plain")
         self.apply.clicked.connect(self._apply)
@@ -313,7 +314,7 @@ class TunesPage(Page):
             self.rows.songs = []
             self.closed.emit()
 
-        self._session.swap_many(pairs, done)
+        self._session.swaps.swap_many(pairs, done)
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
         if event is not None and event.mimeData().hasUrls():

@@ -66,7 +66,7 @@ class Hands:
         examined = self.session.examined.get(swap.original)
         if examined is not None and examined.original is not None:
             swap = with_encoding(swap, examined.original)
-        self.session.set_swap(swap, text)
+        self.session.swaps.set_swap(swap, text)
 
 
 def _nothing_beside(space: Workspace, original: str) -> tuple[str, ...]:

@@ -22,7 +22,7 @@ class KinOffer(QWidget):
             "Swap them too", "The same source, made to fit each of them; undo takes it back at once"
         )
         self._decline = button("Not these", "Do not ask again for this one", "plain")
-        self.accept.clicked.connect(lambda: session.swap_kin(self._original, self.others))
+        self.accept.clicked.connect(lambda: session.swaps.swap_kin(self._original, self.others))
         self._decline.clicked.connect(self._leave)
         row = QHBoxLayout(self)
         row.setContentsMargins(14, 6, 10, 6)
@@ -36,7 +36,7 @@ class KinOffer(QWidget):
         """Show the offer for a swap, if there is one to make."""
         swapped = {swap.original for swap in self._session.project.swaps} if self._session.project else set()
         self._original = original
-        self.others = [path for path in self._session.kin(original) if path not in swapped]
+        self.others = [path for path in self._session.learned.kin(original) if path not in swapped]
         self.setVisible(bool(original in swapped and self.others) and original not in self._declined)
         names = [path.rpartition("/")[0].rpartition("/")[2] or path for path in self.others]
         listed = ", ".join(dict.fromkeys(names[:3])) + (" …" if len(names) > 3 else "")

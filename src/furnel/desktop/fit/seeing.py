@@ -70,7 +70,9 @@ class Seeing(QObject):
         swap = self._hands.current()
         examined = self._hands.session.examined.get(swap.original) if swap is not None else None
         if swap is not None and examined is not None and examined.original is not None:
-            self._hands.session.set_swap(with_format(swap, examined.original, name), f"Encode as {name}")
+            self._hands.session.swaps.set_swap(
+                with_format(swap, examined.original, name), f"Encode as {name}"
+            )
 
     def _try_formats(self) -> None:
         """Try the formats on what the steps give, one after the other."""

@@ -6,6 +6,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
 from PyQt6.QtGui import QFont, QImage, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QSlider, QVBoxLayout, QWidget
 
+from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.fit.bench import Bench, BenchType
 from furnel.desktop.fit.picture_content import PictureContent, Side, load_pictures
 from furnel.desktop.imaging import paint_checks, to_image
@@ -123,8 +124,8 @@ class SheetBench(Bench):
         bar = as_panel(QWidget(), name="stagebar")
         row = QHBoxLayout(bar)
         row.setContentsMargins(10, 4, 14, 4)
-        self._play = button("Pause", "Stop and go on  (Space)", "plain")
-        self._play.setShortcut("Space")
+        self._play = button("Pause", with_key("Stop and go on", "hear"), "plain")
+        self._play.setShortcut(key_of("hear"))
         self._play.clicked.connect(self._turn)
         self._step = button("Next frame", "One frame on", "plain")
         self._step.clicked.connect(self._advance)

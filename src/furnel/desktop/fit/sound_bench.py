@@ -10,6 +10,7 @@ from PyQt6.QtCore import QTimer, pyqtSignal
 from PyQt6.QtGui import QImage
 from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
+from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.fit.bench import Bench
 from furnel.desktop.fit.event_panel import EventPanel
 from furnel.desktop.fit.lanes import Lanes
@@ -41,8 +42,8 @@ class SoundBench(Bench):
         self.panel, self.measures = EventPanel(look), MeasureTable(look)
         self._side = "original"
         self._offset = self._length_s = 0.0
-        self._play = button("Play", "Play or stop  (Space)", "plain")
-        self._play.setShortcut("Space")
+        self._play = button("Play", with_key("Play or stop", "hear"), "plain")
+        self._play.setShortcut(key_of("hear"))
         self._play.clicked.connect(self._turn)
         self.sides = QButtonGroup(self)
         self._equal = QCheckBox("equal loudness")

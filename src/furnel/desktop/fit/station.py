@@ -8,6 +8,7 @@ from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QImage
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
+from furnel.desktop.actions import key_of
 from furnel.desktop.fit.bench import Hands
 from furnel.desktop.fit.benches import Benches, Loaded, NoContent, bench_of, load_content, step_tiles
 from furnel.desktop.fit.kin import KinOffer
@@ -77,7 +78,7 @@ class FitStation(QWidget):
         row.addLayout(middle, 1)
         row.addWidget(self._side)
         self.queue.picked.connect(self._picked)
-        self.queue.dropped.connect(lambda original, file: session.swap_with(original, file))
+        self.queue.dropped.connect(lambda original, file: session.swaps.swap_with(original, file))
         self.benches.dropped.connect(self._drop)
         self.table.wanted.connect(self.wanted)
         self.table.mend.connect(self._mend)
@@ -86,7 +87,7 @@ class FitStation(QWidget):
         self.steps.previewed.connect(self._preview)
         session.opened.connect(self._forget)
         session.project_changed.connect(self._show)
-        session.marked.connect(lambda: self.kin.show_for(self.current))
+        session.learned.marked.connect(lambda: self.kin.show_for(self.current))
         session.fitted.connect(self._fitted)
 
     def parts(self) -> tuple[QWidget, ...]:
@@ -108,7 +109,7 @@ class FitStation(QWidget):
 
     def _drop(self, file: Path) -> None:
         if self.current:
-            self._session.swap_with(self.current, file)
+            self._session.swaps.swap_with(self.current, file)
 
     def _forget(self) -> None:
         """Another mod is open: nothing of the one before stays."""
@@ -142,7 +143,7 @@ class FitStation(QWidget):
             self.steps.show_swap(None, "")
             self.benches.show_content(
                 NoContent(
-                    "No swaps yet. Go to Find (Ctrl+1) and drop a file on the asset that it should replace."
+                    f"No swaps yet. Go to Find ({key_of('go-find')}) and drop a file on the asset that it should replace."
                 ),
                 False,
             )
@@ -219,20 +220,20 @@ class FitStation(QWidget):
             and examined is not None
             and any(point.leads_to for point in examined.points if point.key == key)
         ):
-            self._session.follow(swap, self.pick)
+            self._session.swaps.follow(swap, self.pick)
             return
         if swap is None or examined is None or examined.original is None or examined.result is None:
             return
         better = mended(swap, key, examined.original, examined.result)
         if better is not None:
-            self._session.set_swap(with_encoding(better, examined.original), f"Match {key}")
+            self._session.swaps.set_swap(with_encoding(better, examined.original), f"Match {key}")
 
     def _insist(self, key: str, on: bool) -> None:
         swap = self._session.swap(self.current)
         if swap is not None:
             others = tuple(known for known in swap.insist if known != key)
             keys = (*others, key) if on else others
-            self._session.set_swap(
+            self._session.swaps.set_swap(
                 swap.model_copy(update={"insist": keys}), f"{'Keep' if on else 'No longer keep'} {key}"
             )
 

@@ -6,6 +6,7 @@ from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
+from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import button, elided, label, marked, paint_state, tip
 from furnel.mods.fit import FitPoint
@@ -133,7 +134,7 @@ class FitTable(QWidget):
         super().__init__()
         self._name, self._source = label("", "title"), label("", "ember")
         self._fit = button(
-            "Fit all", "Choose steps and encoding so that every point fits  (Ctrl+Enter)", "next"
+            "Fit all", with_key("Choose steps and encoding so that every point fits", "fit-all"), "next"
         )
         self._fit.clicked.connect(lambda: self.wanted.emit("fit-all"))
         self.table = _Table(look)

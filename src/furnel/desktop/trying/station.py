@@ -10,6 +10,7 @@ from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QImage, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
+from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.trying.stack import StackView
@@ -106,12 +107,16 @@ class TryStation(QWidget):
         self._scene.setToolTip("Which scene the stills show")
         self._scene.setAccessibleName("Scene")
         self._scene.currentIndexChanged.connect(lambda _: self.renew())
-        self._start = button("Start the game", "With your mods, in this scene  (F5)", "next")
+        self._start = button(
+            "Start the game", with_key("With your mods, in this scene", "start-game"), "next"
+        )
         self._start.clicked.connect(lambda: self.wanted.emit("start-game"))
         self._allow = button("Look at its commands…", "What this game's profile wants to run")
         self._allow.clicked.connect(self._ask_leave)
         self._allow.hide()
-        self._again = button("Draw again", "The same scene, before and after  (Ctrl+R)", "plain")
+        self._again = button(
+            "Draw again", with_key("The same scene, before and after", "renew-stills"), "plain"
+        )
         self._again.clicked.connect(self.renew)
         self._verdict = label("", "caption")
         row = QHBoxLayout(self)

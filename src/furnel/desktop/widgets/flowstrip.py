@@ -8,6 +8,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QWidget
 
+from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import paint_state
 
@@ -68,12 +69,9 @@ class FlowStrip(QWidget):
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         if event is not None:
             self._hover = self._at(event.position())
-            tips = {"find": "Ctrl+1", "fit": "Ctrl+2", "build": "Ctrl+3", "try": "Ctrl+4"}
-            self.setToolTip(
-                f"{_TITLES[self._hover]}: {self._states[self._hover].line}  ({tips[self._hover]})"
-                if self._hover
-                else ""
-            )
+            name = self._hover
+            said = f"{_TITLES[name]}: {self._states[name].line}" if name else ""
+            self.setToolTip(with_key(said, f"go-{name}") if name else "")
             self.update()
 
     def leaveEvent(self, event: object) -> None:

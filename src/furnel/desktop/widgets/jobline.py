@@ -10,7 +10,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QWidget
 
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
-from furnel.desktop.swapping import Notice
+from furnel.desktop.session import Notice
 from furnel.desktop.widgets.basics import StateMark, button, label, tip
 
 _READING_S, _LETTERS_A_SECOND = 4.0, 25.0

@@ -10,7 +10,7 @@ from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPlainTextEdit, QVBoxLayout, Q
 
 from furnel.desktop.actions import COMMANDS
 from furnel.desktop.look import dressed
-from furnel.desktop.swapping import Notice
+from furnel.desktop.session import Notice
 from furnel.desktop.widgets.basics import button, label
 
 _COLUMNS = 4

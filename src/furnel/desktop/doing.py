@@ -1,0 +1,187 @@
+"""What commands do that is more than a call: those that ask something first, and those that go somewhere."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from PyQt6.QtCore import QTimer
+from PyQt6.QtWidgets import QApplication, QFileDialog, QInputDialog
+
+from furnel.desktop.look import dressed
+
+if TYPE_CHECKING:
+    from furnel.desktop.window import Window
+
+
+def open_game(window: Window) -> None:
+    """Ask for a game's folder."""
+    folder = QFileDialog.getExistingDirectory(dressed(window), "The game's folder")
+    if folder:
+        window.open_folder(Path(folder))
+
+
+def open_mod(window: Window) -> None:
+    """Ask for a mod's project."""
+    file, _ = QFileDialog.getOpenFileName(dressed(window), "A mod's project", "", "Furnel mods (furnel.toml)")
+    if file:
+        window.session.open_mod(Path(file))
+
+
+def new_mod(window: Window) -> None:
+    """Ask what a new mod is called and where it lies."""
+    name, wanted = QInputDialog.getText(dressed(window), "New mod", "What is it called?")
+    if wanted and name.strip():
+        folder = QFileDialog.getExistingDirectory(dressed(window), f"A folder for {name.strip()}")
+        if folder:
+            window.session.new_mod(Path(folder), name.strip())
+
+
+def _ask_source(window: Window, name: str) -> Path | None:
+    file, _ = QFileDialog.getOpenFileName(dressed(window), f"A file to put in the place of {name}")
+    return Path(file) if file else None
+
+
+def swap(window: Window) -> None:
+    """Ask for a file to put in the selected asset's place."""
+    asset = window.find_station.wall.current()
+    if asset is not None and (file := _ask_source(window, asset.name)):
+        window.session.swaps.swap_with(asset.path, file, window.open_bench)
+
+
+def replace_source(window: Window) -> None:
+    """Ask for another source of the swap at hand."""
+    original = window.swap_at_hand()
+    if file := _ask_source(window, original):
+        window.session.swaps.swap_with(original, file)
+
+
+def match(window: Window) -> None:
+    """Ask for a folder whose files are to be paired with originals."""
+    folder = QFileDialog.getExistingDirectory(dressed(window), "A folder with files for this game")
+    if folder:
+        window.pages.match_files([Path(folder)])
+
+
+def take_out(window: Window) -> None:
+    """Ask how to take out what is chosen on the wall."""
+    from furnel.desktop import asking
+
+    asking.take_out(window, window.session, window.find_station.wall.chosen())
+
+
+def pack(window: Window) -> None:
+    """Ask which folder becomes which archive."""
+    from furnel.desktop import asking
+
+    asking.pack_folder(window, window.session)
+
+
+def paste_like(window: Window) -> None:
+    """Rank the wall by what is in the clipboard."""
+    window.go("find")
+    if not window.find_station.sieve.like.paste():
+        window.session.tell("wrong", "There is no picture in the clipboard: copy a crop of the game first")
+
+
+def copy_path(window: Window) -> None:
+    """Put the selected asset's inner path into the clipboard."""
+    asset, clipboard = window.find_station.wall.current(), QApplication.clipboard()
+    if asset is not None and clipboard is not None:
+        clipboard.setText(asset.path)
+        window.session.tell("calm", f"Copied {asset.path}")
+
+
+def fit_everything(window: Window) -> None:
+    """Fit all swaps that do not fit yet."""
+    wanted = ("breaks", "differs")
+    broken = [name for name, found in window.session.examined.items() if found.state in wanted]
+    if broken:
+        window.session.swaps.fit_all(broken)
+    else:
+        window.session.tell("calm", "Everything fits already")
+
+
+def remove_swap(window: Window) -> None:
+    """Take the swap at hand out of the mod."""
+    original = window.swap_at_hand()
+    if original:
+        window.session.swaps.remove_swap(original)
+        window.session.tell("calm", f"{original} is the game's own again; undo brings the swap back")
+
+
+def install(window: Window) -> None:
+    """Install; what lies in the mod's place and is not Furnel's is named first."""
+    _over(window, window.session.game.install, "Install over it", "comes back with Remove")
+
+
+def remove(window: Window) -> None:
+    """Take the mod off the game; what is not Furnel's is named first."""
+    _over(window, window.session.game.remove, "Remove it all the same", "is gone then")
+
+
+def _over(window: Window, call: Callable[[bool], None], verb: str, gone: str) -> None:
+    from furnel.desktop.widgets.sheets import ask
+
+    why, project = window.session.game.foreign, window.session.project
+    if not why:
+        call(False)
+        return
+    mod = project.mod.id if project else ""
+    text = f"In the game's mods folder, under “{mod}”: {why}. What lies there now {gone}."
+    if ask(window, "Something else lies there", text, verb):
+        call(True)
+
+
+def search(window: Window) -> None:
+    """Put the cursor into the wall's search."""
+    window.go("find")
+    window.find_station.sieve.text.setFocus()
+    window.find_station.sieve.text.selectAll()
+
+
+def go_fit(window: Window) -> None:
+    """Show the Fit station, with what is selected on the wall when that is swapped."""
+    asset = window.find_station.wall.current()
+    on_find = window.stations.currentWidget() is window.find_station
+    if on_find and asset is not None and window.session.swap(asset.path) is not None:
+        window.fit_station.pick(asset.path)
+    window.go("fit")
+
+
+def quick(window: Window) -> None:
+    """Open the quick command, or close it."""
+    from furnel.desktop.widgets.quickcommand import QuickCommand
+
+    shown = window.findChild(QuickCommand)
+    if shown is not None and shown.isVisible():
+        shown.leave()
+        return
+    made = QuickCommand(
+        window,
+        window.look,
+        window.usable,
+        lambda name: QTimer.singleShot(0, lambda: window.run_command(name)),
+    )
+    window.look.dress(made)
+    made.open()
+
+
+def show_keys(window: Window) -> None:
+    """Every key at a glance."""
+    from furnel.desktop.widgets import sheets
+
+    sheets.show_keys(window)
+
+
+def show_log(window: Window) -> None:
+    """What was said so far."""
+    from furnel.desktop.widgets import sheets
+
+    sheets.show_log(window, window.messages)
+
+
+def other_theme(window: Window) -> None:
+    """Light for dark, dark for light."""
+    window.look.use("light" if window.look.theme == "dark" else "dark")

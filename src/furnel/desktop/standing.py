@@ -1,0 +1,132 @@
+"""How things stand: the numbers on the strip, which commands can be used, and what was open, for the next start."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from PyQt6.QtCore import QObject, QTimer
+from PyQt6.QtGui import QAction
+
+from furnel.desktop.actions import command
+from furnel.desktop.recent import Recent, save_recent
+from furnel.desktop.widgets.flowstrip import STATIONS, StationState
+from furnel.mods.deploy import Presence
+from furnel.words import count
+
+if TYPE_CHECKING:
+    from furnel.desktop.window import Window
+
+_BUILT: dict[Presence, str] = {
+    "": "built",
+    "built": "built, installed",
+    "other": "built, an older one installed",
+    "off": "built, installed, off",
+    "foreign": "built, not installed",
+}
+
+
+class Standing(QObject):
+    """Says on a window's strip and in its actions how things stand; `soon` after many results have come in one turn."""
+
+    def __init__(self, window: Window, actions: dict[str, QAction]) -> None:
+        super().__init__(window)
+        self._window, self._actions = window, actions
+        self._later = QTimer(self, singleShot=True, interval=0)
+        self._later.timeout.connect(self.weigh)
+        session = window.session
+        for signal in (
+            session.opened,
+            session.project_changed,
+            session.builds.changed,
+            session.game.changed,
+            session.past_changed,
+            window.find_station.wall.let_go,
+        ):
+            signal.connect(self.weigh)
+        for told in (
+            window.find_station.wall.selected,
+            window.fit_station.queue.picked,
+            window.try_station.running_changed,
+        ):
+            told.connect(lambda _: self.weigh())
+        session.fitted.connect(lambda _: self.soon())
+
+    def soon(self) -> None:
+        """Weigh at the end of this turn, once."""
+        self._later.start()
+
+    def weigh(self) -> None:
+        """Say how things stand now."""
+        window, session = self._window, self._window.session
+        counts = session.tally()
+        assets = len(session.catalogue.assets) if session.catalogue else 0
+        strip = window.strip
+        strip.set_state("find", StationState(count(assets, "asset") if assets else "no game open"))
+        fitting = counts["all"] - counts["breaks"] - counts["waiting"]
+        fit = f"{fitting} of {counts['all']} fit" if counts["all"] else "no swaps yet"
+        strip.set_state("fit", StationState(fit, counts["breaks"], counts["differs"]))
+        strip.set_state("build", self._build_state())
+        enabled = sum(mod.on for mod in session.game.stack)
+        words = f"{count(enabled, 'mod')} on" if session.catalogue else "no game open"
+        strip.set_state("try", StationState("running" if window.try_station.running else words))
+        window.undoing.weigh()
+        for name, action in self._actions.items():
+            entry = command(name)
+            action.setEnabled(name in ("undo", "redo") or not entry.key or window.usable(entry))
+
+    def _build_state(self) -> StationState:
+        session = self._window.session
+        if session.project is None:
+            return StationState("no mod open")
+        if session.builds.last is None:
+            return StationState("not built yet", waiting=bool(session.project.swaps))
+        if session.builds.stale:
+            return StationState(f"stale: {len(session.builds.stale)} changed", waiting=True)
+        return StationState(_BUILT[session.game.presence], waiting=session.game.presence == "other")
+
+
+class Place(QObject):
+    """Keeps what is open and what is shown of it, for the next start. `wanted` is what this start is to go on with."""
+
+    def __init__(self, window: Window) -> None:
+        super().__init__(window)
+        self._window = window
+        self.wanted = Recent()
+        self._later = QTimer(self, singleShot=True, interval=0)
+        self._later.timeout.connect(self.save)
+        for change in (
+            window.session.opened,
+            window.look.changed,
+            window.fit_station.queue.picked,
+            window.stations.currentChanged,
+        ):
+            change.connect(lambda *_: self._later.start())
+
+    def go_on(self, recent: Recent) -> None:
+        """Open what was open last, at the place that was shown."""
+        session = self._window.session
+        if recent.project and Path(recent.project).is_file():
+            self.wanted = recent
+            session.open_mod(Path(recent.project))
+        elif recent.game and Path(recent.game).is_dir():
+            session.open_game(Path(recent.game))
+
+    def save(self) -> None:
+        """Remember the place."""
+        window, session = self._window, self._window.session
+        if session.catalogue is None:
+            return
+        project = str(session.space.file.resolve()) if session.space else ""
+        station = STATIONS[window.stations.currentIndex() % len(STATIONS)]  # a page lies over Find
+        game = str(session.catalogue.install.folder)
+        names = session.catalogue.install.profile.name, session.project.mod.name if session.project else ""
+        recent = Recent(project, game, window.look.theme, station, window.fit_station.current, *names)
+        window.jobs.start(
+            "Remembering the place",
+            lambda _: save_recent(recent),
+            lambda _: None,
+            key="recent",
+            lane="write",
+            shown=False,
+        )
