@@ -108,6 +108,38 @@ def test_both_themes_have_the_same_roles() -> None:
     assert roles[0] == roles[1]
 
 
+def test_keys_stand_in_the_table_of_commands_alone() -> None:
+    named = re.compile(r"(Ctrl|Shift)[+ ][A-Z0-9]|\(F\d+\)")
+    wrong = [
+        str(file)
+        for file in (SRC / "furnel").rglob("*.py")
+        if file.name != "actions.py"
+        for node in ast.walk(ast.parse(file.read_text("utf-8")))
+        if isinstance(node, ast.Constant) and isinstance(node.value, str) and named.search(node.value)
+    ]
+    assert not wrong
+
+
+def test_no_class_is_two_classes() -> None:
+    """Kernels aside: at most 25 methods each, and constructors that can be seen at once."""
+    large = []
+    for file in SRC.rglob("*.py"):
+        for node in ast.walk(ast.parse(file.read_text("utf-8"))):
+            if not isinstance(node, ast.ClassDef):
+                continue
+            methods = [part for part in node.body if isinstance(part, ast.FunctionDef)]
+            own = [
+                part for part in methods if not part.name.endswith(("Event", "__"))
+            ]  # what nobody else calls
+            if len(own) > 25:
+                large.append(f"{node.name}: {len(own)} methods")
+            for part in methods:
+                lines = (part.end_lineno or 0) - part.lineno + 1
+                if part.name == "__init__" and lines > 60:
+                    large.append(f"{node.name}: a constructor of {lines} lines")
+    assert not large
+
+
 def test_no_file_is_two_files() -> None:
     long = [str(file) for file in SRC.rglob("*.py") if len(file.read_text("utf-8").splitlines()) > 600]
     assert not long

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from pathlib import Path
 
+from demo.files import tables
 from demo.points import table
 from demo.schemas import schemas
 
@@ -24,6 +25,12 @@ def test_the_schemas_are_the_current_ones() -> None:
 def test_the_points_are_the_current_ones() -> None:
     assert (ROOT / "docs" / "points.md").read_text("utf-8") == table(), (
         "run: ./run python -m demo.points docs/points.md"
+    )
+
+
+def test_the_files_are_the_current_ones() -> None:
+    assert (ROOT / "docs" / "files.md").read_text("utf-8") == tables(), (
+        "run: ./run python -m demo.files docs/files.md"
     )
 
 

@@ -119,7 +119,7 @@ def test_every_asset_has_a_preview_that_is_kept(catalogue: Catalogue) -> None:
 
 @given(st.binary(max_size=300), st.sampled_from(["a.dds", "a.tga", "a.png", "a.wav", "a.ogg", "a.toml", "a"]))
 def test_facts_of_anything(data: bytes, path: str) -> None:
-    assert facts_of(data, len(data), path, "").kind in KINDS
+    assert facts_of(data, len(data), path).kind in KINDS
 
 
 def many(count: int) -> Shelf:

@@ -13,7 +13,7 @@ from PIL import Image
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtGui import QImage
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication
+from PyQt6.QtWidgets import QApplication, QPushButton
 
 from furnel.catalogue import preview, take_out
 from furnel.containers import find_layout, layouts_folder, open_container
@@ -97,7 +97,10 @@ def test_a_sound_finds_its_like_and_a_text_file_is_refused_kindly(
     (tmp_path / "words.txt").write_text("neither picture nor sound")
     hands.drop(tmp_path / "words.txt", station.sieve.like.well, QPointF(20, 20))
     hands.settle()
-    assert "not a DDS" in hands.window.messages[-1].text and hands.window.messages[-1].tone == "wrong"
+    assert (
+        "neither a picture nor a sound" in hands.window.messages[-1].text
+        and hands.window.messages[-1].tone == "wrong"
+    )
 
 
 def test_kin_are_shown_grouped_and_offered_with_a_swap(
@@ -238,7 +241,7 @@ def test_an_unknown_game_is_described_and_opened(
     hands.until(lambda: hands.window.session.catalogue is not None, "the game to open")
     hands.settle()
     assert (profiles_folder() / "moss-harbour.toml").is_file()
-    assert hands.window._game.text() == "Moss Harbour"
+    assert hands.window.bar.findChild(QPushButton, "game").text() == "Moss Harbour"
     assert hands.window.find_station.wall.shown == 152
     assert hands.window.stations.currentWidget() is hands.window.find_station
 

@@ -82,8 +82,8 @@ def test_an_own_profile_stands_for_the_shipped_one_and_says_what_is_wrong_with_i
     own = profiles_folder() / "tarnlight.toml"
     own.write_text(text.replace('name = "Tarnlight Ferry"', 'name = "My Ferry"'))
     assert recognise(forged).name == "My Ferry"
-    own.write_text(text.replace('role = "hull"', 'role = "hul"'))
-    with pytest.raises(FurnelError, match="roles.*role") as refusal:
+    own.write_text(text.replace('role = "hull"', 'role = "hull"\nbehaves = ["boat"]'))
+    with pytest.raises(FurnelError, match="roles.*behaves") as refusal:
         recognise(forged)
     assert "line " in refusal.value.where
 

@@ -60,7 +60,7 @@ def test_every_event_sound_has_a_title(forged: Path) -> None:
     ("old", "new", "says"),
     [
         ("furnel-profile = 1", "furnel-profile = 2", "furnel-profile"),
-        ('role = "hull"', 'role = "hul"', "roles"),
+        ('role = "hull"', 'role = "hull"\nbehaves = ["boat"]', "roles"),
         ('layout = "tlp"', "layout = 3", "layout"),
         ("[mods]", "[mod]", "mod"),
         ("cell = [32, 48]", "cell = [32]", "cell"),

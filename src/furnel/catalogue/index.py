@@ -33,6 +33,7 @@ CREATE TABLE title (digest BLOB PRIMARY KEY, title TEXT) WITHOUT ROWID;
 """
 _STORED = COLUMNS[:-1]
 _PIECE = 1024
+_NOTHING: frozenset[str] = frozenset()
 Digests = npt.NDArray[np.uint8]
 _Row = tuple[str, int, int, str, Facts]
 
@@ -172,7 +173,7 @@ class Catalogue:
         self.install.close()
 
     def _scan(self, archive: Archive, progress: Progress) -> list[_Row]:
-        facts_of_head, role_of, prefix = Glances().facts, self.install.profile.role_name, archive.prefix
+        facts_of_head, role_of, prefix = Glances().facts, self.install.profile.role_of, archive.prefix
         rows: list[_Row] = []
         count, entries = self.install.glances(archive, HEAD_BYTES)
         for (inner, size, stored), head in entries:
@@ -180,8 +181,9 @@ class Catalogue:
                 check(progress, "Scanning the game")
                 progress.report(len(rows) / count, f"Scanning {archive.name}")
             path = prefix + inner
-            role = role_of(path)
-            facts = facts_of_head(head, size, path, role, partial(self.install.peek, archive, inner))
+            rule = role_of(path)
+            role, does = (rule.role, rule.does) if rule is not None else ("", _NOTHING)
+            facts = facts_of_head(head, size, path, does, partial(self.install.peek, archive, inner))
             rows.append((path, size, stored, role, facts))
         return rows
 

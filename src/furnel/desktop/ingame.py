@@ -108,10 +108,11 @@ class InGame(QObject):
     def _write_order(self, order: Order) -> None:
         session = self._session
         assert session.catalogue is not None
-        path = session.catalogue.install.order_file()
+        install = session.catalogue.install
+        path, rule = install.order_file(), install.profile.mods.order_file
         session.jobs.start(
             "Saving the load order",
-            lambda _: write_order(path, order),
+            lambda _: write_order(path, order, rule),
             lambda _: self.refresh(),
             lane="write",
             shown=False,

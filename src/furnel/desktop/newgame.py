@@ -158,6 +158,9 @@ class NewGamePage(Page):
         self._back.clicked.connect(self.closed)
         self.list.changed.connect(self._weigh)
         self.list.unknown.connect(lambda path: self.unknown.emit(self.folder / path if self.folder else path))
+        self._lay_out()
+
+    def _lay_out(self) -> None:
         area = scrolling(self.list, "window")
         left = QVBoxLayout()
         left.setSpacing(0)

@@ -9,14 +9,15 @@ from functools import cache, cached_property
 from importlib import resources
 from importlib.resources.abc import Traversable
 from pathlib import Path
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
-from pydantic import AfterValidator, Field, PrivateAttr, field_validator
+from pydantic import AfterValidator, Field, PrivateAttr, StringConstraints, field_validator
 
 from furnel.containers.sums import listed_names
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.games.looprecord import LoopRecord
+from furnel.games.modfiles import AboutFile, OrderFile
 from furnel.schema import Colour, GlobText, InsidePath, NameText, Part, Pixels, parse_toml, template
 from furnel.texts import EventKeys
 
@@ -33,23 +34,10 @@ NotNegative = Annotated[int, Field(ge=0)]
 AssetTemplate = Annotated[str, template("folder", "stem")]
 _MOST_VERSION = 1 << 20
 
-RoleName = Literal[
-    "surface",
-    "hull",
-    "sail",
-    "light",
-    "backdrop",
-    "emblem",
-    "sheet",
-    "gauge",
-    "badge",
-    "normal map",
-    "tinted",
-    "mask",
-    "event sound",
-    "loop",
-    "definition",
+Behaviour = Literal[
+    "sheet", "gauge", "glow", "emblem", "tint", "mask", "normals", "loop", "event", "definition"
 ]
+"""What a game may do with an asset that Furnel knows how to look at, whatever the game calls it."""
 
 
 class ArchiveRule(Part):
@@ -92,6 +80,9 @@ class NamesRule(Part):
 class RoleRule(Part):
     """What the game uses assets of these paths for, and what that demands beyond their bytes.
 
+    `role` is the game's own word, `behaves` what of that Furnel knows: a `sheet` of frames, a `gauge` that fills, a `glow`
+    that is added to something, an `emblem` that hangs at several sizes, a picture that is multiplied with a `tint`, a `mask` of
+    values, `normals`, a `loop`, a sound of an `event`, a `definition`. A role that is called like one of these behaves so.
     `channels` says what the channels mean where that is not told by looking, `keep-out` areas (left, top, width, height)
     that the game covers or never shows. Of a sound, `length` says whether the game counts its frames, `most-bytes` how large
     it may be (0: any), `loop-record` where its loop is told. For previews: a gauge's `level` that fills and the `glow` over
@@ -100,7 +91,8 @@ class RoleRule(Part):
     """
 
     path: str
-    role: RoleName
+    role: Annotated[str, StringConstraints(min_length=1, max_length=40)]
+    behaves: tuple[Behaviour, ...] = ()
     cell: tuple[Pixels, Pixels] | None = None
     tiles: Literal["no", "across", "down", "both"] = "no"
     channels: Literal["colour", "grey", "normals", "masks"] | None = None
@@ -114,18 +106,36 @@ class RoleRule(Part):
     tints: tuple[Colour, ...] = ()
     why: str = ""
 
+    @cached_property
+    def does(self) -> frozenset[str]:
+        """Everything that the game is known to do with it: what is said, and what the other settings mean."""
+        found: set[str] = {*self.behaves, *({self.role} & set(get_args(Behaviour)))}
+        for name, said in (
+            ("sheet", self.cell is not None),
+            ("glow", bool(self.lights)),
+            ("tint", bool(self.tints)),
+            ("normals", self.channels == "normals"),
+            ("mask", self.channels == "masks"),
+        ):
+            if said:
+                found.add(name)
+        return frozenset(found)
+
 
 class ModRule(Part):
     """Where mods go: a folder each, with a file about the mod, and one file with the load order.
 
     `goes` says how: `loose` files under their inner paths; one `archive` of its own with the same inner paths (`archive` is
     its name, `{id}` the mod's, and `layout` its kind); or `rebuilt` copies of the archives that hold the originals.
+    `about-file` and `order-file` say how the two files are written.
     """
 
     folder: InsidePath
     about: InsidePath
     order: InsidePath
     game_version: str
+    about_file: AboutFile = AboutFile()
+    order_file: OrderFile = OrderFile()
     goes: Literal["loose", "archive", "rebuilt"] = "loose"
     archive: Annotated[str, template("id"), AfterValidator(_file_name)] = "{id}.zip"
     layout: str = "zip"
@@ -234,11 +244,6 @@ class Profile(Part):
         """The first rule whose pattern matches an inner path."""
         found = self._role_pattern.match(path)
         return self.roles[int((found.lastgroup or "r0")[1:])] if found else None
-
-    def role_name(self, path: str) -> str:
-        """The role of an inner path, or nothing."""
-        rule = self.role_of(path)
-        return rule.role if rule else ""
 
     @cached_property
     def rules_mark(self) -> str:

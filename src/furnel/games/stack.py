@@ -2,18 +2,17 @@
 
 from __future__ import annotations
 
-import tomllib
 from dataclasses import dataclass
 from pathlib import Path
-
-import tomlkit
-from tomlkit.exceptions import TOMLKitError
 
 from furnel.atomic import write_text
 from furnel.errors import FurnelError, reason
 from furnel.games.install import Install
+from furnel.games.modfiles import OrderFile
+from furnel.games.profile import ModRule
 
 WHAT = "Reading the load order"
+_USUAL = OrderFile()
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,16 +36,15 @@ class Clash:
 
 def read_stack(install: Install) -> list[InstalledMod]:
     """The installed mods in load order; mods that the order does not know come last, switched off."""
-    order = read_order(install.order_file())
+    rule = install.profile.mods
+    order = read_order(install.order_file(), rule.order_file)
     folder = install.mods_folder()
     present = (
-        {sub.name for sub in folder.iterdir() if (sub / install.profile.mods.about).is_file()}
-        if folder.is_dir()
-        else set()
+        {sub.name for sub in folder.iterdir() if (sub / rule.about).is_file()} if folder.is_dir() else set()
     )
     known = [(mod, on) for mod, on in order if mod in present]
     known += [(mod, False) for mod in sorted(present - {mod for mod, _ in known})]
-    return [_read_mod(folder / mod, install.profile.mods.about, on) for mod, on in known]
+    return [_read_mod(folder / mod, rule, on) for mod, on in known]
 
 
 def clashes(stack: list[InstalledMod]) -> list[Clash]:
@@ -58,56 +56,34 @@ def clashes(stack: list[InstalledMod]) -> list[Clash]:
     return [Clash(path, tuple(mods)) for path, mods in sorted(users.items()) if len(mods) > 1]
 
 
-def read_order(path: Path) -> list[tuple[str, bool]]:
-    """Mod ids with their switches, in load order; empty when there is no such file."""
+def read_order(path: Path, rule: OrderFile = _USUAL) -> list[tuple[str, bool]]:
+    """Mod ids with their switches, in load order; empty when there is no such file. FurnelError when it cannot be read."""
+    return rule.read(_text(path), path)
+
+
+def write_order(path: Path, order: list[tuple[str, bool]], rule: OrderFile = _USUAL) -> None:
+    """Replace the load order, keeping what else stands in the file. Raises FurnelError when that cannot be read."""
+    write_text(path, rule.write(_text(path), order, path))
+
+
+def _text(path: Path) -> str:
     try:
-        raw = tomllib.loads(path.read_text("utf-8")) if path.is_file() else {}
-    except (OSError, UnicodeDecodeError, tomllib.TOMLDecodeError) as error:
+        return path.read_text("utf-8") if path.is_file() else ""
+    except (OSError, UnicodeDecodeError) as error:
         why = reason(error) if isinstance(error, OSError) else str(error)
         raise FurnelError(WHAT, where=path, why=why, remedy="Correct or delete the file") from error
-    entries = raw.get("mod", [])
-    if not isinstance(entries, list) or not all(
-        isinstance(entry, dict) and isinstance(entry.get("id"), str) for entry in entries
-    ):
-        raise FurnelError(
-            WHAT,
-            where=path,
-            why="it should list [[mod]] tables with an id each",
-            remedy="Correct or delete the file",
-        )
-    return [(entry["id"], bool(entry.get("on", True))) for entry in entries]
 
 
-def write_order(path: Path, order: list[tuple[str, bool]]) -> None:
-    """Replace the load order, keeping the comments above it."""
+def _read_mod(folder: Path, rule: ModRule, on: bool) -> InstalledMod:
     try:
-        document = tomlkit.parse(path.read_text("utf-8")) if path.is_file() else tomlkit.document()
-    except (OSError, UnicodeDecodeError, TOMLKitError) as error:
-        raise FurnelError("Writing the load order", where=path, why=str(error)) from error
-    tables = tomlkit.aot()
-    for mod, on in order:
-        table = tomlkit.table()
-        table.add("id", mod)
-        table.add("on", on)
-        tables.append(table)
-    document.pop("mod", None)
-    if order:
-        document.add("mod", tables)
-    write_text(path, tomlkit.dumps(document))
-
-
-def _read_mod(folder: Path, about: str, on: bool) -> InstalledMod:
-    try:
-        raw = tomllib.loads((folder / about).read_text("utf-8"))
-    except (OSError, UnicodeDecodeError, tomllib.TOMLDecodeError):
-        raw = {}
+        told = rule.about_file.read((folder / rule.about).read_text("utf-8"))
+    except (OSError, UnicodeDecodeError):
+        told = {}
     paths = tuple(
         sorted(
             file.relative_to(folder).as_posix()
             for file in folder.rglob("*")
-            if file.is_file() and file.name != about and not file.name.startswith(".")
+            if file.is_file() and file.name != rule.about and not file.name.startswith(".")
         )
     )
-    return InstalledMod(
-        folder.name, str(raw.get("name", folder.name)), str(raw.get("version", "?")), on, paths
-    )
+    return InstalledMod(folder.name, told.get("name") or folder.name, told.get("version") or "?", on, paths)

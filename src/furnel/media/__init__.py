@@ -73,12 +73,12 @@ def spec_of(data: Data, path: str, role: RoleRule | None = None) -> Spec:
     return medium_of(data, path).spec(data, path, role)
 
 
-def facts_of(data: Data, size: int, path: str, role: str) -> Facts:
+def facts_of(data: Data, size: int, path: str, does: frozenset[str] = frozenset()) -> Facts:
     """Facts from an asset's first (or all its) bytes; `other` for what is not recognised or is damaged."""
     try:
-        return medium_of(data, path).facts(data, size, path, role)
+        return medium_of(data, path).facts(data, size, path, does)
     except FurnelError:
-        return OTHER.facts(data, size, path, role)
+        return OTHER.facts(data, size, path, does)
 
 
 def preview_of(data: Data, kind: Kind, where: object = "") -> Preview:
@@ -121,18 +121,20 @@ class Glances:
     """Facts of many assets from their first bytes: those whose headers are the same bytes are looked into once."""
 
     def __init__(self) -> None:
-        self._known: dict[tuple[bytes, str, str], Facts] = {}
+        self._known: dict[tuple[bytes, frozenset[str], str], Facts] = {}
 
-    def facts(self, head: bytes, size: int, path: str, role: str, more: Callable[[int], bytes]) -> Facts:
+    def facts(
+        self, head: bytes, size: int, path: str, does: frozenset[str], more: Callable[[int], bytes]
+    ) -> Facts:
         """The facts of an asset of `size` bytes that begins with `head`; `more` gives so many of its first bytes."""
-        key = bytes(PICTURE.header(head)), role, path.rpartition(".")[2]
+        key = bytes(PICTURE.header(head)), does, path.rpartition(".")[2]
         if key[0] and (known := self._known.get(key)) is not None:
             return known
         if medium_of(head, path).needs_whole(head):
             head = more(size)
-        found = facts_of(head, size, path, role)
+        found = facts_of(head, size, path, does)
         if found.kind == "other" and len(head) == HEAD_BYTES:  # a header that is longer than most
-            found = facts_of(more(_LONG_HEAD), size, path, role)
+            found = facts_of(more(_LONG_HEAD), size, path, does)
         if key[0] and found.kind != "other" and len(self._known) < _MOST_KNOWN:
             self._known[key] = found
         return found

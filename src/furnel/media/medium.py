@@ -94,8 +94,11 @@ class Medium:
         """The first bytes that all facts stand in, when there is such a part; facts of the same header are the same."""
         return b""
 
-    def facts(self, data: Data, size: int, path: str, role: str) -> Facts:
-        """The facts of a file of `size` bytes that begins with `data`. Raises FurnelError for damage."""
+    def facts(self, data: Data, size: int, path: str, does: frozenset[str]) -> Facts:
+        """The facts of a file of `size` bytes that begins with `data`; `does` is what the game is known to do with it.
+
+        Raises FurnelError for damage.
+        """
         raise NotImplementedError
 
     def spec(self, data: Data, path: str, role: RoleRule | None) -> Spec:

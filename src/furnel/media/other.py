@@ -30,7 +30,7 @@ class _Other(Medium):
     def recognises(self, data: Data, path: str) -> bool:
         return True
 
-    def facts(self, data: Data, size: int, path: str, role: str) -> Facts:
+    def facts(self, data: Data, size: int, path: str, does: frozenset[str]) -> Facts:
         return Facts("other", path.rpartition(".")[2].upper() if "." in path else "?")
 
     def spec(self, data: Data, path: str, role: RoleRule | None) -> RawSpec:

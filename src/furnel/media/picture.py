@@ -105,7 +105,7 @@ def channel_meaning(texture: Texture, picture: Picture, role: RoleRule | None) -
     if not len(seen):
         return "colour"
     if float(np.mean(seen.max(axis=1) - seen.min(axis=1) <= 4)) > 0.995:
-        return "grey" if role is not None and role.role == "tinted" else "colour"
+        return "grey" if role is not None and "tint" in role.does else "colour"
     directions = seen / 127.5 - 1
     length = np.sqrt((directions**2).sum(axis=1))
     facing = float(np.mean((np.abs(length - 1) < 0.08) & (directions[:, 2] > 0.3)))
@@ -159,11 +159,11 @@ class _Picture(Medium):
     def header(self, head: Data) -> Data:
         return imagefiles.header_bytes(head)
 
-    def facts(self, data: Data, size: int, path: str, role: str) -> Facts:
+    def facts(self, data: Data, size: int, path: str, does: frozenset[str]) -> Facts:
         texture = imagefiles.read_header(data, path)
         by_format = imagefiles.picture_file(texture.file_type).known_by_format
         label = texture.format if by_format else texture.file_type
-        kind: Kind = "sheet" if role == "sheet" else "texture"
+        kind: Kind = "sheet" if "sheet" in does else "texture"
         return Facts(kind, label, texture.width, texture.height, len(texture.levels))
 
     def spec(self, data: Data, path: str, role: RoleRule | None) -> PictureSpec:

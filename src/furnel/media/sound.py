@@ -89,7 +89,7 @@ def sound_spec(
     """The spec of a sound file, read once in pieces; its rhythm when it loops or `with_rhythm`. FurnelError for damage."""
     with sound.SoundStream(data, path) as stream:
         info = stream.info
-        loops = role is not None and role.role == "loop"
+        loops = role is not None and "loop" in role.does
         heard = int(_RHYTHM_S * info.rate) if loops or with_rhythm else 0
         measured, head = sound.measures_and_head(stream, heard, progress)
         rhythm = sound.rhythm_of(head) if head is not None else None
@@ -124,10 +124,10 @@ class _Sound(Medium):
     def needs_whole(self, head: Data) -> bool:
         return head[:4] != b"RIFF"
 
-    def facts(self, data: Data, size: int, path: str, role: str) -> Facts:
+    def facts(self, data: Data, size: int, path: str, does: frozenset[str]) -> Facts:
         info = sound.peek_info(data, size) or sound.sound_info(data, path)
         label = "WAV" if info.file_type == "WAV" else info.codec
-        kind: Kind = "music" if role == "loop" or info.length_s > _MUSIC_S else "sound"
+        kind: Kind = "music" if "loop" in does or info.length_s > _MUSIC_S else "sound"
         return Facts(kind, label, rate=info.rate, channels=info.channels, frames=info.frames)
 
     def spec(self, data: Data, path: str, role: RoleRule | None) -> SoundSpec:

@@ -36,7 +36,7 @@ class _Text(Medium):
     def recognises(self, data: Data, path: str) -> bool:
         return texts.format_of(path) is not None
 
-    def facts(self, data: Data, size: int, path: str, role: str) -> Facts:
+    def facts(self, data: Data, size: int, path: str, does: frozenset[str]) -> Facts:
         return Facts("definition", texts.format_of(path) or "text")
 
     def spec(self, data: Data, path: str, role: RoleRule | None) -> TextSpec:

@@ -12,8 +12,6 @@ from dataclasses import dataclass
 from functools import partial
 from pathlib import Path
 
-import tomlkit
-
 from furnel.atomic import beside, settle_folder, swap_folder, write_bytes, write_text
 from furnel.containers import write_zip
 from furnel.digests import file_digest, tree_digest
@@ -132,23 +130,19 @@ def _keys(examined: list[Examined], beside: list[Companion]) -> dict[str, str]:
 
 def about_text(space: Workspace) -> str:
     """The file about the mod, as the game wants it."""
-    about = space.project.mod
-    document = tomlkit.document()
-    for key, value in (
-        ("id", about.id),
-        ("name", about.name),
-        ("version", about.version),
-        ("author", about.author),
-        ("summary", about.summary),
-        ("category", about.category),
-        ("game-version", space.profile.mods.game_version),
-    ):
-        document.add(key, value)
-    credits = tomlkit.array()
-    for line in sorted({swap.credit for swap in space.project.swaps if swap.credit}):
-        credits.append(line)
-    document.add("credits", credits)
-    return tomlkit.dumps(document)
+    about, rule = space.project.mod, space.profile.mods
+    return rule.about_file.write(
+        {
+            "id": about.id,
+            "name": about.name,
+            "version": about.version,
+            "author": about.author,
+            "summary": about.summary,
+            "category": about.category,
+            "game-version": rule.game_version,
+            "credits": sorted({swap.credit for swap in space.project.swaps if swap.credit}),
+        }
+    )
 
 
 def package(space: Workspace, target: Path | None = None, progress: Progress = QUIET) -> Path:
@@ -255,10 +249,7 @@ def _not_as_written(path: str) -> FurnelError:
 
 
 def _about_mark(space: Workspace) -> str:
-    credits = sorted({swap.credit for swap in space.project.swaps if swap.credit})
-    return hashlib.sha256(
-        repr((space.project.mod, space.profile.mods.game_version, credits)).encode()
-    ).hexdigest()
+    return hashlib.sha256(about_text(space).encode()).hexdigest()
 
 
 def _manifest(space: Workspace) -> Path:

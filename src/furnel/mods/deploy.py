@@ -71,7 +71,7 @@ def install_mod(
         journal = replace(journal, tree_next=tree)
         _write(keep, journal)
         _replace_content(install, mod, build, progress)
-        if dict(read_order(order_file)).get(mod) is not True:
+        if dict(read_order(order_file, install.profile.mods.order_file)).get(mod) is not True:
             _switch_on(install, mod, keep, journal, tree)
         else:
             _write(keep, replace(journal, tree=tree, tree_next=""))
@@ -112,7 +112,7 @@ def presence(install: Install, mod: str, built: Path | None) -> tuple[Presence, 
         return "foreign", foreign
     if not tree:
         return "", ""
-    if dict(read_order(_order(install))).get(mod) is not True:
+    if dict(read_order(_order(install), install.profile.mods.order_file)).get(mod) is not True:
         return "off", ""
     return ("built" if built is not None and tree_digest(built) == tree else "other"), ""
 
@@ -216,14 +216,14 @@ def _replace_content(install: Install, mod: str, build: Path, progress: Progress
 
 def _switch_on(install: Install, mod: str, keep: Path, journal: Journal, tree: str) -> None:
     order = _order(install)
-    rest = [(other, on) for other, on in read_order(order) if other != mod]
-    write_order(order, [*rest, (mod, True)])
+    rest = [(other, on) for other, on in read_order(order, install.profile.mods.order_file) if other != mod]
+    write_order(order, [*rest, (mod, True)], install.profile.mods.order_file)
     after = order.read_text("utf-8")
     _write(keep, replace(journal, phase="installed", order_after=after, tree=tree, tree_next=""))
 
 
 def _undo(install: Install, journal: Journal, keep: Path) -> None:
-    mods, order = install.mods_folder(), _order(install)
+    mods = install.mods_folder()
     target = mods / journal.mod
     if mods.is_dir():
         settle_folder(target)
@@ -234,14 +234,15 @@ def _undo(install: Install, journal: Journal, keep: Path) -> None:
             swap_folder(fresh, target)
         elif not journal.had_mod:
             shutil.rmtree(target, ignore_errors=True)
-        _undo_order(order, journal)
+        _undo_order(install, journal)
         if not journal.had_folder and not any(mods.iterdir()):
             mods.rmdir()
     (keep / "journal.json").unlink()  # first: without it the rest counts for nothing
     shutil.rmtree(keep)
 
 
-def _undo_order(order: Path, journal: Journal) -> None:
+def _undo_order(install: Install, journal: Journal) -> None:
+    order = _order(install)
     now = order.read_text("utf-8") if order.is_file() else None
     if now == journal.order_before:
         return
@@ -251,15 +252,10 @@ def _undo_order(order: Path, journal: Journal) -> None:
         else:
             write_text(order, journal.order_before)
         return
-    before = _order_in(journal.order_before)
-    rest = [(mod, on) for mod, on in read_order(order) if mod != journal.mod or mod in before]
-    write_order(order, rest)
-
-
-def _order_in(text: str | None) -> set[str]:
-    import tomllib
-
-    return {str(entry.get("id")) for entry in tomllib.loads(text or "").get("mod", [])}
+    rule = install.profile.mods.order_file
+    before = {mod for mod, _ in rule.read(journal.order_before or "")}
+    rest = [(mod, on) for mod, on in read_order(order, rule) if mod != journal.mod or mod in before]
+    write_order(order, rest, rule)
 
 
 def _order(install: Install) -> Path:

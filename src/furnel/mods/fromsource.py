@@ -73,7 +73,7 @@ def _proportions(made: Made) -> list[FitPoint]:
     """Whether a step that brings the picture to a size distorts it."""
     if medium_of(made.source, made.path) is not PICTURE:
         return []
-    facts = PICTURE.facts(made.source, len(made.source), made.swap.source, "")
+    facts = PICTURE.facts(made.source, len(made.source), made.swap.source, frozenset())
     size = (facts.width, facts.height)
     for use in made.swap.steps:
         step = step_type(use.do)

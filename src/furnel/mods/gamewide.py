@@ -13,7 +13,7 @@ from furnel.catalogue import Catalogue
 from furnel.catalogue.marks import content_digest
 from furnel.errors import FurnelError
 from furnel.games import LoopRecord
-from furnel.media import SoundSpec, Spec, spec_of
+from furnel.media import TEXT, SoundSpec, Spec, medium_of, spec_of
 from furnel.mods.project import Swap
 from furnel.progress import QUIET, Progress, check
 from furnel.texts import SoundEvent, read_events
@@ -55,7 +55,7 @@ class GameWide:
         role_of_base = self._catalogue.install.profile.role_of(swap.base)
         parts = (
             _FIT_VERSION, swap.original, swap.base, swap.steps, name, result, content_digest(shipped), role, role_of_base,
-            self._beside(swap.base), self._paths_mark if role is not None and role.role == "definition" else "",
+            self._beside(swap.base), self._paths_mark if medium_of(shipped, swap.base) is TEXT else "",
         )  # fmt: skip
         return hashlib.sha256(repr(parts).encode()).hexdigest()
 

@@ -202,7 +202,8 @@ class ArchivePage(Page):
         self.begin.clear()
         self.begin.addItem("begin from …")
         self.begin.addItem("the guess")
-        self.begin.addItems([f"the layout {name}" for name in (*fitting, *others)])
+        for name in (*fitting, *others):
+            self.begin.addItem(f"the layout {name}: {known_layouts()[name].title}", name)
         self.text.setPlainText(found.draft)
         self._fill()
 
@@ -210,8 +211,8 @@ class ArchivePage(Page):
         chosen = self.begin.itemText(place)
         if chosen == "the guess" and self.guesses is not None:
             self.text.setPlainText(self.guesses.draft)
-        elif chosen.startswith("the layout "):
-            self.text.setPlainText(layout_text(chosen.removeprefix("the layout ")))
+        elif name := self.begin.itemData(place):
+            self.text.setPlainText(layout_text(name))
 
     # the description
 

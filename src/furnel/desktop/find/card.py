@@ -56,7 +56,19 @@ class SpecCard(QWidget):
         self._facts.setVerticalSpacing(5)
         self._facts.setColumnMinimumWidth(0, 62)
         self._facts.setColumnStretch(1, 1)
-        self._state = label("", "ember")
+        self._state, self._why = label("", "ember"), label("", "caption")
+        self._why.setWordWrap(True)
+        self._hint = label("Drop a file on any tile to swap it", "caption")
+        self._nothing = label(
+            "Select something on the wall to see what it is and what the game demands of it.", "caption"
+        )
+        self._nothing.setWordWrap(True)
+        self._make_buttons()
+        self._lay_out()
+        tiles.ready.connect(self._renew_tile)
+        self.show_asset(None, False, "")
+
+    def _make_buttons(self) -> None:
         self._swap = button("Swap…", with_key("Choose a file to put in its place", "swap"), "next")
         self._fit = button("Open in Fit", "Make the swap match  (Enter)", "next")
         self._take = button("Take out…", with_key("Save it as a file", "take-out"))
@@ -81,6 +93,8 @@ class SpecCard(QWidget):
         ):
             part.clicked.connect(lambda _=False, name=name: self.wanted.emit(name))
         self._stage.pressed.connect(lambda: self.wanted.emit("hear"))
+
+    def _lay_out(self) -> None:
         row = QHBoxLayout()
         row.setSpacing(8)
         for part in (self._fit, self._swap, self._take):
@@ -88,11 +102,6 @@ class SpecCard(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(16, 16, 16, 12)
         column.setSpacing(6)
-        self._hint = label("Drop a file on any tile to swap it", "caption")
-        self._nothing = label(
-            "Select something on the wall to see what it is and what the game demands of it.", "caption"
-        )
-        self._nothing.setWordWrap(True)
         self._body = QWidget()
         inner = QVBoxLayout(self._body)
         inner.setContentsMargins(0, 0, 0, 0)
@@ -103,6 +112,7 @@ class SpecCard(QWidget):
         inner.addWidget(self._path)
         inner.addSpacing(6)
         inner.addLayout(self._facts)
+        inner.addWidget(self._why)
         inner.addSpacing(4)
         inner.addWidget(self._state)
         inner.addWidget(hairline())
@@ -115,11 +125,11 @@ class SpecCard(QWidget):
         column.addWidget(self._body)
         column.addStretch(1)
         column.addWidget(self._hint)
-        tiles.ready.connect(self._renew_tile)
-        self.show_asset(None, False, "")
 
-    def show_asset(self, asset: Asset | None, swapped: bool, winner: str, kin: int = 0) -> None:
-        """Show an asset at a glance; `show_spec` adds what had to be measured."""
+    def show_asset(
+        self, asset: Asset | None, swapped: bool, winner: str, kin: int = 0, why: str = ""
+    ) -> None:
+        """Show an asset at a glance; `why` is what its profile says of its role. `show_spec` adds what had to be measured."""
         if asset != self._asset:
             self._spec = None
         self._asset = asset
@@ -128,6 +138,8 @@ class SpecCard(QWidget):
         if asset is None:
             return
         self._name.setText(asset.name)
+        self._why.setText(why)
+        self._why.setVisible(bool(why))
         self._path.setText(f"{asset.archive.name} › {asset.path}")
         self._renew_tile()
         self._state.setText(

@@ -93,6 +93,10 @@ class FindStation(QWidget):
         for part, stretch in ((self.sieve, 0), (self._whole, 1), (self.card, 0), (self._welcome, 1)):
             row.addWidget(part, stretch)
         self._show_parts()
+        self._connect()
+
+    def _connect(self) -> None:
+        session, player = self._session, self._player
         self.sieve.changed.connect(self._changed)
         self.sieve.like.file_wanted.connect(self._read_likeness)
         session.learned.marked.connect(self._marked)
@@ -333,6 +337,12 @@ class FindStation(QWidget):
         if asset.facts.kind == "sound" and self._player.device:
             self.hear()
 
+    def _why(self, path: str) -> str:
+        """What the game's profile says of an asset's role."""
+        catalogue = self._session.catalogue
+        rule = catalogue.install.profile.role_of(path) if catalogue is not None else None
+        return rule.why if rule is not None else ""
+
     def _show_card(self) -> None:
         asset = self.wall.current()
         if asset is None:
@@ -346,6 +356,7 @@ class FindStation(QWidget):
             self._session.swap(asset.path) is not None,
             winner,
             len(self._session.learned.kin(asset.path)),
+            self._why(asset.path),
         )
 
     def _open(self, asset: Asset) -> None:

@@ -50,7 +50,7 @@ class Bench(QWidget):
         """Show a quick look in place of the result, until the next content comes."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Hands:
     """What a bench may use: the swap on it, and the ways to change it and to put another one there."""
 

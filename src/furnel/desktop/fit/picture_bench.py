@@ -87,14 +87,7 @@ class PictureBench(Bench):
             line.addSpacing(14)
             line.addWidget(text)
         self._tray = QStackedWidget()
-        self._tray.setFixedHeight(_TRAY)
-        shelf = QScrollArea()
-        shelf.setWidgetResizable(True)
-        shelf.setFrameShape(QFrame.Shape.NoFrame)
-        shelf.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        shelf.setWidget(self.formats)
-        for tray in (self.ladder, self._distance, shelf, self._tones, self.scene):
-            self._tray.addWidget(tray)
+        self._fill_tray()
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
@@ -103,6 +96,16 @@ class PictureBench(Bench):
         self.ladder.chosen.connect(self._set_level)
         self.view.pointed.connect(self._read_out)
         self.formats.picked.connect(self._show_trial)
+
+    def _fill_tray(self) -> None:
+        self._tray.setFixedHeight(_TRAY)
+        shelf = QScrollArea()
+        shelf.setWidgetResizable(True)
+        shelf.setFrameShape(QFrame.Shape.NoFrame)
+        shelf.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        shelf.setWidget(self.formats)
+        for tray in (self.ladder, self._distance, shelf, self._tones, self.scene):
+            self._tray.addWidget(tray)
 
     @property
     def content(self) -> PictureContent | None:

@@ -209,7 +209,7 @@ class PictureView(QWidget):
             text = "The two differ in size: fit the swap first, then compare pixel by pixel."
             painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, text)
             return
-        self._smooth(painter)
+        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, self.scale() < 2.0)
         if image is not None:
             painter.drawImage(self._target(QRectF(self.rect())), image)
         times = {1: "as it is", 4: "four times enlarged", 16: "sixteen times enlarged"}[
@@ -236,7 +236,7 @@ class PictureView(QWidget):
                     self._look.colour("stage-dark"),
                     10,
                 )
-            self._smooth(painter)
+            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, self.scale() < 2.0)
             painter.drawImage(box, image)
         if self._zoom >= _GRID_FROM and self.level == 0:
             self._paint_grid(painter, target, self._content.original.size)
@@ -260,9 +260,6 @@ class PictureView(QWidget):
                 QPointF(seen.left(), target.top() + y * scale),
                 QPointF(seen.right(), target.top() + y * scale),
             )
-
-    def _smooth(self, painter: QPainter) -> None:
-        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, self.scale() < 2.0)
 
     def _say(self, painter: QPainter, x: float, text: str, role: str, y: float = 20.0) -> None:
         painter.setFont(font(12, QFont.Weight.Medium))

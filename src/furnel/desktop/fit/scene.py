@@ -13,7 +13,7 @@ from furnel.images import compose
 from furnel.images.picture import Picture
 from furnel.images.resample import resize
 
-Kind = Literal["gauge", "tint", "glow", "sizes", "normals", "badge"]
+Sort = Literal["gauge", "tint", "glow", "sizes", "normals", "badge"]
 _LIT_SIDE = 256
 
 
@@ -21,7 +21,7 @@ _LIT_SIDE = 256
 class Scene:
     """What a preview is made of, for each side (the game's first): a picture's parts by name, or pictures at their sizes."""
 
-    kind: Kind
+    kind: Sort
     parts: tuple[dict[str, Picture], dict[str, Picture]]
     sizes: tuple[tuple[str, Picture, Picture], ...] = ()
     tints: tuple[tuple[int, int, int], ...] = ()
@@ -51,13 +51,13 @@ def scene_of(
     if role is None or original.size != yours.size:
         return None
     game, mine = _Reader(catalogue, {}), _Reader(catalogue, results)
-    if role.role == "gauge":
+    if "gauge" in role.does:
         return _gauge(path, original, yours, catalogue, game, mine)
     if role.tints:
         return Scene(
             "tint", ({"base": original}, {"base": yours}), tints=tuple(_colour(code) for code in role.tints)
         )
-    if role.role == "light" and role.lights:
+    if role.lights:
         bases = game.picture(role.lights), mine.picture(role.lights)
         if bases[0] is None or bases[1] is None:
             return None
@@ -65,7 +65,7 @@ def scene_of(
     if role.channels == "normals":
         small = tuple({"base": _limited(picture)} for picture in (original, yours))
         return Scene("normals", (small[0], small[1]))
-    if role.role == "emblem":
+    if "emblem" in role.does:
         return _sizes(path, original, yours, catalogue, game, mine)
     if role.keep_out:
         return Scene("badge", ({"base": original}, {"base": yours}), keep_out=role.keep_out)
@@ -91,7 +91,8 @@ def _gauge(
 ) -> Scene | None:
     """The gauge that an asset is the base, the level or the glow of."""
     profile = catalogue.install.profile
-    for base in catalogue.assets.with_role("gauge"):
+    roles = dict.fromkeys(rule.role for rule in profile.roles if rule.level)
+    for base in (path for role in roles for path in catalogue.assets.with_role(role)):
         rule = profile.role_of(base)
         if rule is None or not rule.level:
             continue
