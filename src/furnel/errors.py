@@ -6,12 +6,16 @@ from __future__ import annotations
 class FurnelError(Exception):
     """A refusal that a modder can act on.
 
-    `what` was being done, `where` it went wrong (file, entry, line, key), `why`, and the `remedy`.
+    `what` was being done, `where` it went wrong (file, entry, line, key), `why`, and the `remedy`; `line` is its number in the
+    file, 0 where there is none.
     """
 
-    def __init__(self, what: str, *, where: object = "", why: str = "", remedy: str = "") -> None:
+    def __init__(
+        self, what: str, *, where: object = "", why: str = "", remedy: str = "", line: int = 0
+    ) -> None:
         self.what = what
-        self.where = str(where)
+        self.where = f"{where}, line {line}" if line else str(where)
+        self.line = line
         self.why = why
         self.remedy = remedy
         super().__init__(self.sentence())

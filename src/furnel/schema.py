@@ -103,7 +103,9 @@ def _dashed(name: str) -> str:
 class Part(BaseModel):
     """A table of such a file: frozen, keys with hyphens, nothing that is not declared."""
 
-    model_config = ConfigDict(extra="forbid", frozen=True, alias_generator=_dashed, populate_by_name=True)
+    model_config = ConfigDict(
+        extra="forbid", frozen=True, alias_generator=_dashed, populate_by_name=True, defer_build=True
+    )
 
 
 def parse_toml(model: type[Model], text: str, what: str, where: object, page: str) -> Model:
@@ -111,8 +113,13 @@ def parse_toml(model: type[Model], text: str, what: str, where: object, page: st
     try:
         return validated(model, tomllib.loads(text), what, where, page, text)
     except (tomllib.TOMLDecodeError, RecursionError) as error:
+        told = re.search(r"at line (\d+)", str(error))
         raise FurnelError(
-            what, where=where, why=str(error), remedy="Correct the TOML in a text editor"
+            what,
+            where=where,
+            why=str(error),
+            remedy="Correct the TOML in a text editor",
+            line=int(told.group(1)) if told else 0,
         ) from error
 
 
@@ -124,9 +131,10 @@ def validated(model: type[Model], raw: object, what: str, where: object, page: s
         line = line_of(text, error.errors()[0]["loc"]) if text else 0
         raise FurnelError(
             what,
-            where=f"{where}, line {line}" if line else where,
+            where=where,
             why=_explain(error),
             remedy=f"{page} lists what is allowed",
+            line=line,
         ) from error
 
 

@@ -253,7 +253,8 @@ def test_how_far_an_event_is_heard_is_dragged_and_heard(
     )
     curve.setFocus()
     hands.key("Left", curve)
-    assert volumes == [pytest.approx(curve.event_now.gain_at(curve.listener))]
+    event = bench.content.event
+    assert volumes == [pytest.approx(event.event.gain_at(curve.listener))]
     silent = curve._handles()["silent"]
     hands.drag(curve, silent, QPointF(curve.point(60, 0).x(), silent.y()))
     hands.settle()

@@ -3,23 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from functools import cached_property
-from itertools import pairwise
 
 import numpy as np
 import numpy.typing as npt
 
 from furnel.catalogue.marks import CELLS, PATCHES, Floats, Patches, patches_of
 from furnel.images.picture import Picture
-from furnel.parallel import cores
+from furnel.parallel import over_rows
 
 Rows = npt.NDArray[np.int64]
 
 _QUERY_SIZES = tuple(side / 56 for side in (20, 28, 40, 56, 79))
 _QUERY_PATCHES = 420
 _WORST = 44  # signs of 128 that may differ
+_LEAST = 16  # pictures that are worth a core
 _USUAL, _FEWEST = 12, 12  # a patch that one in so many pictures has tells nothing
 _LOOKED_INTO = 2500
 _PIECE = 2048
@@ -138,23 +137,19 @@ def _patch_scores(table: PictureTable, query: Patches, chosen: Rows) -> Floats:
     apart = np.full((len(chosen), len(query)), 255, np.uint8)
     which = np.zeros_like(apart)
     scores = np.zeros(len(chosen), np.float32)
-    pieces = max(cores(), 1)
-    edges = list(pairwise(np.linspace(0, len(chosen), pieces + 1).astype(int).tolist()))
 
-    def look(span: tuple[int, int]) -> None:
-        first, last = span
+    def look(first: int, last: int) -> None:
         votes.nearest(query.signs, table.signs, table.counts, chosen, first, last, apart, which)
 
-    def count(span: tuple[int, int]) -> None:
-        first, last = span
+    over_rows(look, len(chosen), _LEAST)
+    place = min(max(len(chosen) // _USUAL, _FEWEST), len(chosen) - 1)
+    usual = np.partition(apart, place, axis=0)[place].astype(np.float32)
+    weights = np.maximum(np.minimum(usual, _WORST) - apart, 0).astype(np.float32) / _WORST
+
+    def count(first: int, last: int) -> None:
         votes.vote(weights, which, query.places, table.spots, chosen, first, last, scores)
 
-    with ThreadPoolExecutor(pieces) as pool:
-        list(pool.map(look, edges))
-        place = min(max(len(chosen) // _USUAL, _FEWEST), len(chosen) - 1)
-        usual = np.partition(apart, place, axis=0)[place].astype(np.float32)
-        weights = np.maximum(np.minimum(usual, _WORST) - apart, 0).astype(np.float32) / _WORST
-        list(pool.map(count, edges))
+    over_rows(count, len(chosen), _LEAST)
     return scores
 
 

@@ -54,10 +54,6 @@ class Clip:
     def length_s(self) -> float:
         return self.frames / self.rate
 
-    def with_samples(self, samples: Samples) -> Clip:
-        """The same clip with other samples: its loop stays when they are as many."""
-        return Clip(samples, self.rate, self.loop if len(samples) == self.frames else None)
-
     @property
     def peak(self) -> float:
         """The largest sample, without sign."""

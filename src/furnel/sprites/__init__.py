@@ -1,5 +1,5 @@
 """Sprite sheets: grids and frames."""
 
-from furnel.sprites.grid import Grid, background, crossings, frames, grid_of
+from furnel.sprites.grid import Grid, background, crossings, grid_of
 
-__all__ = ["Grid", "background", "crossings", "frames", "grid_of"]
+__all__ = ["Grid", "background", "crossings", "grid_of"]

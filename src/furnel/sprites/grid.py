@@ -19,12 +19,6 @@ class Grid:
     columns: int
     count: int
 
-    def cell(self, number: int) -> tuple[int, int, int, int]:
-        """Left, top, right and bottom of a cell in pixels."""
-        row, column = divmod(number, self.columns)
-        left, top = column * self.width, row * self.height
-        return left, top, left + self.width, top + self.height
-
 
 def grid_of(picture: Picture, cell: tuple[int, int]) -> Grid:
     """The grid of a sheet with cells of this size; empty cells at the end are not counted.
@@ -42,15 +36,6 @@ def grid_of(picture: Picture, cell: tuple[int, int]) -> Grid:
     alpha = picture.pixels[..., 3].reshape(rows, height, columns, width)
     used = np.flatnonzero(alpha.max(axis=(1, 3)).ravel())
     return Grid(width, height, columns, int(used[-1]) + 1 if used.size else 1)
-
-
-def frames(picture: Picture, grid: Grid) -> list[Picture]:
-    """The pictures of a sheet's cells."""
-    out = []
-    for number in range(grid.count):
-        left, top, right, bottom = grid.cell(number)
-        out.append(Picture(np.ascontiguousarray(picture.pixels[top:bottom, left:right])))
-    return out
 
 
 def crossings(picture: Picture, grid: Grid) -> int:

@@ -224,11 +224,13 @@ class ArchivePage(Page):
             layout = parse_layout(text, "the description")
         except FurnelError as error:
             self.layout_found = None
-            self._mark_line(error.where)
-            self._verdict.setText(f"{error.where.partition(', ')[2] or 'It cannot be read'}: {error.why}")
+            self._mark_line(error.line)
+            self._verdict.setText(
+                f"{f'line {error.line}' if error.line else 'It cannot be read'}: {error.why}"
+            )
             self._weigh()
             return
-        self._mark_line("")
+        self._mark_line(0)
         self.layout_found = layout
 
         def work(progress: Progress) -> Anatomy:
@@ -241,14 +243,9 @@ class ArchivePage(Page):
 
         self._session.jobs.start("Working out an archive", work, done, key="dissect", shown=False)
 
-    def _mark_line(self, where: str) -> None:
+    def _mark_line(self, line: int) -> None:
         """Underline the line that an error points at."""
         marks = []
-        line = (
-            int(where.rpartition("line ")[2])
-            if "line " in where and where.rpartition("line ")[2].isdigit()
-            else 0
-        )
         if line:
             mark = QTextEdit.ExtraSelection()
             mark.cursor = QTextCursor(self.text.document().findBlockByNumber(line - 1))

@@ -55,11 +55,6 @@ class DistanceCurve(QWidget):
             self.listener = round(self._most() * 0.3)
         self.update()
 
-    @property
-    def event_now(self) -> SoundEvent | None:
-        """The event with what is being dragged."""
-        return self._event
-
     def _most(self) -> float:
         assert self._content is not None and self._event is not None
         if self._held_scale:

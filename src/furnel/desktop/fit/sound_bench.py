@@ -105,6 +105,7 @@ class SoundBench(Bench):
             part = self._toggle(
                 word, f"Hear {whose}; switches in mid-play  (Tab then Space)", word == "original"
             )
+            part.setProperty("side", word)
             part.clicked.connect(lambda _=False, word=word: self.hear(word))
             self.sides.addButton(part)
             row.addWidget(part)
@@ -132,7 +133,7 @@ class SoundBench(Bench):
         going, at = self._player.playing, max(self.lanes.head_s, 0.0)
         self._side = side
         for part in self.sides.buttons():
-            part.setChecked(part.text() == side)
+            part.setChecked(part.property("side") == side)
         if going:
             self._play_from(at)
 
