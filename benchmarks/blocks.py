@@ -54,7 +54,7 @@ def _finer_formats(photos: dict[str, np.ndarray], whole: np.ndarray) -> None:
         "BC7": lambda: image.save(io.BytesIO(), "DDS", pixel_format="DXT1"),
     }
     times = {fmt: seconds(work, 3) for fmt, work in peers.items()}
-    rows = []
+    rows: list[tuple[str, str, str, float]] = []
     for fmt in peers:
         for quality in blocks.QUALITIES:
             gains = [_finer_gain(picture, fmt, quality) for picture in photos.values()]
@@ -84,7 +84,7 @@ def _light(whole: np.ndarray) -> None:
     nearer = np.abs(tiles - low).sum(2) < np.abs(tiles - high).sum(2)
     crude = np.mean((np.where(nearer[..., None], low, high) - tiles) ** 2.0)
     peer = seconds(lambda: Image.fromarray(whole).save(io.BytesIO(), "DDS", pixel_format="DXT1"), 3)
-    rows_out = []
+    rows_out: list[tuple[str, str, float]] = []
     for quality in blocks.QUALITIES:
         raw = blocks.encode(light, "BC6H", quality)
         error = np.mean((_codes(blocks.decode(raw, 512, 512, "BC6H")) - wanted) ** 2.0)

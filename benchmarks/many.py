@@ -15,6 +15,7 @@ def main() -> None:
     os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
     from demo.hands import Hands
     from demo.monkey import Probe, held_now
+    from PyQt6.QtWidgets import QScrollBar
 
     from furnel.desktop.application import make_application, make_window
 
@@ -49,7 +50,7 @@ def main() -> None:
         phase("opening", lambda _: None, lambda: session.project is not None)
         window.go("fit")
         phase("examining", lambda _: None, lambda: len(session.examined) == SWAPS and not window.jobs.busy())
-        bar = window.fit_station.queue.findChild(type(window.find_station.wall.verticalScrollBar()))
+        bar = window.fit_station.queue.findChild(QScrollBar)
         phase("scrolling the queue", lambda n: bar.setValue(n * 60 % max(bar.maximum(), 1)), times(300))
         window.go("build")
         phase("the build page", lambda n: window.build_station.update(), times(100))

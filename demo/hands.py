@@ -47,8 +47,9 @@ class Hands:
         self.until(lambda: self.window.session.project is not None, "the mod to open")
         self.settle()
 
-    def click(self, widget: QWidget, place: QPoint | None = None) -> None:
+    def click(self, widget: QWidget | None, place: QPoint | None = None) -> None:
         """Click with the left button."""
+        assert widget is not None
         QTest.mouseClick(
             widget, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier, place or widget.rect().center()
         )
@@ -66,7 +67,7 @@ class Hands:
     def type(self, text: str, widget: QWidget) -> None:
         """Type into a field."""
         widget.setFocus()
-        QTest.keyClicks(widget, text)
+        QTest.keyClicks(widget, text)  # type: ignore[arg-type]  # the stub takes it for a method
         QApplication.processEvents()
 
     def station(self, number: int) -> None:
@@ -84,8 +85,9 @@ class Hands:
         wall.select(path)
         self.click(wall.viewport(), wall.tile_rect(path).center().toPoint())
 
-    def drop(self, file: Path | list[Path], widget: QWidget, place: QPointF | None = None) -> None:
+    def drop(self, file: Path | list[Path], widget: QWidget | None, place: QPointF | None = None) -> None:
         """Drop a file, or several, on a place of a widget."""
+        assert widget is not None
         data = QMimeData()
         place = QPointF(widget.rect().center()) if place is None else place
         data.setUrls([QUrl.fromLocalFile(str(one)) for one in (file if isinstance(file, list) else [file])])

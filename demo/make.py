@@ -174,7 +174,7 @@ def _about(project: Project, summary: str, category: str) -> About:
 
 def _dusk_planks(rng: np.random.Generator, width: int, height: int) -> np.ndarray:
     wood = surfaces.planks(rng, width, height, 7, ("2a3a40", "3f5d62", "6b8a86"), paint="1c5560", wear=0.25)
-    colour = wood[..., :3].astype(np.float32) / 255
+    colour: paint.Floats = wood[..., :3].astype(np.float32) / 255
     glow = _aurora_mask(width, height)
     colour = paint.mix(colour, colour * 0.5 + paint.rgb("5fe0b0") * 0.6, glow * 0.75)
     bird = paint.blurred(surfaces.heron(height // 2, height // 2), 1)

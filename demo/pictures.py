@@ -10,7 +10,7 @@ from PIL import Image, ImageDraw, ImageFont
 
 from furnel import imagefiles
 from furnel.images import Picture, compose
-from furnel.images.resample import level_chain, resize
+from furnel.images.resample import Filter, level_chain, resize
 from tarnlight.art import paint, surfaces
 from tarnlight.content import TEXTURES
 
@@ -132,7 +132,7 @@ def _row(file: Path, cells: list[tuple[str, str, Picture]]) -> None:
         pen.text((left, 7), name, _INK, fonts[0])
         pen.text((left, 27), said, _QUIET, fonts[1])
         wide = max(picture.size)
-        how = "nearest" if wide < _CELL else "area"
+        how: Filter = "nearest" if wide < _CELL else "area"
         size = (max(round(picture.width * _CELL / wide), 1), max(round(picture.height * _CELL / wide), 1))
         shown = resize(picture, *size, how)
         image.paste(

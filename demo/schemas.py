@@ -6,6 +6,8 @@ import json
 import sys
 from pathlib import Path
 
+from pydantic import BaseModel
+
 from furnel.containers import Layout
 from furnel.games import Profile
 from furnel.mods.project import Project
@@ -13,7 +15,7 @@ from furnel.mods.project import Project
 
 def schemas() -> dict[str, str]:
     """File name to schema text."""
-    models = {"layout": Layout, "profile": Profile, "project": Project}
+    models: dict[str, type[BaseModel]] = {"layout": Layout, "profile": Profile, "project": Project}
     return {
         f"{name}.schema.json": json.dumps(model.model_json_schema(by_alias=True), indent=1, sort_keys=True)
         + "\n"

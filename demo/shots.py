@@ -109,7 +109,9 @@ def _finding(hands: Hands, out: Path, folder: Path) -> None:
         ("art/rock/slate.dds", "slate.png", (1.0, 1.0, 1.0)), ("art/sails/sail_rust.dds", "my sail.png", (1.2, 0.7, 0.6)),
         ("ensigns/large/fjell.tga", "ensigns/small/fjell.png", (0.8, 1.0, 1.2)),
     ):  # fmt: skip
-        shown = preview(session.catalogue, session.asset(path)).picture
+        asset = session.asset(path)
+        assert session.catalogue is not None and asset is not None
+        shown = preview(session.catalogue, asset).picture
         pixels = (shown.pixels[..., :3] * gains).clip(0, 255).astype("uint8")
         Image.fromarray(pixels).resize((300, 300)).save(mine / name)
     Image.open(folder / "crop.png").crop((0, 0, 60, 30)).save(mine / "stripe.png")

@@ -29,8 +29,8 @@ from furnel.errors import FurnelError
 from furnel.games.profile import parse_profile
 from furnel.images.picture import Picture
 from furnel.media import Encode, spec_of
+from furnel.media.picture import encode_levels
 from furnel.mods.project import load_project
-from furnel.mods.render import encode_levels
 from furnel.sound import Clip, read_clip, write_clip
 from furnel.texts import read_events, with_events
 from furnel.texts.events import EventKeys

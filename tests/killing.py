@@ -23,7 +23,7 @@ def walk(
     prepare: Callable[[], None], act: Callable[[], object], after: Callable[[], str]
 ) -> tuple[int, list[str]]:
     """Kill `act` before its first, second, … durable step until it gets through; what `after` found wrong, by place."""
-    wrong = []
+    wrong: list[str] = []
     for place in range(2000):
         prepare()
         child = os.fork()

@@ -16,6 +16,7 @@ from PIL import Image
 
 from furnel import imagefiles
 from furnel.errors import FurnelError
+from furnel.images.picture import Picture
 from furnel.sound import peek_info
 
 
@@ -66,7 +67,5 @@ def test_a_header_cut_short_tells_nothing() -> None:
     assert found is not None and found.frames == 0 and found.length_s == 0
 
 
-def _grey(width: int, height: int):
-    from furnel.images.picture import Picture
-
+def _grey(width: int, height: int) -> Picture:
     return Picture(np.full((height, width, 4), 128, np.uint8))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import struct
+from collections.abc import Sized
 from pathlib import Path
 
 import numpy as np
@@ -51,7 +52,8 @@ def forge(folder: Path, seed: int = 1, scale: int = 1) -> int:
     writers.put(data / "rules.zip", writers.zipped(rules))
     writers.put(folder / "tarnlight.toml", GAME.encode())
     (folder / "mods").mkdir(exist_ok=True)
-    own = sum(map(len, (textures, overlays, papers, sheets, content.ensign_paths(), bank, rules)))
+    made: tuple[Sized, ...] = (textures, overlays, papers, sheets, content.ensign_paths(), bank, rules)
+    own = sum(map(len, made))
     return own + 2 * len(tunes) + write_copies(data, seed, scale)
 
 

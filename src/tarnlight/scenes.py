@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
+from typing import Any
 
 import numpy as np
 import numpy.typing as npt
@@ -13,7 +14,7 @@ from tarnlight import content
 from tarnlight.world import World
 
 Pixels = npt.NDArray[np.uint8]
-Floats = npt.NDArray[np.float32]
+Floats = npt.NDArray[np.floating[Any]]
 
 WIDTH, HEIGHT = 960, 540
 HORIZON = 236
@@ -96,7 +97,7 @@ class Stage:
         v = (self._water_v * 0.6 + tick * 1.1).astype(np.int32) % normals.shape[0]
         faces = normals[v, u]
         glint = np.clip(faces[..., 0] * 0.5 - faces[..., 1] * 0.9, 0, 1) ** 2 * self._near
-        canvas[HORIZON:] += glint[..., None] * np.float32([0.55, 0.42, 0.25])
+        canvas[HORIZON:] += glint[..., None] * np.array([0.55, 0.42, 0.25], np.float32)
         u = (self._water_u * 0.6 - tick * 0.5).astype(np.int32) % ripple.shape[1]
         v = (self._water_v * 0.7 + tick * 1.6).astype(np.int32) % ripple.shape[0]
         strength = over[..., 3:] * 0.30 * self._near[..., None] ** 2
@@ -154,7 +155,7 @@ class Stage:
         self._wall(canvas, "art/planks/boathouse.dds", 300)
         self._floor(canvas, "art/planks/deck.dds")
         for shelf, y in enumerate((196, 348)):
-            canvas[y : y + 10, 90:870] = np.float32([0.23, 0.15, 0.09])
+            canvas[y : y + 10, 90:870] = np.array([0.23, 0.15, 0.09], np.float32)
             for place in range(6):
                 x = 120 + place * 128 + 40 * shelf
                 _lay(canvas, self._sized("art/lamps/lantern.dds", 52, 104), x, y - 104)
@@ -162,7 +163,7 @@ class Stage:
             _lay(canvas, self._sized(f"art/planks/{name}.dds", 104, 104), 150 + place * 118, 388)
         self._sprite(canvas, "cast/otter_grey_walk.png", tick // 4, 540 + (tick * 2) % 160, 424, 3)
         self._sprite(canvas, "cast/ferryman_idle.png", tick // 8, 740, 352, 3)
-        canvas *= np.float32([0.55, 0.5, 0.52])
+        canvas *= np.array([0.55, 0.5, 0.52], np.float32)
         for place in (1, 4):
             self._glow(canvas, 146 + place * 128, 150, 260, tick + place * 7)
         self._glow(canvas, 570, 302, 230, tick)
@@ -185,11 +186,11 @@ class Stage:
         _lay(canvas, self._sized("ensigns/large/aldvik.tga", 168, 112), 744, 74)
         _lay(canvas, self._sized("hud/compass.dds", 110, 110), 774, 214)
         self._sprite(canvas, "cast/ferryman_idle.png", tick // 8, 560, 330, 3)
-        canvas[420:432, 180:800] = np.float32([0.34, 0.22, 0.13])
-        canvas[432:540, 200:214] = canvas[432:540, 766:780] = np.float32([0.22, 0.14, 0.08])
+        canvas[420:432, 180:800] = np.array([0.34, 0.22, 0.13], np.float32)
+        canvas[432:540, 200:214] = canvas[432:540, 766:780] = np.array([0.22, 0.14, 0.08], np.float32)
         _lay(canvas, self._sized(charts[-1], 150, 64), 320, 368)
         _lay(canvas, self._sized("art/lamps/lantern.dds", 40, 80), 700, 340)
-        canvas *= np.float32([0.86, 0.8, 0.74])
+        canvas *= np.array([0.86, 0.8, 0.74], np.float32)
         self._glow(canvas, 720, 386, 330, tick)
 
     def _wall(self, canvas: Floats, path: str, side: int) -> None:
@@ -211,8 +212,8 @@ class Stage:
         level = self._sized("hud/oil_level.dds", 92, 92).copy()
         level[: int(92 * (0.845 - 0.69 * fill))] = 0
         _lay(canvas, level, 16, HEIGHT - 108)
-        light = self._sized("hud/oil_glow.dds", 92, 92) * np.float32(
-            [1, 1, 1, 0.5 + 0.1 * math.sin(tick * 0.3)]
+        light = self._sized("hud/oil_glow.dds", 92, 92) * np.array(
+            [1, 1, 1, 0.5 + 0.1 * math.sin(tick * 0.3)], np.float32
         )
         _lay(canvas, light, 16, HEIGHT - 108, add=True)
         _lay(canvas, self._sized("hud/compass.dds", 76, 76), WIDTH - 92, HEIGHT - 92)
@@ -270,9 +271,9 @@ class Stage:
         _lay(canvas, self._sized("art/planks/crate_heron.dds", 84, 84), 36, 344)
         _lay(canvas, self._sized("art/planks/crate_fish.dds", 70, 70), 112, 360)
         pole = 196
-        canvas[262:420, pole : pole + 6] = np.float32([0.23, 0.16, 0.10])
+        canvas[262:420, pole : pole + 6] = np.array([0.23, 0.16, 0.10], np.float32)
         mast = 470
-        canvas[150:420, mast : mast + 6] = np.float32([0.28, 0.20, 0.13])
+        canvas[150:420, mast : mast + 6] = np.array([0.28, 0.20, 0.13], np.float32)
         self._ensign(canvas, "ensigns/large/aldvik.tga", mast + 6, 154, 132, 88, tick)
 
     def _ensign(
@@ -322,7 +323,7 @@ class Stage:
             * (1.02 - 0.62 * np.clip(v, 0, 1) ** 1.5 - 0.18 * np.abs(x)[None])[..., None]
         )
         rail = ((v > 0) & (v < 0.09))[..., None]
-        colour = np.where(rail, np.float32([0.44, 0.31, 0.19]), colour)
+        colour = np.where(rail, np.array([0.44, 0.31, 0.19], np.float32), colour)
         part = np.concatenate([colour, fade[..., None]], -1)
         self._sail(canvas, sail, cx, waterline - int(34 * scale), scale, tick)
         if crew:
@@ -353,7 +354,7 @@ class Stage:
         top = foot - height
         mast = cx - int(40 * scale)
         lo, hi = max(top - int(22 * scale), 0), foot
-        canvas[lo:hi, mast - 3 : mast + 3] = np.float32([0.26, 0.18, 0.11])
+        canvas[lo:hi, mast - 3 : mast + 3] = np.array([0.26, 0.18, 0.11], np.float32)
         cloth = self.world.picture(path, 0 if scale > 0.7 else 1)
         y = (np.arange(height, dtype=np.float32)[:, None] + 0.5) / height
         x = (np.arange(width, dtype=np.float32)[None] + 0.5) / width
@@ -380,7 +381,9 @@ class Stage:
         codes = self.world.palette.get("passengers", [])
         if not isinstance(codes, list):
             return []
-        return [np.float32([int(code[at : at + 2], 16) / 255 for at in (0, 2, 4)]) for code in codes[:2]]
+        return [
+            np.array([int(code[at : at + 2], 16) / 255 for at in (0, 2, 4)], np.float32) for code in codes[:2]
+        ]
 
     def _sprite(
         self,
@@ -418,7 +421,9 @@ class Stage:
     def _glow(self, canvas: Floats, cx: int, cy: int, size: int, tick: int) -> None:
         flicker = 0.8 + 0.07 * math.sin(tick * 0.31) + 0.05 * math.sin(tick * 0.83)
         light = self._sized("art/lamps/glow_warm.dds", size, size)
-        _lay(canvas, light * np.float32([1, 1, 1, flicker]), cx - size // 2, cy - size // 2, add=True)
+        _lay(
+            canvas, light * np.array([1, 1, 1, flicker], np.float32), cx - size // 2, cy - size // 2, add=True
+        )
 
 
 def still(world: World, scene: str, tick: int) -> Image.Image:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from functools import lru_cache
 
 import numpy as np
@@ -104,7 +105,7 @@ def _lamp(rng: np.random.Generator) -> Wave:
     return np.asarray(whoosh + 0.9 * np.roll(click, 2400))
 
 
-_MAKERS = {
+_MAKERS: dict[str, Callable[[np.random.Generator], Wave]] = {
     "bell_near": lambda rng: _bell(rng, 523 * rng.uniform(0.995, 1.005), 2.4, 0.0),
     "bell_far": lambda rng: _bell(rng, 392 * rng.uniform(0.995, 1.005), 2.0, 0.6),
     "oar_wet": lambda rng: (
@@ -202,13 +203,9 @@ def _struck(hertz: float, length_s: float, voice: str) -> Wave:
         shake = 1 + 0.004 * np.sin(2 * np.pi * 5 * t)
         wave = np.sin(2 * np.pi * hertz * np.cumsum(shake) / MUSIC_RATE) * np.exp(-t * 0.9)
     else:
-        wave = (
-            sum(
-                np.sin(2 * np.pi * hertz * k * t * (1 + d)) / k
-                for k in (1, 2, 3, 4)
-                for d in (-0.0015, 0.0015)
-            )
-            * 0.5
-        )
+        parts = [
+            np.sin(2 * np.pi * hertz * k * t * (1 + d)) / k for k in (1, 2, 3, 4) for d in (-0.0015, 0.0015)
+        ]
+        wave = sum(parts, np.zeros_like(t)) * 0.5
     envelope = np.minimum(t / 0.012, 1) * np.clip((length_s + 0.3 - t) / 0.3, 0, 1)
     return np.asarray(wave * envelope)

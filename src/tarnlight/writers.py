@@ -40,7 +40,7 @@ def _levels(image: Image.Image, count: int) -> list[Image.Image]:
     out = [image]
     if count == 1:
         return out
-    light = (np.asarray(image, np.float32) / 255) ** np.float32([2.2, 2.2, 2.2, 1])
+    light = (np.asarray(image, np.float32) / 255) ** np.array([2.2, 2.2, 2.2, 1], np.float32)
     for level in range(1, count):
         size = max(image.width >> level, 1), max(image.height >> level, 1)
         bands = [
@@ -50,7 +50,7 @@ def _levels(image: Image.Image, count: int) -> list[Image.Image]:
         light = np.stack(bands, -1)
         out.append(
             Image.fromarray(
-                (light ** np.float32([1 / 2.2, 1 / 2.2, 1 / 2.2, 1]) * 255 + 0.5).astype(np.uint8)
+                (light ** np.array([1 / 2.2, 1 / 2.2, 1 / 2.2, 1], np.float32) * 255 + 0.5).astype(np.uint8)
             )
         )
     return out
@@ -194,7 +194,7 @@ def tlc(entries: dict[str, bytes]) -> bytes:
         body += data
     packed = zlib.compress(rows + names, 9)
     footer = struct.pack("<IIII4s", len(body), len(packed), len(rows + names), len(entries), b"TLCE")
-    return body + packed + footer
+    return bytes(body + packed + footer)
 
 
 def tls(sounds: list[bytes]) -> tuple[bytes, bytes, bytes]:

@@ -133,7 +133,8 @@ def _be_the_window(opened: list[Path]) -> int:
     top = Opening(Look(), Recent(), make)
     top.show()
 
-    def place(part: QWidget, x: float = 0.5, y: float = 0.5) -> tuple[int, int]:
+    def place(part: QWidget | None, x: float = 0.5, y: float = 0.5) -> tuple[int, int]:
+        assert part is not None
         at = part.mapToGlobal(QPoint(int(part.width() * x), int(part.height() * y)))
         return at.x(), at.y()
 

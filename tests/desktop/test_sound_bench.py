@@ -270,6 +270,7 @@ def test_how_far_an_event_is_heard_is_dragged_and_heard(
     )
     assert "rules/sound-events.json" in session.builds.stale
     hands.key("Shift+Right", curve)
+    assert use.silent_at is not None
     assert session.project.event_for("bell_far").silent_at == use.silent_at + 1
     hands.key("Ctrl+Z", hands.window)
     hands.key("Ctrl+Z", hands.window)

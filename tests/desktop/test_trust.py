@@ -205,12 +205,18 @@ def test_a_shape_is_its_points(application: QApplication) -> None:
     import numpy as np
 
     made = polygon(np.array([1.0, 2.5, -3.0]), np.array([4.0, 5.0, 6.0]))
-    assert [(point.x(), point.y()) for point in made] == [(1.0, 4.0), (2.5, 5.0), (-3.0, 6.0)]
+    assert [(made.at(n).x(), made.at(n).y()) for n in range(made.size())] == [
+        (1.0, 4.0),
+        (2.5, 5.0),
+        (-3.0, 6.0),
+    ]
     assert polygon(np.zeros(0), np.zeros(0)).isEmpty()
 
 
 def test_of_forty_requests_the_newest_runs_and_the_eye_does_not_wait(application: QApplication) -> None:
-    jobs, ran, seen, gate = JobRunner(), [], [], threading.Event()
+    jobs, gate = JobRunner(), threading.Event()
+    ran: list[object] = []
+    seen: list[object] = []
     for _ in range(8):
         jobs.start("examine", lambda _: gate.wait(10), lambda _: None)
     for number in range(40):

@@ -29,7 +29,8 @@ def until(done: Callable[[], object]) -> None:
 
 
 def test_one_works_at_a_time_and_the_eye_does_not_wait(jobs: JobRunner) -> None:
-    working, most, seen = [0], [0], []
+    working, most = [0], [0]
+    seen: list[object] = []
     lock, hold = threading.Lock(), threading.Event()
 
     def heavy(_: Progress) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import shutil
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 import pytest
@@ -416,7 +417,7 @@ def test_the_next_start_goes_on_where_the_last_one_ended(
     monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
     real, opened = module.make_window, []
 
-    def watched(**given: object) -> object:
+    def watched(**given: Any) -> object:
         window = real(**given)
         opened.append(window)
         window.session.opened.connect(lambda: window.window().close())

@@ -60,7 +60,7 @@ def test_the_game_accepts_all_four_and_removal_leaves_no_trace(fitted: Workspace
     ],
 )
 def test_what_furnel_says_breaks_the_game_does_not_take(
-    fitted: Workspace, changed: Callable[..., Workspace], original: str, what: dict, verdict: str
+    fitted: Workspace, changed: Callable[..., Workspace], original: str, what: dict[str, object], verdict: str
 ) -> None:
     fitted = changed(fitted, original, **what)
     swap = fitted.project.swap_for(original)
@@ -244,8 +244,7 @@ def test_a_cancelled_build_leaves_the_last_one(fitted: Workspace) -> None:
 
 def test_the_build_reads_itself_back(fitted: Workspace, monkeypatch: pytest.MonkeyPatch) -> None:
     import furnel.mods.build as module
-
-    real = module.write_bytes
+    from furnel.atomic import write_bytes as real
 
     def rotten(path: Path, data: bytes) -> None:
         real(path, data[:-9] + bytes(9) if path.suffix == ".dds" else data)

@@ -17,7 +17,7 @@ from furnel.mods.fit import FitPoint, compare
 from furnel.mods.project import StepUse, Swap
 from furnel.mods.render import apply_steps, render, result_key
 from furnel.mods.single import fit_file
-from furnel.mods.steps import STEP_TYPES, Around, step_type
+from furnel.mods.steps import STEP_TYPES, Around, Value, step_type
 from furnel.mods.workspace import Workspace
 from furnel.sound import Clip, integrated_loudness, read_clip
 
@@ -91,7 +91,7 @@ def test_an_ensign_is_fitted_to_rows_and_run_length(space: Workspace, sources: P
     ],
 )
 def test_faults_left_in_are_said_before(
-    fitted: Workspace, changed: Callable[..., Workspace], what: dict, key: str
+    fitted: Workspace, changed: Callable[..., Workspace], what: dict[str, object], key: str
 ) -> None:
     fitted = changed(fitted, "art/hulls/hull_otter.dds", **what)
     swap = fitted.project.swap_for("art/hulls/hull_otter.dds")
@@ -190,11 +190,11 @@ def test_results_are_cached_by_everything_they_are_made_from(
 def test_every_step_runs_with_its_defaults_and_says_what_it_does(name: str) -> None:
     step = step_type(name)
     media: Picture | Clip = Picture(np.full((20, 30, 4), 90, np.uint8))
-    if step.kind == "sound":
+    if step.domain == "sound":
         media = Clip(np.sin(np.arange(66150, dtype=np.float32) / 9)[:, None] * np.float32(0.4), 22050)
     original = Picture(np.full((24, 36, 4), (200, 40, 90, 128), np.uint8))
     around = Around(original, lambda _: original, lambda _: Clip(np.full((999, 2), 0.1, np.float32), 8000))
-    named = dict.fromkeys(step.file_settings, "beside")
+    named: dict[str, Value] = dict.fromkeys(step.file_settings, "beside")
     result = apply_steps(media, [StepUse(do=name, values=named)], around=around)[-1]
     assert type(result) is type(media)
     if step.uses_original:

@@ -214,15 +214,15 @@ def test_a_build_that_was_changed_by_another_hand_is_no_build(fitted: Workspace)
 
 def test_a_second_build_makes_only_what_changed(fitted: Workspace, monkeypatch: pytest.MonkeyPatch) -> None:
     import furnel.mods.build as module
+    from furnel.atomic import write_bytes as real
+    from furnel.media import spec_of
 
     build(fitted)
     written: list[str] = []
-    real = module.write_bytes
     monkeypatch.setattr(
         module, "write_bytes", lambda path, data: (written.append(path.name), real(path, data))
     )
     decoded: list[str] = []
-    spec_of = module.spec_of
     monkeypatch.setattr(
         module, "spec_of", lambda data, path, role: (decoded.append(path), spec_of(data, path, role))[1]
     )

@@ -10,6 +10,7 @@ from PIL import Image
 
 from furnel.mods.fit import FitPoint
 from furnel.mods.project import StepUse, Swap
+from furnel.mods.steps import Value
 from furnel.mods.workspace import Workspace
 from furnel.texts import Misfits, misfits, shape_of
 from tarnlight.art import sprites
@@ -54,7 +55,7 @@ def test_a_sheet_at_twice_the_size_is_brought_to_its_own(space: Workspace, tmp_p
     ],
 )  # fmt: skip
 def test_a_mirrored_sheet_plays_backwards(
-    space: Workspace, tmp_path: Path, values: dict, backwards: bool
+    space: Workspace, tmp_path: Path, values: dict[str, Value], backwards: bool
 ) -> None:
     swap = space.new_swap(OTTER, sheet(tmp_path / "six.png", 6))
     swap = space.fitted(swap.model_copy(update={"steps": (StepUse(do="turn", values=values),)}))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import Counter
 from dataclasses import replace
+from typing import Any
 
 import pytest
 
@@ -41,7 +42,7 @@ def test_no_kind_has_two_points_of_one_key_and_every_step_named_exists() -> None
     ],
 )  # fmt: skip
 def test_what_changes_is_the_point_that_says_so(
-    original: PictureSpec, change: dict[str, object], key: str
+    original: PictureSpec, change: dict[str, Any], key: str
 ) -> None:
     assert {point.state for point in compare(original, original)} == {"fits"}
     worse = {point.key for point in compare(original, replace(original, **change)) if point.state != "fits"}

@@ -9,9 +9,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from furnel.media import Encode
 from furnel.mods.project import (
     About,
-    Encode,
     EventUse,
     GameRef,
     Project,

@@ -186,6 +186,7 @@ def test_a_sound_too_loud_for_its_family_is_said_and_mended(space: Workspace, tm
 
 
 def test_an_hour_costs_no_memory_to_speak_of(space: Workspace, tmp_path: Path) -> None:
+    from furnel.desktop.fit.bench import Loading
     from furnel.desktop.fit.sound_content import load_sounds
     from furnel.media import preview_of
 
@@ -200,7 +201,9 @@ def test_an_hour_costs_no_memory_to_speak_of(space: Workspace, tmp_path: Path) -
     tracemalloc.start()
     try:
         examined = space.examine(raw)
-        content = load_sounds(original, examined, str(file), space)
+        content = load_sounds(
+            Loading(original, examined.data, str(file), examined, space.catalogue, {}, space)
+        )
         preview_of(examined.data, "music", file)
         swap = space.fitted(raw)
         fitted = space.examine(swap)

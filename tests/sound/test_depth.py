@@ -129,7 +129,7 @@ def test_silence_at_the_ends_correlation_and_nothing_at_all() -> None:
     found = sound.measures_of(Clip(quiet, 44100))
     assert (round(found.lead_s, 2), round(found.tail_s, 2), round(found.correlation, 3)) == (0.1, 0.5, 1.0)
     assert sound.measures_of(
-        Clip(noise(0.3).samples @ np.float32([[1, -1]]), 44100)
+        Clip(noise(0.3).samples @ np.array([[1, -1]], np.float32), 44100)
     ).correlation == pytest.approx(-1)
     nothing = sound.measures_of(Clip(np.zeros((100, 1), np.float32), 8000))
     assert nothing.loudness == nothing.loudest_short == -math.inf and nothing.true_peak == 0
@@ -259,7 +259,7 @@ def test_bars_are_exact_through_vorbis_and_back(bars: int, meter: int, tempo: fl
     from furnel.mods.project import StepUse
     from furnel.mods.render import apply_steps
 
-    values = {"tempo": tempo, "first": 0.1, "meter": meter, "bars": bars}
+    values: dict[str, int | float | str | bool] = {"tempo": tempo, "first": 0.1, "meter": meter, "bars": bars}
     cut = apply_steps(noise(9.0, rate), [StepUse(do="bars", values=values)])[-1]
     assert isinstance(cut, Clip)
     again, _ = sound.read_clip(sound.write_clip(cut, "Ogg", "Vorbis"))

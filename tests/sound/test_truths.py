@@ -9,11 +9,10 @@ from pathlib import Path
 import numpy as np
 import pytest
 import soundfile
-from furnel.mods.fit.encoding import encoding_like
 from hypothesis import given
 from hypothesis import strategies as st
 
-from furnel.media import SoundSpec, spec_of
+from furnel.media import SoundSpec, encoding_like, spec_of
 from furnel.mods.fit import compare, fit_all
 from furnel.mods.levelling import level_folder
 from furnel.mods.project import StepUse

@@ -151,7 +151,7 @@ COMMANDS: tuple[Command, ...] = (
     Command("theme", "Window", "Light or dark", "Ctrl+Shift+L", "Change the theme", doing.other_theme),
     Command("keys", "Window", "Keys", "F1", "Every key at a glance", doing.show_keys),
     Command("log", "Window", "Show the log", "Ctrl+L", "What happened so far", doing.show_log),
-    Command("quit", "Window", "Quit", "Ctrl+Q", "Close Furnel", lambda window: window.window().close()),
+    Command("quit", "Window", "Quit", "Ctrl+Q", "Close Furnel", doing.leave),
 )  # fmt: skip
 
 

@@ -6,8 +6,9 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QObject, QTimer, pyqtSignal
+from PyQt6.QtCore import QObject, pyqtSignal
 
+from furnel.desktop.timing import timer
 from furnel.mods.build import Build, build, last_build, package, stale
 from furnel.progress import Progress
 from furnel.words import count
@@ -26,8 +27,7 @@ class Builds(QObject):
         self._session = session
         self.last: Build | None = None
         self.stale: list[str] = []
-        self._later = QTimer(self, singleShot=True, interval=0)
-        self._later.timeout.connect(self.weigh)
+        self._later = timer(self, self.weigh)
 
     def take(self, found: Build | None) -> None:
         """Another mod is open, with this last build."""

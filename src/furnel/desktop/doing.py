@@ -182,6 +182,12 @@ def show_log(window: Window) -> None:
     sheets.show_log(window, window.messages)
 
 
+def leave(window: Window) -> None:
+    """Close Furnel."""
+    whole = window.window()
+    (whole or window).close()
+
+
 def other_theme(window: Window) -> None:
     """Light for dark, dark for light."""
     window.look.use("light" if window.look.theme == "dark" else "dark")

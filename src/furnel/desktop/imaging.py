@@ -14,7 +14,7 @@ from furnel.images.picture import Picture
 def to_image(picture: Picture) -> QImage:
     """A picture as a QImage of its own."""
     pixels = np.ascontiguousarray(picture.pixels)
-    image = QImage(
+    image = QImage(  # type: ignore[call-overload]  # any buffer will do
         pixels.data, picture.width, picture.height, picture.width * 4, QImage.Format.Format_RGBA8888
     )
     copied: QImage = image.copy()

@@ -12,10 +12,12 @@ from collections import deque
 from collections.abc import Callable
 from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass
+from functools import partial
 from typing import Any
 
-from PyQt6.QtCore import QObject, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import QObject, Qt, pyqtSignal
 
+from furnel.desktop.timing import timer
 from furnel.errors import Cancelled, FurnelError
 from furnel.parallel import cores, get_ready
 from furnel.progress import Progress, check
@@ -165,9 +167,8 @@ class JobRunner(QObject):
         self._count = 0
         self._came: deque[tuple[int, Any, BaseException | None]] = deque()
         self._telling, self._told = threading.Lock(), False
-        self._again = QTimer(self, singleShot=True, interval=0)
-        self._again.timeout.connect(self._deliver)
-        self._arrived.connect(self._deliver, Qt.ConnectionType.QueuedConnection)
+        self._again = timer(self, self._deliver)
+        self._arrived.connect(self._deliver, Qt.ConnectionType.QueuedConnection)  # type: ignore[call-arg]
 
     def start(
         self,
@@ -191,7 +192,7 @@ class JobRunner(QObject):
         entry = self._entries[job.number] = _Entry(job, key, done, failed, lane)
         pool = self._pools[lane]
         entry.future = pool.submit(work, job) if lane in _LIGHT else pool.submit(job.do, work)
-        entry.future.add_done_callback(lambda finished, number=job.number: self._finish(number, finished))
+        entry.future.add_done_callback(partial(self._finish, job.number))
         if shown:
             self.started.emit(job.number)
         return job

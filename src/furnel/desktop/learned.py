@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QObject, QTimer, pyqtSignal
+from PyQt6.QtCore import QObject, pyqtSignal
 
 from furnel.catalogue import Marks, mark_apart
 from furnel.desktop.jobs import Job
+from furnel.desktop.timing import timer
 from furnel.errors import FurnelError
 
 if TYPE_CHECKING:
@@ -26,8 +27,7 @@ class Learned(QObject):
         self._session = session
         self.marks: Marks | None = None
         self._job: Job | None = None
-        self._later = QTimer(self, singleShot=True, interval=_AFTER_MS)
-        self._later.timeout.connect(self.learn)
+        self._later = timer(self, self.learn, _AFTER_MS)
 
     def begin(self) -> None:
         """Learn the game that is open now, a little later."""

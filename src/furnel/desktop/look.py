@@ -6,9 +6,11 @@ import tomllib
 from functools import cache
 from importlib import resources
 
-from PyQt6.QtCore import QObject, QTimer, pyqtSignal
+from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtGui import QColor, QFont, QFontDatabase
 from PyQt6.QtWidgets import QApplication, QWidget
+
+from furnel.desktop.timing import timer
 
 THEMES = ("dark", "light")
 CONTENT_PX = 12
@@ -51,8 +53,7 @@ class Look(QObject):
         self._colours = {role: QColor(code) for role, code in theme_colours(theme).items()}
         self._roots: list[QWidget] = []
         self._late: list[QWidget] = []  # what has the old theme still
-        self._next = QTimer(self, singleShot=True, interval=0)
-        self._next.timeout.connect(self._dress_next)
+        self._next = timer(self, self._dress_next)
 
     def colour(self, role: str, alpha: float = 1.0) -> QColor:
         """A role's colour, see-through by `alpha`."""

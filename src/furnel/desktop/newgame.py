@@ -17,7 +17,7 @@ from PyQt6.QtWidgets import (
 
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.session import Session
-from furnel.desktop.widgets.basics import as_panel, button, elided, label, scrolling
+from furnel.desktop.widgets.basics import as_panel, button, elided, label, scrolling, ticked
 from furnel.desktop.widgets.page import Page
 from furnel.games import Profile, Sighting, Survey, keep_profile, profile_text, survey
 from furnel.words import number
@@ -107,9 +107,7 @@ class _Sightings(QWidget):
                 painter.drawRoundedRect(box, 3, 3)
                 if not off:
                     corner = box.topLeft()
-                    painter.drawPolyline(
-                        [corner + QPointF(3, 7), corner + QPointF(6, 10.5), corner + QPointF(11, 3.5)]
-                    )
+                    ticked(painter, corner, (3, 7), (6, 10.5), (11, 3.5))
             painter.setFont(font(12))
             painter.setPen(look.colour("quiet" if off else "text"))
             painter.drawText(QPointF(52, top + 19), elided(painter, one.path, wide * 0.42))

@@ -7,9 +7,10 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QObject, QTimer, QUrl, pyqtSignal
+from PyQt6.QtCore import QObject, QUrl, pyqtSignal
 
 from furnel.desktop.jobs import JobRunner
+from furnel.desktop.timing import timer
 from furnel.sound import Clip, write_clip
 
 if TYPE_CHECKING:
@@ -30,8 +31,7 @@ class Player(QObject):
         self._count = 0
         self._ready: tuple[str, Path, float] = ("", Path(), 0.0)  # what is written, where, and how long it is
         self._player: QMediaPlayer | None = None
-        self._clock = QTimer(self, interval=33)
-        self._clock.timeout.connect(self._tick)
+        self._clock = timer(self, self._tick, 33, repeats=True)
         self.playing = False
         self._again, self._volume = False, 1.0
 

@@ -5,7 +5,9 @@ from __future__ import annotations
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QFileSystemWatcher, QObject, QTimer, pyqtSignal
+from PyQt6.QtCore import QFileSystemWatcher, QObject, pyqtSignal
+
+from furnel.desktop.timing import timer
 
 if TYPE_CHECKING:
     from furnel.desktop.session import Session
@@ -24,8 +26,7 @@ class Sources(QObject):
         self._watch = QFileSystemWatcher(self)
         self._watch.fileChanged.connect(self._source_changed)
         self._watch.directoryChanged.connect(lambda _: self._later.start())
-        self._later = QTimer(self, singleShot=True, interval=_PAUSE_MS)
-        self._later.timeout.connect(self._look)
+        self._later = timer(self, self._look, _PAUSE_MS)
         self._watched: tuple[Path, set[str]] | None = None
         self._stamps: dict[str, tuple[int, int]] = {}
 

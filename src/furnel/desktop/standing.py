@@ -5,11 +5,12 @@ from __future__ import annotations
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QObject, QTimer
+from PyQt6.QtCore import QObject
 from PyQt6.QtGui import QAction
 
 from furnel.desktop.actions import command
 from furnel.desktop.recent import Recent, save_recent
+from furnel.desktop.timing import timer
 from furnel.desktop.widgets.flowstrip import STATIONS, StationState
 from furnel.mods.deploy import Presence
 from furnel.words import count
@@ -32,8 +33,7 @@ class Standing(QObject):
     def __init__(self, window: Window, actions: dict[str, QAction]) -> None:
         super().__init__(window)
         self._window, self._actions = window, actions
-        self._later = QTimer(self, singleShot=True, interval=0)
-        self._later.timeout.connect(self.weigh)
+        self._later = timer(self, self.weigh)
         session = window.session
         for signal in (
             session.opened,
@@ -93,8 +93,7 @@ class Place(QObject):
         super().__init__(window)
         self._window = window
         self.wanted = Recent()
-        self._later = QTimer(self, singleShot=True, interval=0)
-        self._later.timeout.connect(self.save)
+        self._later = timer(self, self.save)
         for change in (
             window.session.opened,
             window.look.changed,

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import numpy as np
 import numpy.typing as npt
 from PIL import Image
@@ -77,7 +79,7 @@ def _charge(name: str, width: int, height: int) -> npt.NDArray[np.float32]:
     if name == "fish":
         return fish(width, height)
 
-    def draw(pen: object, s: int) -> None:
+    def draw(pen: Any, s: int) -> None:
         def poly(points: list[tuple[float, float]], fill: int = 255) -> None:
             pen.polygon([(px * width * s, py * height * s) for px, py in points], fill=fill)  # type: ignore[attr-defined]
 

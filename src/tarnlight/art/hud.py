@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Any
 
 import numpy as np
 import numpy.typing as npt
@@ -15,7 +16,7 @@ Pixels = npt.NDArray[np.uint8]
 def _disc(size: int, radius: float, width: float = 0.0) -> Floats:
     """A filled disc, or a ring of a width, in shares of the size."""
 
-    def draw(pen: object, s: int) -> None:
+    def draw(pen: Any, s: int) -> None:
         middle, reach = size * s / 2, radius * size * s
         box = [middle - reach, middle - reach, middle + reach, middle + reach]
         if width:
@@ -42,7 +43,7 @@ def gauge_base(rng: np.random.Generator, size: int) -> Pixels:
     shine = np.clip(1 - np.sqrt((x - 0.36) ** 2 + (y - 0.3) ** 2) / 0.24, 0, 1) ** 2 * 0.35
     pane = mix(pane, rgb("bcd6dc"), shine)
 
-    def marks(pen: object, s: int) -> None:
+    def marks(pen: Any, s: int) -> None:
         for step in range(7):
             angle = math.pi * (1.22 - step * 0.44 / 6 * 1.0)
             inner, outer = (0.31 if step % 3 == 0 else 0.335) * size * s, 0.365 * size * s
@@ -86,7 +87,7 @@ def compass(rng: np.random.Generator, size: int) -> Pixels:
     face = ramp(noise(rng, size, size, 6, 6, 3), "c9b88d", "e9dcb8")
 
     def rose(turned: float, reach: float, half: bool) -> Floats:
-        def draw(pen: object, s: int) -> None:
+        def draw(pen: Any, s: int) -> None:
             middle = size * s / 2
             for quarter in range(4):
                 angle = turned + quarter * math.pi / 2
@@ -110,16 +111,16 @@ def compass(rng: np.random.Generator, size: int) -> Pixels:
 def badge(rng: np.random.Generator, size: int, wax: str) -> Pixels:
     """A letter with a seal; its lower right corner stays clear for the number that the game writes there."""
 
-    def paper(pen: object, s: int) -> None:
+    def paper(pen: Any, s: int) -> None:
         box = [0.06 * size * s, 0.16 * size * s, 0.82 * size * s, 0.74 * size * s]
         pen.rounded_rectangle(box, radius=0.05 * size * s, fill=255)  # type: ignore[attr-defined]
 
-    def flap(pen: object, s: int) -> None:
+    def flap(pen: Any, s: int) -> None:
         points = [(0.07, 0.18), (0.44, 0.5), (0.81, 0.18)]
         line = [(px * size * s, py * size * s) for px, py in points]
         pen.line(line, fill=255, width=max(int(0.03 * size * s), 1), joint="curve")  # type: ignore[attr-defined]
 
-    def seal(pen: object, s: int) -> None:
+    def seal(pen: Any, s: int) -> None:
         box = [0.33 * size * s, 0.4 * size * s, 0.55 * size * s, 0.62 * size * s]
         pen.ellipse(box, fill=255)  # type: ignore[attr-defined]
 

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import numpy as np
 import numpy.typing as npt
 from PIL import Image, ImageDraw, ImageFilter
 
-Floats = npt.NDArray[np.float32]
+Floats = npt.NDArray[np.floating[Any]]
 
 
 def rgb(code: str) -> Floats:
@@ -63,7 +65,7 @@ def grid(width: int, height: int) -> tuple[Floats, Floats]:
 
 def stretch(values: Floats, centre: float, contrast: float) -> Floats:
     """More contrast around `centre`, clipped to 0..1."""
-    return np.clip((values - centre) * contrast + 0.5, 0, 1)
+    return np.asarray(np.clip((values - centre) * contrast + 0.5, 0, 1))
 
 
 def shape(width: int, height: int, draw: object, scale: int = 4, blur: float = 0.0) -> Floats:

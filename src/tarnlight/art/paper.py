@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from itertools import pairwise
+from typing import Any
 
 import numpy as np
 import numpy.typing as npt
@@ -40,7 +41,7 @@ def chart(rng: np.random.Generator, size: int) -> Pixels:
     ink = mix(ink, rgb("3d2d1c"), blurred(shore.astype(np.float32), 0.7) * 1.4)
     points = rng.random((4, 2)) * 0.7 + 0.15
 
-    def lane(pen: object, s: int) -> None:
+    def lane(pen: Any, s: int) -> None:
         for (x0, y0), (x1, y1) in pairwise(points):
             for part in range(0, 20, 2):
                 a, b = part / 20, (part + 1) / 20
@@ -51,7 +52,7 @@ def chart(rng: np.random.Generator, size: int) -> Pixels:
 
     cx, cy = rng.random(2) * 0.6 + 0.2
 
-    def rose(pen: object, s: int) -> None:
+    def rose(pen: Any, s: int) -> None:
         for spoke in range(8):
             angle, reach = spoke * math.pi / 4, 0.1 if spoke % 2 == 0 else 0.055
             tip = ((cx + math.sin(angle) * reach) * size * s, (cy - math.cos(angle) * reach) * size * s)

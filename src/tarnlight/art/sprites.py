@@ -305,8 +305,8 @@ def passenger_idle(frames: int = 4) -> list[Pixels]:
     """A figure in five greys, which the game multiplies with a passenger's colour."""
     out = []
     for frame in ferryman_idle(frames):
-        grey = frame[..., :3] @ np.float32([0.3, 0.55, 0.15])
-        steps = np.float32([70, 120, 165, 205, 245])
+        grey = frame[..., :3] @ np.array([0.3, 0.55, 0.15], np.float32)
+        steps = np.array([70, 120, 165, 205, 245], np.float32)
         nearest = steps[np.abs(np.sqrt(grey / 255)[..., None] * 255 - steps).argmin(-1)]
         part = frame.copy()
         part[..., :3] = np.where(frame[..., 3:] > 0, nearest[..., None], 0)

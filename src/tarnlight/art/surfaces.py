@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import numpy as np
 import numpy.typing as npt
 
@@ -140,7 +142,7 @@ def cloth(
 def heron(width: int, height: int) -> Floats:
     """The heron emblem as a mask."""
 
-    def draw(pen: object, s: int) -> None:
+    def draw(pen: Any, s: int) -> None:
         def at(*points: tuple[float, float]) -> list[tuple[float, float]]:
             return [(px * width * s, py * height * s) for px, py in points]
 
@@ -190,7 +192,7 @@ def heron(width: int, height: int) -> Floats:
 def fish(width: int, height: int) -> Floats:
     """The herring emblem as a mask: three fish, one above the other."""
 
-    def draw(pen: object, s: int) -> None:
+    def draw(pen: Any, s: int) -> None:
         for middle, flip in ((0.3, 1), (0.52, -1), (0.74, 1)):
 
             def at(px: float, py: float, flip: int = flip, middle: float = middle) -> tuple[float, float]:

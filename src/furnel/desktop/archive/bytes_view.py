@@ -16,17 +16,18 @@ from PyQt6.QtGui import (
     QResizeEvent,
     QWheelEvent,
 )
-from PyQt6.QtWidgets import QAbstractScrollArea, QFrame
+from PyQt6.QtWidgets import QFrame
 
 from furnel.containers import Span
 from furnel.desktop.look import Look, font, mono
+from furnel.desktop.widgets.canvas import Canvas
 
 _LINE, _ACROSS = 19, 16
 _CELL, _LETTER, _OFFSET, _NAMES = 20, 8, 80, 128
 _HUES = 6
 
 
-class BytesView(QAbstractScrollArea):
+class BytesView(Canvas):
     """The bytes. `pointed` tells the byte under the mouse or the cursor."""
 
     pointed = pyqtSignal(int)
@@ -42,16 +43,16 @@ class BytesView(QAbstractScrollArea):
         self.setFrameShape(QFrame.Shape.NoFrame)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Bytes")
-        self.viewport().setMouseTracking(True)
+        self.surface.setMouseTracking(True)
         self.setFixedWidth(_OFFSET + _ACROSS * (_CELL + _LETTER) + _NAMES + 44)
-        look.changed.connect(self.viewport().update)
+        look.changed.connect(self.surface.update)
 
     def show_bytes(self, data: memoryview) -> None:
         """Show another file."""
         self._data, self._spans, self._starts, self.caret = data, (), [], 0
         self._range()
-        self.verticalScrollBar().setValue(0)
-        self.viewport().update()
+        self.bar.setValue(0)
+        self.surface.update()
 
     def show_spans(self, spans: Sequence[Span]) -> None:
         """Colour and name the bytes."""
@@ -61,15 +62,15 @@ class BytesView(QAbstractScrollArea):
         for span in spans:
             if span.kind == "field":
                 self._hues.setdefault(span.name, len(self._hues) % _HUES + 1)
-        self.viewport().update()
+        self.surface.update()
 
     def go(self, at: int) -> None:
         """Put the cursor on a byte and bring it into view."""
         self.caret = max(0, min(at, len(self._data) - 1))
-        bar, line = self.verticalScrollBar(), self.caret // _ACROSS
+        bar, line = self.bar, self.caret // _ACROSS
         if not bar.value() <= line < bar.value() + self._lines():
             bar.setValue(max(line - 3, 0))
-        self.viewport().update()
+        self.surface.update()
         self.pointed.emit(self.caret)
 
     def span_at(self, at: int) -> Span | None:
@@ -96,10 +97,10 @@ class BytesView(QAbstractScrollArea):
         return out
 
     def _lines(self) -> int:
-        return max(self.viewport().height() // _LINE, 1)
+        return max(self.surface.height() // _LINE, 1)
 
     def _range(self) -> None:
-        bar = self.verticalScrollBar()
+        bar = self.bar
         total = (len(self._data) + _ACROSS - 1) // _ACROSS
         bar.setRange(0, max(total - self._lines() + 1, 0))
         bar.setPageStep(self._lines())
@@ -109,15 +110,15 @@ class BytesView(QAbstractScrollArea):
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         if event is not None:
-            self.verticalScrollBar().setValue(self.verticalScrollBar().value() - event.angleDelta().y() // 40)
+            self.bar.setValue(self.bar.value() - event.angleDelta().y() // 40)
 
     def _cell(self, at: int) -> QRectF:
         line, column = divmod(at, _ACROSS)
-        y = (line - self.verticalScrollBar().value()) * _LINE + 6
+        y = (line - self.bar.value()) * _LINE + 6
         return QRectF(_OFFSET + column * _CELL + (8 if column >= 8 else 0), y, _CELL, _LINE)
 
     def _at(self, place: QPointF) -> int:
-        line = int(place.y() - 6) // _LINE + self.verticalScrollBar().value()
+        line = int(place.y() - 6) // _LINE + self.bar.value()
         x = place.x() - _OFFSET
         column = int((x - 8 if x > 8 * _CELL else x) // _CELL)
         at = line * _ACROSS + column
@@ -128,7 +129,7 @@ class BytesView(QAbstractScrollArea):
             return
         at = self._at(event.position())
         span = self.span_at(at) if at >= 0 else None
-        self.viewport().setToolTip(describe(span) if span is not None else "")
+        self.surface.setToolTip(describe(span) if span is not None else "")
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         self.setFocus()
@@ -150,11 +151,11 @@ class BytesView(QAbstractScrollArea):
             super().keyPressEvent(event)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
-        painter, look = QPainter(self.viewport()), self._look
-        painter.fillRect(self.viewport().rect(), look.colour("sunken"))
+        painter, look = QPainter(self.surface), self._look
+        painter.fillRect(self.surface.rect(), look.colour("sunken"))
         letters = mono()
         painter.setFont(letters)
-        first = self.verticalScrollBar().value() * _ACROSS
+        first = self.bar.value() * _ACROSS
         letters_left = _OFFSET + _ACROSS * _CELL + 18
         for line in range(self._lines() + 1):
             start = first + line * _ACROSS
@@ -182,11 +183,11 @@ class BytesView(QAbstractScrollArea):
         for place, span in enumerate(names):
             words = span.name.rpartition("/")[2] if span.kind != "field" else span.name
             width = painter.fontMetrics().horizontalAdvance(words)
-            if place and left + width > self.viewport().width() - 4:
+            if place and left + width > self.surface.width() - 4:
                 break
             painter.setPen(self._name_colour(span))
             painter.drawText(
-                QRectF(left, y, self.viewport().width() - left, _LINE), Qt.AlignmentFlag.AlignVCenter, words
+                QRectF(left, y, self.surface.width() - left, _LINE), Qt.AlignmentFlag.AlignVCenter, words
             )
             left += width + 7
 

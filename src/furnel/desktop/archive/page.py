@@ -5,7 +5,7 @@ from __future__ import annotations
 import html
 from pathlib import Path
 
-from PyQt6.QtCore import QSize, Qt, QTimer
+from PyQt6.QtCore import QSize, Qt
 from PyQt6.QtGui import QColor, QTextCharFormat, QTextCursor
 from PyQt6.QtWidgets import (
     QComboBox,
@@ -38,6 +38,7 @@ from furnel.containers.mapped import MappedFile
 from furnel.desktop.archive.bytes_view import BytesView, describe
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
+from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import button, hairline, label, marked, tip
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
@@ -89,8 +90,7 @@ class ArchivePage(Page):
         self._take.clicked.connect(self._take_out)
         self.save.clicked.connect(self._save)
         self._back.clicked.connect(self.closed)
-        self._typing = QTimer(self, singleShot=True, interval=220)
-        self._typing.timeout.connect(self._look_again)
+        self._typing = timer(self, self._look_again, 220)
         self.text.textChanged.connect(self._typing.start)
         self.bytes.pointed.connect(self._pointed)
         self._lay_out()
@@ -246,9 +246,10 @@ class ArchivePage(Page):
     def _mark_line(self, line: int) -> None:
         """Underline the line that an error points at."""
         marks = []
-        if line:
+        document = self.text.document()
+        if line and document is not None:
             mark = QTextEdit.ExtraSelection()
-            mark.cursor = QTextCursor(self.text.document().findBlockByNumber(line - 1))
+            mark.cursor = QTextCursor(document.findBlockByNumber(line - 1))
             mark.cursor.select(QTextCursor.SelectionType.LineUnderCursor)
             form = QTextCharFormat()
             form.setUnderlineStyle(QTextCharFormat.UnderlineStyle.WaveUnderline)

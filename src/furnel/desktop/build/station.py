@@ -19,7 +19,16 @@ from furnel.desktop.look import Look, byte_size
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore
-from furnel.desktop.widgets.basics import StateMark, as_panel, button, hairline, label, scrolling
+from furnel.desktop.widgets.basics import (
+    StateMark,
+    as_panel,
+    button,
+    field,
+    hairline,
+    label,
+    scrolling,
+    set_next,
+)
 from furnel.mods.project import About
 from furnel.words import count
 
@@ -92,11 +101,9 @@ class BuildStation(QWidget):
         form.setHorizontalSpacing(10)
         form.setVerticalSpacing(6)
         for key, text, hint in _FIELDS:
-            field = QLineEdit(placeholderText=hint)
-            field.setAccessibleName(text)
-            field.editingFinished.connect(lambda key=key: self._set_about(key))
-            self._fields[key] = field
-            form.addRow(label(text, "caption"), field)
+            line = self._fields[key] = field(hint, text)
+            line.editingFinished.connect(lambda key=key: self._set_about(key))
+            form.addRow(label(text, "caption"), line)
         self._clashes = QVBoxLayout()
         self._clashes.setSpacing(6)
         head = QHBoxLayout()
@@ -135,22 +142,23 @@ class BuildStation(QWidget):
         self._due = not self.isVisible()
         if self._due:
             return
-        session, project = self._session, self._session.project
+        session, space = self._session, self._session.space
+        project = space.project if space is not None else None
         for part in (self._build, self._install, self._package, self._remove, *self._fields.values()):
             part.setEnabled(project is not None)
-        if project is None:
+        if space is None or project is None:
             self._head.setText("No mod is open")
             self._sum.setText(f"Start one with {key_of('new-mod')}")
             return
         self._head.setText(f"{project.mod.name} {project.mod.version}")
-        total = sum(len(item.data) for item in session.examined.values())
+        total = sum(item.size for item in session.examined.values())
         self._sum.setText(
-            f"{count(len(project.swaps), 'swap')}, {byte_size(total)}, for {session.space.profile.name}"
-        )  # type: ignore[union-attr]
-        for key, field in self._fields.items():
-            if not field.hasFocus():
-                field.setText(getattr(project.mod, key))
-                field.setCursorPosition(0)
+            f"{count(len(project.swaps), 'swap')}, {byte_size(total)}, for {space.profile.name}"
+        )
+        for key, line in self._fields.items():
+            if not line.hasFocus():
+                line.setText(getattr(project.mod, key))
+                line.setCursorPosition(0)
         self._show_state()
         self._show_clashes()
 
@@ -180,8 +188,7 @@ class BuildStation(QWidget):
             (self._build, old or not built),
             (self._install, built and not old and session.game.presence in ("", "other", "off")),
         ):
-            part.setObjectName("next" if is_next else "")
-            part.style().polish(part)
+            set_next(part, is_next)
 
     def _show_clashes(self) -> None:
         project = self._session.project

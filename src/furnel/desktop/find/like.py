@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from pathlib import Path
-
 import numpy as np
 from PyQt6.QtCore import QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
@@ -26,6 +24,7 @@ from furnel.desktop.imaging import to_image
 from furnel.desktop.look import Look, dressed, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import button
+from furnel.desktop.widgets.dropping import files_of
 from furnel.images.picture import Picture
 from furnel.sound import waveform
 
@@ -39,7 +38,8 @@ def from_image(image: QImage, name: str) -> Wanted:
         )
     bits = whole.constBits()
     bits.setsize(whole.sizeInBytes())
-    rows = np.frombuffer(bits, np.uint8).reshape(whole.height(), whole.bytesPerLine())
+    flat = np.frombuffer(bits, np.uint8)  # type: ignore[call-overload]  # any buffer will do
+    rows = flat.reshape(whole.height(), whole.bytesPerLine())
     pixels = rows[:, : whole.width() * 4].reshape(whole.height(), whole.width(), 4).copy()
     return Wanted(name, Picture(pixels))
 
@@ -104,7 +104,8 @@ class _Well(QWidget):
         self.pressed.emit()
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        if event is not None and (event.mimeData().hasUrls() or event.mimeData().hasImage()):
+        data = event.mimeData() if event is not None else None
+        if event is not None and data is not None and (data.hasUrls() or data.hasImage()):
             self._over = True
             event.acceptProposedAction()
             self.update()
@@ -116,11 +117,10 @@ class _Well(QWidget):
     def dropEvent(self, event: QDropEvent | None) -> None:
         self._over = False
         if event is not None:
-            data = event.mimeData()
-            files = [Path(url.toLocalFile()) for url in data.urls() if url.isLocalFile()]
+            data, files = event.mimeData(), files_of(event)
             if files:
                 self.dropped.emit(files[0])
-            elif data.hasImage():
+            elif data is not None and data.hasImage():
                 self.dropped.emit(QImage(data.imageData()))
             event.acceptProposedAction()
         self.update()

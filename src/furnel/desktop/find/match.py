@@ -13,7 +13,7 @@ from furnel.desktop.actions import command, with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, paint_tile, tile_of
-from furnel.desktop.widgets.basics import button, elided, label, scrolling
+from furnel.desktop.widgets.basics import button, elided, label, scrolling, ticked
 from furnel.desktop.widgets.page import Page
 from furnel.media import preview_of_file
 from furnel.mods.matching import Match, match_files, match_folder
@@ -118,7 +118,7 @@ class _Rows(QWidget):
         painter.drawRoundedRect(check, 3, 3)
         if match.on:
             corner = check.topLeft()
-            painter.drawPolyline([corner + QPointF(*at) for at in ((3.5, 8), (7, 12), (13, 4))])
+            ticked(painter, corner, (3.5, 8), (7, 12), (13, 4))
         middle = box.width() / 2
         own = QRectF(46, box.top() + 7, 92, _ROW - 14)
         paint_tile(painter, look, own, self._yours.get(match.file), yours=True)

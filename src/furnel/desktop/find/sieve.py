@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
-from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
 from furnel.catalogue import Facets, Sieve
 from furnel.desktop.actions import with_key
 from furnel.desktop.find.like import LikeBox
 from furnel.desktop.look import Look, byte_size, font
-from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.timing import timer
+from furnel.desktop.widgets.basics import button, field, label
 from furnel.media import KIND_TITLES
 from furnel.words import number
 
@@ -240,9 +241,8 @@ class SievePanel(QScrollArea):
         self.setFixedWidth(212)
         self.setWidgetResizable(True)
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self.text = QLineEdit(placeholderText="Name, path or number")
+        self.text = field("Name, path or number", "Search")
         self.text.setClearButtonEnabled(True)
-        self.text.setAccessibleName("Search")
         self.text.setToolTip(with_key("All words have to be in the path", "search"))
         self.like = LikeBox(look)
         self.kinds, self.formats = FacetList(look, "Kind"), FacetList(look, "Format")
@@ -283,8 +283,7 @@ class SievePanel(QScrollArea):
         column.addStretch(1)
         column.addWidget(self._clear)
         self.setWidget(panel)
-        self._typing = QTimer(self, singleShot=True, interval=60)
-        self._typing.timeout.connect(self.changed)
+        self._typing = timer(self, self.changed.emit, 60)
         self.text.textChanged.connect(lambda _: self._typing.start())
         for part in (self.kinds, self.formats, self.pixels, self.bytes, self.lengths):
             part.changed.connect(self.changed)

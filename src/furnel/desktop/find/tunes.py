@@ -22,6 +22,7 @@ from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore, paint_tile, paint_waveform
 from furnel.desktop.widgets.basics import button, elided, label, paint_state, scrolling
+from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.page import Page
 from furnel.media import SOUND, medium_by_suffix
 from furnel.mods.tunes import Forecast, Song, Tune, forecast, read_songs, tunes_of
@@ -69,7 +70,7 @@ class _Rows(QWidget):
             return Forecast("breaks", "one song more than the game has tunes")
         return forecast(self.tunes[row], self.songs[row])
 
-    def move(self, place: int, to: int) -> None:
+    def move_song(self, place: int, to: int) -> None:
         """Put a song into another line; those between move up."""
         if 0 <= place < len(self.songs) and 0 <= to < len(self.songs) and place != to:
             self.songs.insert(to, self.songs.pop(place))
@@ -141,8 +142,9 @@ class _Rows(QWidget):
         name = song.file.stem
         if song.shape is not None:
             name += f"   {length_text(song.shape.length_s)}"
-        if song.spec is not None and song.spec.beats:
-            name += f"   {song.spec.rhythm.tempo:.4g} bpm"
+        beats = song.spec.beats if song.spec is not None else None
+        if beats is not None:
+            name += f"   {beats.tempo:.4g} bpm"
         self._words(
             painter,
             left + _WAVE + 12,
@@ -183,7 +185,7 @@ class _Rows(QWidget):
         lifted, over = self._lifted, self._over
         self._lifted = self._over = -1
         if lifted >= 0 and over >= 0:
-            self.move(lifted, over)
+            self.move_song(lifted, over)
         self.update()
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
@@ -191,7 +193,7 @@ class _Rows(QWidget):
             return
         step = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1}.get(Qt.Key(event.key()), 0)
         if step and event.modifiers() & Qt.KeyboardModifier.AltModifier:
-            self.move(self.current, self.current + step)
+            self.move_song(self.current, self.current + step)
         elif step:
             self.current = max(min(self.current + step, max(len(self.tunes), len(self.songs)) - 1), 0)
             self.update()
@@ -317,10 +319,9 @@ class TunesPage(Page):
         self._session.swaps.swap_many(pairs, done)
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        if event is not None and event.mimeData().hasUrls():
-            event.acceptProposedAction()
+        welcome_files(event)
 
     def dropEvent(self, event: QDropEvent | None) -> None:
         if event is not None:
             event.acceptProposedAction()
-            self.lay([Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()])
+            self.lay(files_of(event))

@@ -5,7 +5,6 @@ from __future__ import annotations
 from bisect import bisect_right
 from collections.abc import Sequence
 from dataclasses import dataclass
-from pathlib import Path
 
 import numpy as np
 import numpy.typing as npt
@@ -25,12 +24,14 @@ from PyQt6.QtGui import (
     QResizeEvent,
     QWheelEvent,
 )  # fmt: skip
-from PyQt6.QtWidgets import QAbstractScrollArea, QFrame
+from PyQt6.QtWidgets import QFrame
 
 from furnel.catalogue import Asset, Group, Shelf
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import elided
+from furnel.desktop.widgets.canvas import Canvas
+from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.media import KINDS
 from furnel.words import number
 
@@ -47,7 +48,7 @@ class _Header:
     detail: str
 
 
-class Wall(QAbstractScrollArea):
+class Wall(Canvas):
     """Tiles at true proportions.
 
     `selected` an asset, `opened` it by double click or Enter, `dropped` a file on it; `files_dropped` a folder, several files,
@@ -79,9 +80,9 @@ class Wall(QAbstractScrollArea):
         self.setAcceptDrops(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Wall")
-        self.viewport().setMouseTracking(True)
-        tiles.ready.connect(self.viewport().update)
-        look.changed.connect(self.viewport().update)
+        self.surface.setMouseTracking(True)
+        tiles.ready.connect(self.surface.update)
+        look.changed.connect(self.surface.update)
 
     # what is shown
 
@@ -93,20 +94,20 @@ class Wall(QAbstractScrollArea):
         self._lay_out()
         self._current = self._spots.place(kept)
         self._marked = frozenset(row for row in self._marked if kept >= 0 and self._spots.place(row) >= 0)
-        self.viewport().update()
+        self.surface.update()
         if had and self._current < 0:
             self.let_go.emit()
 
     def set_swapped(self, paths: frozenset[str]) -> None:
         """Which assets carry an ember corner."""
         self._swapped = paths
-        self.viewport().update()
+        self.surface.update()
 
     def set_zoom(self, height: int) -> None:
         """The height of the tiles in pixels."""
         self._tile_height = height
         self._lay_out()
-        self.viewport().update()
+        self.surface.update()
 
     def current(self) -> Asset | None:
         """The selected asset."""
@@ -135,7 +136,7 @@ class Wall(QAbstractScrollArea):
 
     def to_top(self) -> None:
         """Show the beginning."""
-        self.verticalScrollBar().setValue(0)
+        self.bar.setValue(0)
 
     @property
     def shown(self) -> int:
@@ -147,7 +148,7 @@ class Wall(QAbstractScrollArea):
         self._lay_out()
 
     def _lay_out(self) -> None:
-        width = self.viewport().width() - 2 * _MARGIN
+        width = self.surface.width() - 2 * _MARGIN
         tall = self._tile_height
         self._headers, self._lines, parts = [], [], []
         y, place = 4.0, 0
@@ -172,22 +173,22 @@ class Wall(QAbstractScrollArea):
             place += len(rows)
         self._spots = _Spots(parts)
         self._height = y + _MARGIN
-        bar = self.verticalScrollBar()
-        bar.setRange(0, max(0, int(self._height - self.viewport().height())))
-        bar.setPageStep(self.viewport().height())
+        bar = self.bar
+        bar.setRange(0, max(0, int(self._height - self.surface.height())))
+        bar.setPageStep(self.surface.height())
         bar.setSingleStep(40)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
-        painter = QPainter(self.viewport())
+        painter = QPainter(self.surface)
         look = self._look
-        painter.fillRect(self.viewport().rect(), look.colour("window"))
+        painter.fillRect(self.surface.rect(), look.colour("window"))
         if not len(self._spots):
             painter.setPen(look.colour("quiet"))
             painter.setFont(font(13))
-            painter.drawText(self.viewport().rect(), Qt.AlignmentFlag.AlignCenter, self._empty)
+            painter.drawText(self.surface.rect(), Qt.AlignmentFlag.AlignCenter, self._empty)
             return
-        top = self.verticalScrollBar().value()
-        bottom = top + self.viewport().height()
+        top = self.bar.value()
+        bottom = top + self.surface.height()
         for header in self._headers:
             if top - _HEADER < header.y < bottom:
                 self._paint_header(painter, header, top)
@@ -235,13 +236,13 @@ class Wall(QAbstractScrollArea):
 
     def _rect(self, place: int) -> QRectF:
         spots = self._spots
-        top = float(spots.tops[place]) - self.verticalScrollBar().value()
+        top = float(spots.tops[place]) - self.bar.value()
         return QRectF(float(spots.lefts[place]), top, float(spots.widths[place]), self._tile_height)
 
     # hands
 
     def _at(self, place: QPointF) -> int:
-        y = place.y() + self.verticalScrollBar().value()
+        y = place.y() + self.bar.value()
         line = bisect_right(self._lines, (y, 1 << 60)) - 1
         if line < 0:
             return -1
@@ -260,12 +261,12 @@ class Wall(QAbstractScrollArea):
         if not marking:
             self._marked = frozenset()
         top = float(self._spots.tops[place])
-        bar = self.verticalScrollBar()
+        bar = self.bar
         if top - _HEADER < bar.value():
             bar.setValue(int(top - _HEADER))
-        elif top + self._tile_height + _CAPTION > bar.value() + self.viewport().height():
-            bar.setValue(int(top + self._tile_height + _CAPTION + 4 - self.viewport().height()))
-        self.viewport().update()
+        elif top + self._tile_height + _CAPTION > bar.value() + self.surface.height():
+            bar.setValue(int(top + self._tile_height + _CAPTION + 4 - self.surface.height()))
+        self.surface.update()
         self.selected.emit(self.current())
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
@@ -289,11 +290,11 @@ class Wall(QAbstractScrollArea):
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         if event is not None:
             place = self._at(event.position())
-            self.viewport().setToolTip(_tip(self._asset(place)) if place >= 0 else "")
+            self.surface.setToolTip(_tip(self._asset(place)) if place >= 0 else "")
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         if event is not None:
-            bar = self.verticalScrollBar()
+            bar = self.bar
             delta = event.pixelDelta().y() or event.angleDelta().y() * 0.9
             bar.setValue(int(bar.value() - delta))
 
@@ -337,28 +338,27 @@ class Wall(QAbstractScrollArea):
     # files dropped on tiles
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        if event is not None and event.mimeData().hasUrls():
-            event.acceptProposedAction()
+        welcome_files(event)
 
     def dragMoveEvent(self, event: QDragMoveEvent | None) -> None:
         if event is not None:
             self._target = self._at(event.position())
-            files = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
+            files = files_of(event)
             if len(files) > 1 or any(file.is_dir() for file in files):
                 self._target = -1
             event.setAccepted(bool(files))
-            self.viewport().update()
+            self.surface.update()
 
     def dragLeaveEvent(self, event: QDragLeaveEvent | None) -> None:
         self._target = -1
-        self.viewport().update()
+        self.surface.update()
 
     def dropEvent(self, event: QDropEvent | None) -> None:
         self._target = -1
         if event is None:
             return
         place = self._at(event.position())
-        files = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
+        files = files_of(event)
         if files and (place < 0 or len(files) > 1 or files[0].is_dir()):
             self.files_dropped.emit(files[:1] if files[0].is_dir() else files)
             event.acceptProposedAction()
@@ -366,7 +366,7 @@ class Wall(QAbstractScrollArea):
             self._choose(place)
             self.dropped.emit(self._asset(place), files[0])
             event.acceptProposedAction()
-        self.viewport().update()
+        self.surface.update()
 
 
 def _broken(ends: list[float], width: float) -> tuple[list[int], list[float]]:

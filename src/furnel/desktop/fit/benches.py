@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from pathlib import Path
+from typing import Any
 
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent
@@ -18,6 +18,7 @@ from furnel.desktop.fit.sheet_bench import SHEET_BENCH
 from furnel.desktop.fit.text_bench import TEXT_BENCH
 from furnel.desktop.tiles import Tile, tile_of
 from furnel.desktop.widgets.basics import label
+from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.errors import FurnelError
 from furnel.media import Kind, media_preview
 from furnel.mods.project import Swap
@@ -95,7 +96,7 @@ class Benches(QStackedWidget):
         hands.look.dress(self._empty)
         self.setAcceptDrops(True)
 
-    def of(self, kind: Kind) -> Bench:
+    def of(self, kind: Kind) -> Any:
         """The bench for a kind of asset."""
         return self._bench(_BY_KIND[kind])
 
@@ -124,11 +125,10 @@ class Benches(QStackedWidget):
         self.setCurrentWidget(bench)
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        if event is not None and event.mimeData().hasUrls():
-            event.acceptProposedAction()
+        welcome_files(event)
 
     def dropEvent(self, event: QDropEvent | None) -> None:
         if event is not None:
-            files = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
+            files = files_of(event)
             if files:
                 self.dropped.emit(files[0])

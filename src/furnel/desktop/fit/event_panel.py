@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from pathlib import Path
-
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QContextMenuEvent,
@@ -23,6 +21,7 @@ from furnel.desktop.fit.sound_content import EventContent, Variation
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import as_panel
+from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.sound.words import length_text
 
 _CARD, _GAP = 104, 8
@@ -154,10 +153,9 @@ class _Sounds(QWidget):
             super().keyPressEvent(event)
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        if event is not None and event.mimeData().hasUrls():
+        if welcome_files(event):
             self._over = True
             self.update()
-            event.acceptProposedAction()
 
     def dragLeaveEvent(self, _: object) -> None:
         self._over = False
@@ -167,7 +165,7 @@ class _Sounds(QWidget):
         self._over = False
         self.update()
         if event is not None:
-            files = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
+            files = files_of(event)
             event.acceptProposedAction()
             if files:
                 self.dropped.emit(files)

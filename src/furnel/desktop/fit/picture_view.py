@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QFont,
     QHideEvent,
@@ -21,6 +21,7 @@ from furnel.desktop.fit.area import AreaTool
 from furnel.desktop.fit.picture_content import PictureContent, Side
 from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look, font
+from furnel.desktop.timing import timer
 
 MODES = ("Wipe", "Side by side", "Blink", "Difference")
 _BLINK_MS = 600
@@ -46,8 +47,7 @@ class PictureView(QWidget):
         )
         self._tool = AreaTool()
         self._second = False
-        self._clock = QTimer(self, interval=_BLINK_MS)
-        self._clock.timeout.connect(self._blink)
+        self._clock = timer(self, self._blink, _BLINK_MS, repeats=True)
         self.tiled = False
         self._zoom = 0.0  # 0: as large as fits
         self._shift = QPointF()

@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 from collections import Counter
-from pathlib import Path
 
-from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
@@ -13,7 +12,9 @@ from furnel.desktop.look import Look, font
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore, paint_tile
+from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import as_panel, elided, marked, paint_state, scrolling
+from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.mods.workspace import Examined
 from furnel.words import count
 
@@ -142,8 +143,7 @@ class SwapQueue(QWidget):
         column.addWidget(area, 1)
         self.setAcceptDrops(True)
         self.rows.picked.connect(self.picked)
-        self._soon = QTimer(self, singleShot=True, interval=0)  # many results come in one turn
-        self._soon.timeout.connect(self.renew)
+        self._soon = timer(self, self.renew)  # many results come in one turn
         session.opened.connect(self.rows.forget)
         session.project_changed.connect(self.renew)
         session.fitted.connect(lambda _: self._soon.start())
@@ -159,12 +159,11 @@ class SwapQueue(QWidget):
         self.rows.renew()
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        if event is not None and event.mimeData().hasUrls():
-            event.acceptProposedAction()
+        welcome_files(event)
 
     def dropEvent(self, event: QDropEvent | None) -> None:
         if event is not None and self.rows.current:
-            files = [Path(url.toLocalFile()) for url in event.mimeData().urls() if url.isLocalFile()]
+            files = files_of(event)
             if files:
                 self.dropped.emit(self.rows.current, files[0])
 

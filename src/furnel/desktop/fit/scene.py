@@ -39,7 +39,7 @@ class Scene:
         if self.kind == "normals":
             return [compose.lit(parts["base"], (*place, 0.05 + 0.6 * amount))]
         if self.kind == "sizes":
-            return [entry[1 + side] for entry in self.sizes]
+            return [(theirs, ours)[side] for _, theirs, ours in self.sizes]
         return [parts["base"]]
 
 

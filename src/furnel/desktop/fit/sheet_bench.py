@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QFont, QImage, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QSlider, QVBoxLayout, QWidget
 
@@ -11,6 +11,7 @@ from furnel.desktop.fit.bench import Bench, BenchType
 from furnel.desktop.fit.picture_content import PictureContent, Side, load_pictures
 from furnel.desktop.imaging import paint_checks, to_image
 from furnel.desktop.look import Look, font
+from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import as_panel, button, label
 from furnel.images import compose
 
@@ -118,8 +119,7 @@ class SheetBench(Bench):
         self._content: PictureContent | None = None
         self._sheets = _Sheets(look)
         self._stages = (_Stage(look, "original, playing", "tarn"), _Stage(look, "yours, playing", "ember"))
-        self._clock = QTimer(self)
-        self._clock.timeout.connect(self._advance)
+        self._clock = timer(self, self._advance, repeats=True)
         self._frame = 0
         bar = as_panel(QWidget(), name="stagebar")
         row = QHBoxLayout(bar)

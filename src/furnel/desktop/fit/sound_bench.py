@@ -6,7 +6,7 @@ import math
 from collections.abc import Callable
 
 import numpy as np
-from PyQt6.QtCore import QTimer, pyqtSignal
+from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtGui import QImage
 from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
@@ -20,6 +20,7 @@ from furnel.desktop.fit.sound_content import Lane, SoundContent
 from furnel.desktop.fit.source_strip import SourceStrip
 from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
+from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import as_panel, button, scrolling
 from furnel.sound import Clip, with_gain
 from furnel.sound.spectrum import spectrogram
@@ -78,8 +79,7 @@ class SoundBench(Bench):
         column.addWidget(self._bar())
         column.addLayout(middle, 1)
         column.addWidget(self.panel)
-        self._later = QTimer(self, singleShot=True, interval=_SPECTRUM_WAIT_MS)
-        self._later.timeout.connect(self._want_spectra)
+        self._later = timer(self, self._want_spectra, _SPECTRUM_WAIT_MS)
         self.lanes.asked.connect(self._play_from)
         self.lanes.looked.connect(lambda *_: self._later.start() if self._spectrum.isChecked() else None)
         self.panel.heard.connect(self._hear_event)

@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
-from furnel.desktop.widgets.basics import button, elided, label, marked, paint_state, tip
+from furnel.desktop.widgets.basics import button, elided, label, marked, paint_state, set_next, tip
 from furnel.mods.fit import FitPoint
 
 _ROW, _HEAD = 25, 22
@@ -190,8 +190,7 @@ class FitTable(QWidget):
         tip(self._source, source)
         self.table.show_points(points)
         needed = any(point.state == "breaks" for point in points)
-        self._fit.setObjectName("next" if needed else "")
-        self._fit.style().polish(self._fit)
+        set_next(self._fit, needed)
         order = {"breaks": 0, "differs": 1, "fits": 2}
         points = self.table.points
         worst = min(range(len(points)), key=lambda row: order[points[row].state], default=-1)

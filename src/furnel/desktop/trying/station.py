@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
+from furnel.desktop.timing import timer
 from furnel.desktop.trying.stack import StackView
 from furnel.desktop.trying.stills import Stills
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, paint_state, scrolling
@@ -127,8 +128,7 @@ class TryStation(QWidget):
         row.addWidget(self._right())
         session.opened.connect(self._opened)
         session.game.changed.connect(self._stack_changed)
-        self._poll = QTimer(self, interval=500)
-        self._poll.timeout.connect(self._look_at_game)
+        self._poll = timer(self, self._look_at_game, 500, repeats=True)
 
     def _left(self) -> QWidget:
         panel = as_panel(QWidget(), 224)

@@ -6,7 +6,16 @@ import html
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
-from PyQt6.QtWidgets import QFrame, QLabel, QPushButton, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QFrame,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QScrollArea,
+    QSizePolicy,
+    QVBoxLayout,
+    QWidget,
+)
 
 from furnel.desktop.look import Look
 
@@ -70,6 +79,27 @@ def scrolling(content: QWidget, name: str = "panel") -> QScrollArea:
     column.addStretch(1)
     area.setWidget(holder)
     return area
+
+
+def field(hint: str, name: str) -> QLineEdit:
+    """A line to type in, with what belongs there while it is empty, and a name for who does not see it."""
+    made = QLineEdit()
+    made.setPlaceholderText(hint)
+    made.setAccessibleName(name)
+    return made
+
+
+def set_next(part: QPushButton, on: bool) -> None:
+    """Make a button the filled one of its view, or a plain one."""
+    part.setObjectName("next" if on else "")
+    style = part.style()
+    if style is not None:
+        style.polish(part)
+
+
+def ticked(painter: QPainter, corner: QPointF, *points: tuple[float, float]) -> None:
+    """The tick in a box, through points beside its corner."""
+    painter.drawPolyline(QPolygonF([corner + QPointF(x, y) for x, y in points]))
 
 
 def button(text: str, tip: str, name: str = "") -> QPushButton:

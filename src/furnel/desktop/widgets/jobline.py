@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import time
 
-from PyQt6.QtCore import QRectF, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QWidget
 
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
 from furnel.desktop.session import Notice
+from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import StateMark, button, label, tip
 
 _READING_S, _LETTERS_A_SECOND = 4.0, 25.0
@@ -51,16 +52,14 @@ class JobLine(QWidget):
         for part in (self._mark, self._text, self._bar, self._cancel):
             row.addWidget(part, 1 if part is self._text else 0)
         self._cancel.clicked.connect(self._stop)
-        self._wait = QTimer(self, interval=100)
-        self._wait.timeout.connect(self._show)
+        self._wait = timer(self, self._show, 100, repeats=True)
         jobs.started.connect(self._begin)
         jobs.ended.connect(self._end)
         jobs.progressed.connect(self._progressed)
         self._notice = Notice("calm", "")
         self._later: Notice | None = None
         self._read_by = 0.0
-        self._relay = QTimer(self, singleShot=True)
-        self._relay.timeout.connect(self._relieve)
+        self._relay = timer(self, self._relieve)
         self._show()
 
     def tell(self, notice: Notice) -> None:

@@ -9,7 +9,6 @@ from PyQt6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter
 from PyQt6.QtWidgets import (
     QApplication,
     QFrame,
-    QLineEdit,
     QListWidget,
     QListWidgetItem,
     QStyle,
@@ -21,7 +20,7 @@ from PyQt6.QtWidgets import (
 
 from furnel.desktop.actions import COMMANDS, Command
 from furnel.desktop.look import Look, font
-from furnel.desktop.widgets.basics import elided
+from furnel.desktop.widgets.basics import elided, field
 
 _ENTRY = Qt.ItemDataRole.UserRole
 
@@ -76,8 +75,7 @@ class QuickCommand(QWidget):
         self._frame = QFrame(self)
         self._frame.setObjectName("quick")
         self._frame.setFixedSize(520, 340)
-        self.field = QLineEdit(placeholderText="What do you want to do?")
-        self.field.setAccessibleName("Command")
+        self.field = field("What do you want to do?", "Command")
         self.list = QListWidget()
         self.list.setAccessibleName("Commands")
         self.list.setFocusPolicy(Qt.FocusPolicy.NoFocus)
