@@ -101,9 +101,9 @@ class BuildStation(QWidget):
         form.setHorizontalSpacing(10)
         form.setVerticalSpacing(6)
         for key, text, hint in _FIELDS:
-            line = self._fields[key] = field(hint, text)
-            line.editingFinished.connect(lambda key=key: self._set_about(key))
-            form.addRow(label(text, "caption"), line)
+            entry = self._fields[key] = field(hint, text)
+            entry.editingFinished.connect(lambda key=key: self._set_about(key))
+            form.addRow(label(text, "caption"), entry)
         self._clashes = QVBoxLayout()
         self._clashes.setSpacing(6)
         head = QHBoxLayout()
