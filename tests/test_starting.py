@@ -38,6 +38,24 @@ def test_nothing_heavy_is_loaded_before_something_is_seen(code: str) -> None:
     assert not loaded(code) & set(HEAVY)
 
 
+def test_the_wall_waits_for_no_bench_and_no_mod() -> None:
+    found = loaded("import furnel.desktop.window")
+    late = (
+        "furnel.mods.",
+        "furnel.desktop.fit",
+        "furnel.desktop.build",
+        "furnel.desktop.trying",
+        "scipy",
+        "numba",
+    )
+    wrong = {
+        name
+        for name in found
+        if name.startswith(late) and name not in ("furnel.mods.past", "furnel.desktop.builds")
+    }
+    assert not wrong
+
+
 def test_opening_a_game_waits_for_nothing_that_it_does_not_need(game: Path, tmp_path: Path) -> None:
     code = f"""
 from pathlib import Path

@@ -79,7 +79,7 @@ def test_no_edit_is_lost(application: QApplication, begun: tuple[Path, list[Path
             self.session = Session(self.jobs)
             space = open_workspace(file)
             from furnel.desktop.session import _Opened
-            from furnel.mods.history import Past
+            from furnel.mods.past import Past
 
             self.session._take(space.catalogue, _Opened(space, None, Past()))
             self.jobs.held.clear()

@@ -17,7 +17,8 @@ from furnel.cli import main
 from furnel.mods.build import build, examine_all, last_build, stale
 from furnel.mods.change import merged
 from furnel.mods.fit import touched
-from furnel.mods.history import Edit, Past, history_file, note_edit, note_place, read_history
+from furnel.mods.history import Edit, history_file, note_edit, note_place, read_history
+from furnel.mods.past import Past
 from furnel.mods.project import About, EventUse, GameRef, Project, StepUse, Swap, load_project
 from furnel.mods.steps import STEP_TYPES
 from furnel.mods.workspace import Workspace

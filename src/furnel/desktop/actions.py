@@ -31,7 +31,7 @@ def _hearable(window: Window) -> bool:
 ALWAYS = Need("", lambda window: True)
 GAME = Need("open a game first", lambda window: window.session.catalogue is not None)
 START = Need(
-    "open a game first whose profile says how it is started", lambda window: window.try_station.can_start
+    "open a game first whose profile says how it is started", lambda window: window.session.game.can_start
 )
 MOD = Need("start or open a mod first", lambda window: window.session.project is not None)
 ASSET = Need("select something on the wall first", lambda window: window.asset_in_sight() is not None)

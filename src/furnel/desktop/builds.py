@@ -8,13 +8,14 @@ from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
+from furnel import mods
 from furnel.desktop.timing import timer
-from furnel.mods.build import Build, build, last_build, package, stale
 from furnel.progress import Progress
 from furnel.words import count
 
 if TYPE_CHECKING:
     from furnel.desktop.session import Session
+    from furnel.mods.build import Build
 
 
 class Builds(QObject):
@@ -43,7 +44,7 @@ class Builds(QObject):
         if session.space is None:
             self.last, self.stale = None, []
         else:
-            self.stale = stale(session.space, self.last, list(session.examined.values()))
+            self.stale = mods.build.stale(session.space, self.last, list(session.examined.values()))
         self.changed.emit()
 
     def start(self, anyway: bool = False) -> None:
@@ -62,7 +63,11 @@ class Builds(QObject):
                 self._session.game.install()
 
         self._session.jobs.start(
-            "Building", lambda progress: build(space, progress, anyway), done, key="build", lane="build"
+            "Building",
+            lambda progress: mods.build.build(space, progress, anyway),
+            done,
+            key="build",
+            lane="build",
         )
 
     def package(self, then: Callable[[Path], None] | None = None) -> None:
@@ -72,7 +77,7 @@ class Builds(QObject):
             return
 
         def work(progress: Progress) -> tuple[Path, Build | None]:
-            return package(space, progress=progress), last_build(space)
+            return mods.build.package(space, progress=progress), mods.build.last_build(space)
 
         def done(found: tuple[Path, Build | None]) -> None:
             target, built = found

@@ -144,8 +144,7 @@ def search(window: Window) -> None:
 def go_fit(window: Window) -> None:
     """Show the Fit station, with what is selected on the wall when that is swapped."""
     asset = window.find_station.wall.current()
-    on_find = window.stations.currentWidget() is window.find_station
-    if on_find and asset is not None and window.session.swap(asset.path) is not None:
+    if window.stations.shown == "find" and asset is not None and window.session.swap(asset.path) is not None:
         window.fit_station.pick(asset.path)
     window.go("fit")
 

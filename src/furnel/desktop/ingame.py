@@ -9,14 +9,15 @@ from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
+from furnel import mods
 from furnel.errors import FurnelError
 from furnel.games import Clash, InstalledMod, clashes, read_stack, write_order
-from furnel.mods.deploy import Presence, install_mod, presence, remove_mod
-from furnel.mods.history import Past
+from furnel.mods.past import Past
 from furnel.progress import Progress
 
 if TYPE_CHECKING:
     from furnel.desktop.session import Session
+    from furnel.mods.deploy import Presence
 
 Order = list[tuple[str, bool]]
 
@@ -57,6 +58,12 @@ class InGame(QObject):
         """Whether Furnel has the open mod in the game, in whatever state."""
         return self.presence in ("built", "other", "off")
 
+    @property
+    def can_start(self) -> bool:
+        """Whether the open game's profile says how it is started."""
+        catalogue = self._session.catalogue
+        return catalogue is not None and bool(catalogue.install.profile.start.play)
+
     def install(self, over: bool = False) -> None:
         """Put the last build into the game; over what somebody else put there only when `over` says so."""
         session, space, built = self._session, self._session.space, self._session.builds.last
@@ -66,7 +73,7 @@ class InGame(QObject):
         install, mod = space.catalogue.install, space.project.mod.id
 
         def work(progress: Progress) -> str:
-            target = install_mod(install, mod, built.folder, progress, over)
+            target = mods.deploy.install_mod(install, mod, built.folder, progress, over)
             return f"Installed as {target.relative_to(install.folder)} in {install.profile.name}"
 
         self._do("Installing", work)
@@ -76,7 +83,7 @@ class InGame(QObject):
         space = self._session.space
         if space is not None:
             install, mod = space.catalogue.install, space.project.mod.id
-            self._do("Removing", lambda _: remove_mod(install, mod, over))
+            self._do("Removing", lambda _: mods.deploy.remove_mod(install, mod, over))
 
     def _do(self, title: str, work: Callable[[Progress], str]) -> None:
         session = self._session
@@ -129,7 +136,7 @@ class InGame(QObject):
 
         def work(_: Progress) -> tuple[list[InstalledMod], list[Clash], tuple[Presence, str]]:
             stack = read_stack(install)
-            return stack, clashes(stack), presence(install, mod, built) if mod else ("", "")
+            return stack, clashes(stack), mods.deploy.presence(install, mod, built) if mod else ("", "")
 
         def done(found: tuple[list[InstalledMod], list[Clash], tuple[Presence, str]]) -> None:
             self.stack, self.clashes, (self.presence, self.foreign) = found

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
+from furnel import mods
 from furnel.catalogue import Asset, Catalogue
 from furnel.desktop.builds import Builds
 from furnel.desktop.ingame import InGame
@@ -18,14 +19,15 @@ from furnel.desktop.sources import Sources
 from furnel.desktop.swapping import Swaps
 from furnel.errors import FurnelError
 from furnel.games import Install
-from furnel.mods.build import Build, last_build
-from furnel.mods.deploy import recover
-from furnel.mods.history import Edit, Past, history_file, note_edit, note_place, read_history
-from furnel.mods.outside import choose, outside_files
-from furnel.mods.project import Project, Swap, save_project
-from furnel.mods.workspace import Examined, Workspace, create_project, open_workspace
+from furnel.mods.past import Past
 from furnel.progress import Progress
 from furnel.words import count
+
+if TYPE_CHECKING:
+    from furnel.mods.build import Build
+    from furnel.mods.history import Edit
+    from furnel.mods.project import Project, Swap
+    from furnel.mods.workspace import Examined, Workspace
 
 
 @dataclass(frozen=True, slots=True)
@@ -122,7 +124,7 @@ class Session(QObject):
 
         def work(progress: Progress) -> Catalogue:
             catalogue = Catalogue(Install(folder))
-            recover(catalogue.install)
+            mods.deploy.recover(catalogue.install)
             catalogue.refresh(progress)
             catalogue.assets.prepare()
             return catalogue
@@ -135,10 +137,14 @@ class Session(QObject):
         """Open a mod and its game."""
 
         def work(progress: Progress) -> _Opened:
-            space = open_workspace(path, progress)
-            recover(space.catalogue.install)
+            space = mods.workspace.open_workspace(path, progress)
+            mods.deploy.recover(space.catalogue.install)
             space.catalogue.assets.prepare()
-            return _Opened(space, last_build(space), read_history(history_file(space.file), space.project))
+            return _Opened(
+                space,
+                mods.build.last_build(space),
+                mods.history.read_history(mods.history.history_file(space.file), space.project),
+            )
 
         self.jobs.start(
             f"Opening {path.name}",
@@ -155,19 +161,23 @@ class Session(QObject):
         game = self.catalogue.install.folder
         self.jobs.start(
             f"Starting {name}",
-            lambda _: create_project(folder, name, game),
+            lambda _: mods.workspace.create_project(folder, name, game),
             lambda file: self.open_mod(file),
             lane="write",
         )
 
     def wants_outside(self) -> list[Path]:
         """Files outside the open mod's folder that it reads and that nobody chose on this machine."""
-        return outside_files(self.space.file, self.space.project.swaps) if self.space is not None else []
+        return (
+            mods.outside.outside_files(self.space.file, self.space.project.swaps)
+            if self.space is not None
+            else []
+        )
 
     def allow_outside(self, files: list[Path]) -> None:
         """Let the open mod read these files from now on."""
         if self.space is not None:
-            choose(self.space.file, files)
+            mods.outside.choose(self.space.file, files)
             for swap in self.space.project.swaps:
                 self._examine(swap)
 
@@ -185,7 +195,7 @@ class Session(QObject):
         """Change the project, so that it can be undone."""
         before = self.project
         if before is not None and after != before:
-            change = Edit.between(text, before, after)
+            change = mods.history.Edit.between(text, before, after)
             self.past.push(change)
             self._note(change)
             self._adopt(after)
@@ -218,10 +228,14 @@ class Session(QObject):
         """Write the history, before the project is written."""
         if self.space is None:
             return
-        file, place = history_file(self.space.file), self.past.place
+        file, place = mods.history.history_file(self.space.file), self.past.place
         self._write(
             "Keeping the history",
-            lambda: note_place(file, place) if change is None else note_edit(file, change),
+            lambda: (
+                mods.history.note_place(file, place)
+                if change is None
+                else mods.history.note_edit(file, change)
+            ),
         )
 
     def _adopt(self, project: Project) -> None:
@@ -229,7 +243,9 @@ class Session(QObject):
         if self.space is None:
             return
         space = self.space = self.space.with_project(project)
-        self._write("Saving the mod", lambda: save_project(space.file, project), f"save {space.file}")
+        self._write(
+            "Saving the mod", lambda: mods.project.save_project(space.file, project), f"save {space.file}"
+        )
         wanted = {swap.original for swap in project.swaps}
         for gone in set(self.examined) - wanted:
             del self.examined[gone]

@@ -11,14 +11,13 @@ from PyQt6.QtGui import QAction
 from furnel.desktop.actions import command
 from furnel.desktop.recent import Recent, save_recent
 from furnel.desktop.timing import timer
-from furnel.desktop.widgets.flowstrip import STATIONS, StationState
-from furnel.mods.deploy import Presence
+from furnel.desktop.widgets.flowstrip import StationState
 from furnel.words import count
 
 if TYPE_CHECKING:
     from furnel.desktop.window import Window
 
-_BUILT: dict[Presence, str] = {
+_BUILT: dict[str, str] = {
     "": "built",
     "built": "built, installed",
     "other": "built, an older one installed",
@@ -44,13 +43,15 @@ class Standing(QObject):
             window.find_station.wall.let_go,
         ):
             signal.connect(self.weigh)
-        for told in (
-            window.find_station.wall.selected,
-            window.fit_station.queue.picked,
-            window.try_station.running_changed,
-        ):
-            told.connect(lambda _: self.weigh())
+        window.find_station.wall.selected.connect(lambda _: self.weigh())
+        window.stations.came.connect(self._came)
         session.fitted.connect(lambda _: self.soon())
+
+    def _came(self, name: str) -> None:
+        if name == "fit":
+            self._window.fit_station.queue.picked.connect(lambda _: self.weigh())
+        elif name == "try":
+            self._window.try_station.running_changed.connect(lambda _: self.weigh())
 
     def soon(self) -> None:
         """Weigh at the end of this turn, once."""
@@ -69,7 +70,8 @@ class Standing(QObject):
         strip.set_state("build", self._build_state())
         enabled = sum(mod.on for mod in session.game.stack)
         words = f"{count(enabled, 'mod')} on" if session.catalogue else "no game open"
-        strip.set_state("try", StationState("running" if window.try_station.running else words))
+        running = "try" in window.stations.made and window.try_station.running
+        strip.set_state("try", StationState("running" if running else words))
         window.undoing.weigh()
         for name, action in self._actions.items():
             entry = command(name)
@@ -87,20 +89,30 @@ class Standing(QObject):
 
 
 class Place(QObject):
-    """Keeps what is open and what is shown of it, for the next start. `wanted` is what this start is to go on with."""
+    """Keeps what is open and what is shown of it, for the next start.
+
+    `wanted` is what this start is to go on with, `swap` what is to be on the bench when that is first shown.
+    """
 
     def __init__(self, window: Window) -> None:
         super().__init__(window)
         self._window = window
-        self.wanted = Recent()
+        self.wanted, self.swap = Recent(), ""
         self._later = timer(self, self.save)
         for change in (
             window.session.opened,
             window.look.changed,
-            window.fit_station.queue.picked,
             window.stations.currentChanged,
         ):
             change.connect(lambda *_: self._later.start())
+        window.stations.came.connect(self._came)
+
+    def _came(self, name: str) -> None:
+        if name == "fit":
+            station = self._window.fit_station
+            station.queue.picked.connect(lambda _: self._later.start())
+            if self.swap:
+                station.pick(self.swap)
 
     def go_on(self, recent: Recent) -> None:
         """Open what was open last, at the place that was shown."""
@@ -117,10 +129,11 @@ class Place(QObject):
         if session.catalogue is None:
             return
         project = str(session.space.file.resolve()) if session.space else ""
-        station = STATIONS[window.stations.currentIndex() % len(STATIONS)]  # a page lies over Find
+        station = window.stations.shown or "find"  # a page lies over Find
+        swap = window.fit_station.current if "fit" in window.stations.made else self.swap
         game = str(session.catalogue.install.folder)
         names = session.catalogue.install.profile.name, session.project.mod.name if session.project else ""
-        recent = Recent(project, game, window.look.theme, station, window.fit_station.current, *names)
+        recent = Recent(project, game, window.look.theme, station, swap, *names)
         window.jobs.start(
             "Remembering the place",
             lambda _: save_recent(recent),

@@ -7,18 +7,17 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING
 
+from furnel import mods
 from furnel.desktop.actions import key_of
 from furnel.errors import Cancelled, FurnelError
-from furnel.mods.change import merged
-from furnel.mods.fit import Refit, touched
-from furnel.mods.outside import choose_all, gathered
-from furnel.mods.project import Project, Swap
-from furnel.mods.workspace import Workspace
 from furnel.progress import Part, Progress, check
 from furnel.words import count
 
 if TYPE_CHECKING:
     from furnel.desktop.session import Session
+    from furnel.mods.fit import Refit
+    from furnel.mods.project import Project, Swap
+    from furnel.mods.workspace import Workspace
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,9 +43,10 @@ class Swaps:
     def set_swap(self, swap: Swap, text: str) -> None:
         """Put a swap into the mod as a person made it, with the files that it names."""
         if self._session.project is not None and self._session.space is not None:
-            choose_all(self._session.space.file, swap)
+            mods.outside.choose_all(self._session.space.file, swap)
             self._session.edit(
-                self._session.project.with_swap(touched(swap, self._session.swap(swap.original))), text
+                self._session.project.with_swap(mods.fit.touched(swap, self._session.swap(swap.original))),
+                text,
             )
 
     def remove_swap(self, original: str) -> None:
@@ -72,7 +72,7 @@ class Swaps:
         def done(made: Made) -> None:
             if not self._session.still_open(space) or self._session.space is None:
                 return
-            found = merged(space.project, made.project, self._session.space.project)
+            found = mods.change.merged(space.project, made.project, self._session.space.project)
             self._session.edit(found.project, made.text)
             if found.dropped:
                 names = ", ".join(_short(name) for name in found.dropped[:3])
@@ -186,7 +186,7 @@ class Swaps:
         """Copy all sources that lie outside the mod's folder into it."""
 
         def work(space: Workspace, progress: Progress) -> Made:
-            after = gathered(space.file, space.project, progress)
+            after = mods.outside.gathered(space.file, space.project, progress)
             moved = sum(old != new for old, new in zip(space.project.swaps, after.swaps, strict=True))
             said = (
                 f"{count(moved, 'swap')} read from the mod's own folder now"

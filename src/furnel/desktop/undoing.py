@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtWidgets import QPushButton
@@ -11,7 +11,10 @@ from PyQt6.QtWidgets import QPushButton
 from furnel.desktop.actions import with_key
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import button, tip
-from furnel.mods.history import Edit, Past
+from furnel.mods.past import Past
+
+if TYPE_CHECKING:
+    from furnel.mods.history import Edit
 
 
 class Undoing(QObject):

@@ -4,16 +4,14 @@ from __future__ import annotations
 
 import logging
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QStackedWidget, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
 from furnel.desktop.actions import COMMANDS, Command, command
-from furnel.desktop.build.station import BuildStation
-from furnel.desktop.find.station import FindStation
-from furnel.desktop.fit.station import FitStation
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
 from furnel.desktop.opening import room
@@ -23,9 +21,9 @@ from furnel.desktop.recent import Recent
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Notice, Session
 from furnel.desktop.standing import Place, Standing
+from furnel.desktop.stations import Stations
 from furnel.desktop.tiles import TileStore
 from furnel.desktop.topbar import TopBar
-from furnel.desktop.trying.station import TryStation
 from furnel.desktop.undoing import Undoing
 from furnel.desktop.widgets.basics import hairline
 from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip
@@ -33,7 +31,13 @@ from furnel.desktop.widgets.jobline import JobLine
 from furnel.desktop.widgets.sheets import ask
 from furnel.errors import FurnelError
 from furnel.games import UnknownGame, recognise
-from furnel.mods.history import Edit
+
+if TYPE_CHECKING:
+    from furnel.desktop.build.station import BuildStation
+    from furnel.desktop.find.station import FindStation
+    from furnel.desktop.fit.station import FitStation
+    from furnel.desktop.trying.station import TryStation
+    from furnel.mods.history import Edit
 
 log = logging.getLogger(__name__)
 
@@ -44,9 +48,7 @@ class Window(QWidget):
     session: Session
     pages: Pages
     undoing: Undoing
-    find_station: FindStation
-    build_station: BuildStation
-    try_station: TryStation
+    stations: Stations
 
     def __init__(self, look: Look) -> None:
         super().__init__()
@@ -58,13 +60,9 @@ class Window(QWidget):
         self.session, self.player = Session(self.jobs), Player(self.jobs)
         self.tiles, self.results = TileStore(self.jobs), ResultTiles(self.session)
         self.messages: list[Notice] = []
-        self.find_station = FindStation(look, self.session, self.tiles, self.player)
-        self.fit_station = FitStation(look, self.session, self.tiles, self.results, self.player)
-        self.build_station = BuildStation(look, self.session, self.tiles, self.results)
-        self.try_station = TryStation(look, self.session)
-        self.undoing = Undoing(self.session, lambda: self.stations.currentWidget() is self.try_station)
+        self.stations = Stations(self)
+        self.undoing = Undoing(self.session, lambda: self.stations.shown == "try")
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
-        self.stations = QStackedWidget()
         self.pages = Pages(self)
         actions = self._make_actions()
         self.bar = TopBar(self, actions)
@@ -74,9 +72,6 @@ class Window(QWidget):
         self.standing.weigh()
 
     def _lay_out(self) -> None:
-        stations = (self.find_station, self.fit_station, self.build_station, self.try_station)
-        for station in stations:
-            self.stations.addWidget(station)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
@@ -86,20 +81,32 @@ class Window(QWidget):
         column.addWidget(self.stations, 1)
         column.addWidget(rules[1])
         column.addWidget(self.line)
-        parts = *self.fit_station.parts(), self.find_station, self.build_station, self.try_station
-        for part in (self.bar, *rules, self.line, *parts):
+        for part in (self.bar, *rules, self.line):
             self.look.dress(part)
 
     def _connect(self) -> None:
-        for station in (self.find_station, self.fit_station, self.build_station, self.try_station):
-            station.wanted.connect(self.run_command)
         self.find_station.files_dropped.connect(self.pages.match_files)
-        self.build_station.opened.connect(self.open_bench)
         self.undoing.stepped.connect(self._show_edit)
         self.strip.chosen.connect(lambda name: self.run_command(f"go-{name}"))
         self.line.log_wanted.connect(lambda: self.run_command("log"))
         self.session.opened.connect(self._opened)
         self.session.told.connect(self._tell)
+
+    @property
+    def find_station(self) -> FindStation:
+        return self.stations.finding
+
+    @property
+    def fit_station(self) -> FitStation:
+        return self.stations.fitting
+
+    @property
+    def build_station(self) -> BuildStation:
+        return self.stations.building
+
+    @property
+    def try_station(self) -> TryStation:
+        return self.stations.trying
 
     # what can be done
 
@@ -117,30 +124,22 @@ class Window(QWidget):
 
     def asset_in_sight(self) -> Asset | None:
         """What is selected on the wall, while that is shown."""
-        on_find = self.stations.currentWidget() is self.find_station
-        return self.find_station.wall.current() if on_find else None
+        return self.find_station.wall.current() if self.stations.shown == "find" else None
 
     def swap_at_hand(self) -> str:
         """The swap that is in sight: the selected one on the wall, or the one on the bench."""
         asset = self.asset_in_sight()
         if asset is not None:
             return asset.path if self.session.swap(asset.path) is not None else ""
-        on_fit = self.stations.currentWidget() is self.fit_station
-        if on_fit and self.session.swap(self.fit_station.current) is not None:
+        if self.stations.shown == "fit" and self.session.swap(self.fit_station.current) is not None:
             return self.fit_station.current
         return ""
 
     def go(self, station: str) -> None:
         """Show a station."""
-        self.stations.setCurrentIndex(STATIONS.index(station))
+        shown = self.stations.show_station(station)
         self.strip.set_current(station)
-        current = self.stations.currentWidget()
-        focus = {
-            self.find_station: self.find_station.wall,
-            self.fit_station: self.fit_station.queue.rows,
-        }.get(current, current)  # type: ignore[arg-type]
-        if focus is not None:
-            focus.setFocus()
+        (shown.focusProxy() or shown).setFocus()
         self.standing.weigh()
 
     def open_folder(self, folder: Path) -> None:
@@ -182,7 +181,7 @@ class Window(QWidget):
             self.go("build" if edit.mod else "fit")
         elif self.session.swap(edit.about) is not None:
             self.open_bench(edit.about)
-        elif self.stations.currentWidget() is self.find_station:
+        elif self.stations.shown == "find":
             self.find_station.wall.select(edit.about)
 
     def _opened(self) -> None:
@@ -193,9 +192,12 @@ class Window(QWidget):
         )
         place, self.place.wanted = self.place.wanted, Recent()
         if project is not None and place.station in STATIONS and place.project:
-            self.fit_station.pick(place.swap)
+            self.place.swap = place.swap
+            if "fit" in self.stations.made:
+                self.fit_station.pick(place.swap)
             self.go(place.station)
         else:
+            self.place.swap = ""
             self.find_station.wall.setFocus()
         self.setWindowTitle(f"{project.mod.name} — Furnel" if project else "Furnel")
         if project is not None:
@@ -224,7 +226,8 @@ class Window(QWidget):
     def closeEvent(self, event: QCloseEvent | None) -> None:
         self.place.save()
         self.player.stop()
-        self.try_station.close_game()
+        if "try" in self.stations.made:
+            self.try_station.close_game()
         self.jobs.stop()
         self.pages.leave()
         self.session.close()

@@ -1,1 +1,20 @@
-"""Mods: projects, swaps, specs, the fit, building, installing."""
+"""Mods: projects, swaps, the fit, building, installing. Its modules are loaded when they are first used (`mods.build`)."""
+
+from importlib import import_module
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from types import ModuleType
+
+    from furnel.mods import build, change, deploy, fit, history, outside, project, render, workspace
+
+    __all__ = ["build", "change", "deploy", "fit", "history", "outside", "project", "render", "workspace"]
+
+
+def __getattr__(name: str) -> "ModuleType":
+    if name.startswith("_"):
+        raise AttributeError(name)
+    try:
+        return import_module(f"furnel.mods.{name}")
+    except ModuleNotFoundError as error:
+        raise AttributeError(name) from error

@@ -35,6 +35,7 @@ class Contents(QWidget):
         session.project_changed.connect(self._resize)
         session.builds.changed.connect(self._resize)
         look.changed.connect(self.update)
+        self._resize()
 
     def _resize(self) -> None:
         """List the inner paths of the swaps, then those of what the last build made to go with them."""

@@ -9,6 +9,7 @@ import numpy.typing as npt
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSlider, QVBoxLayout, QWidget
 
+from furnel import mods
 from furnel.catalogue import (
     GROUPINGS,
     Asset,
@@ -31,7 +32,6 @@ from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore
 from furnel.desktop.widgets.basics import button, label, marked
 from furnel.media import medium_of_kind, spec_of
-from furnel.mods.render import read_source
 from furnel.sound import read_clip
 from furnel.words import number
 
@@ -96,6 +96,7 @@ class FindStation(QWidget):
         self._connect()
 
     def _connect(self) -> None:
+        self.setFocusProxy(self.wall)
         session, player = self._session, self._player
         self.sieve.changed.connect(self._changed)
         self.sieve.like.file_wanted.connect(self._read_likeness)
@@ -252,7 +253,7 @@ class FindStation(QWidget):
     def _read_likeness(self, file: Path) -> None:
         self._session.jobs.start(
             f"Looking at {file.name}",
-            lambda _: read_wanted(read_source(file), file.name, file),
+            lambda _: read_wanted(mods.render.read_source(file), file.name, file),
             self.sieve.like.set,
             key="like",
         )

@@ -147,6 +147,7 @@ class SwapQueue(QWidget):
         session.opened.connect(self.rows.forget)
         session.project_changed.connect(self.renew)
         session.fitted.connect(lambda _: self._soon.start())
+        self.renew()
 
     def renew(self) -> None:
         """Count and sort anew."""

@@ -77,6 +77,7 @@ class FitStation(QWidget):
         row.addWidget(self.queue)
         row.addLayout(middle, 1)
         row.addWidget(self._side)
+        self.setFocusProxy(self.queue.rows)
         self.queue.picked.connect(self._picked)
         self.queue.dropped.connect(lambda original, file: session.swaps.swap_with(original, file))
         self.benches.dropped.connect(self._drop)

@@ -129,6 +129,8 @@ class TryStation(QWidget):
         session.opened.connect(self._opened)
         session.game.changed.connect(self._stack_changed)
         self._poll = timer(self, self._look_at_game, 500, repeats=True)
+        self._opened()
+        self._due = session.catalogue is not None
 
     def _left(self) -> QWidget:
         panel = as_panel(QWidget(), 224)
@@ -274,16 +276,10 @@ class TryStation(QWidget):
         self.stills.show_images({}, "")
         self.words.clear()
         self._verdict.setText("")
-        self._start.setVisible(self.can_start)
+        self._start.setVisible(self._session.game.can_start)
         self._scene.setEnabled(self._scene.count() > 0)
         if catalogue is not None:
             self._cannot(catalogue.install.profile)
-
-    @property
-    def can_start(self) -> bool:
-        """Whether the open game's profile says how it is started."""
-        catalogue = self._session.catalogue
-        return catalogue is not None and bool(catalogue.install.profile.start.play)
 
     def _stack_changed(self) -> None:
         self.renew()
