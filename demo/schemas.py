@@ -6,20 +6,21 @@ import json
 import sys
 from pathlib import Path
 
-from pydantic import BaseModel
-
 from furnel.containers import Layout
 from furnel.games import Profile
-from furnel.mods.project import Project
+from furnel.mods.project import file_schema
 
 
 def schemas() -> dict[str, str]:
     """File name to schema text."""
-    models: dict[str, type[BaseModel]] = {"layout": Layout, "profile": Profile, "project": Project}
+    known = {
+        "layout": Layout.model_json_schema(by_alias=True),
+        "profile": Profile.model_json_schema(by_alias=True),
+        "project": file_schema(),
+    }
     return {
-        f"{name}.schema.json": json.dumps(model.model_json_schema(by_alias=True), indent=1, sort_keys=True)
-        + "\n"
-        for name, model in models.items()
+        f"{name}.schema.json": json.dumps(schema, indent=1, sort_keys=True) + "\n"
+        for name, schema in known.items()
     }
 
 

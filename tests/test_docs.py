@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+import json
 import re
+import tomllib
 from pathlib import Path
 
+import fastjsonschema
+import pytest
 from demo.files import tables
 from demo.points import table
 from demo.schemas import schemas
 
 from furnel.desktop.actions import COMMANDS
 from furnel.mods.steps import STEP_TYPES
+from furnel.mods.workspace import Workspace
 
 ROOT = Path(__file__).parents[1]
 
@@ -20,6 +25,29 @@ def test_the_schemas_are_the_current_ones() -> None:
         assert (ROOT / "docs" / "schemas" / name).read_text("utf-8") == text, (
             "run: ./run python -m demo.schemas docs/schemas"
         )
+
+
+@pytest.mark.parametrize("name", ["layout", "profile", "project"])
+def test_the_schemas_describe_the_files_as_they_are_written(name: str, fitted_ensign: Workspace) -> None:
+    """By a validator of others."""
+    valid = fastjsonschema.compile(
+        json.loads((ROOT / "docs" / "schemas" / f"{name}.schema.json").read_text("utf-8")),
+        use_default=False,
+    )
+    folders = {
+        "layout": ROOT / "src/furnel/containers/layouts",
+        "profile": ROOT / "src/furnel/games/profiles",
+    }
+    files = [fitted_ensign.save().file] if name == "project" else sorted(folders[name].glob("*.toml"))
+    for file in files:
+        raw = tomllib.loads(file.read_text("utf-8"))
+        valid(raw)
+        with pytest.raises(fastjsonschema.JsonSchemaException):
+            valid({**raw, "nobody-knows-this": 1})
+    if name == "project":
+        raw["swap"][0]["steps"] = [{"do": "size", "wide": 3}]
+        with pytest.raises(fastjsonschema.JsonSchemaException):
+            valid(raw)
 
 
 def test_the_points_are_the_current_ones() -> None:

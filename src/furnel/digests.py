@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+from functools import cache
 from pathlib import Path
 
 
@@ -10,6 +11,21 @@ def file_digest(file: Path) -> str:
     """The SHA-256 of a file's bytes, in hexadecimal."""
     with file.open("rb") as stream:
         return hashlib.file_digest(stream, "sha256").hexdigest()
+
+
+@cache
+def code_mark(*parts: str) -> str:
+    """A mark of some of Furnel's own modules and packages (`"mods/fit"`), another one when anything in their sources is.
+
+    What is kept on disk is kept under the mark of the code that worked it out: what older code made is never believed.
+    """
+    home, whole = Path(__file__).parent, hashlib.sha256()
+    for part in parts:
+        place = home / part
+        files = sorted(place.rglob("*.py")) if place.is_dir() else [place.with_suffix(".py")]
+        for file in files:
+            whole.update(file.read_bytes())
+    return whole.hexdigest()[:16]
 
 
 def tree_digest(folder: Path) -> str:

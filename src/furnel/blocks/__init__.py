@@ -19,7 +19,6 @@ Pixels = npt.NDArray[np.uint8]
 Halves = npt.NDArray[np.float16]
 
 QUALITIES: tuple[Quality, ...] = ("fast", "good", "best")
-ENCODER_VERSION = 4  # part of the key of cached results: raise it whenever the encoder's bytes change
 
 # least-squares rounds, sweeps over the neighbours, and the squared error of a block that is worth a sweep
 _COLOUR_EFFORT = {"fast": (2, 1, 1000), "good": (3, 2, 0), "best": (4, 12, 0)}

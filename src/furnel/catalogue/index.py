@@ -17,13 +17,14 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel.catalogue.shelf import COLUMNS, Asset, Rows, Shelf
+from furnel.digests import code_mark
 from furnel.errors import Cancelled, FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Archive, Install
 from furnel.media import HEAD_BYTES, KINDS, Facts, Glances
 from furnel.progress import QUIET, Part, Progress, check
 
-_VERSION = 3
+_KNOWN_BY = ("images", "imagefiles", "sound", "sprites", "texts", "containers", "games", "media", "catalogue")
 _SCHEMA = """
 CREATE TABLE archive (id INTEGER PRIMARY KEY, path TEXT UNIQUE, stamp TEXT, paths BLOB, columns BLOB, formats TEXT, roles TEXT);
 CREATE TABLE preview (archive INTEGER, path TEXT, data BLOB, PRIMARY KEY (archive, path)) WITHOUT ROWID;
@@ -242,7 +243,7 @@ def _open(file: Path) -> sqlite3.Connection:
         try:
             database = sqlite3.connect(file, check_same_thread=False)
             database.execute("PRAGMA journal_mode = WAL")
-            if database.execute("PRAGMA user_version").fetchone()[0] == _VERSION:
+            if database.execute("PRAGMA user_version").fetchone()[0] == _version():
                 return database
             database.close()
             raise sqlite3.DatabaseError("another version")
@@ -256,7 +257,7 @@ def _open(file: Path) -> sqlite3.Connection:
             for suffix in ("", "-wal", "-shm"):
                 file.with_name(file.name + suffix).unlink(missing_ok=True)
             with sqlite3.connect(file) as fresh:
-                fresh.executescript(f"{_SCHEMA} PRAGMA user_version = {_VERSION};")
+                fresh.executescript(f"{_SCHEMA} PRAGMA user_version = {_version()};")
             fresh.close()
     return sqlite3.connect(file, check_same_thread=False)
 
@@ -271,3 +272,8 @@ def stamp_of(path: Path) -> str:
         state = file.stat()
         digest.update(f"{file.relative_to(path)}:{state.st_size}:{state.st_mtime_ns}\n".encode())
     return digest.hexdigest()
+
+
+def _version() -> int:
+    """A number for SQLite's own place for it: what another version of Furnel knew is worked out anew."""
+    return int(code_mark(*_KNOWN_BY)[:7], 16)

@@ -23,6 +23,7 @@ from furnel.catalogue.marks import (
     sound_marks,
 )
 from furnel.catalogue.shelf import Asset, Shelf
+from furnel.digests import code_mark
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
 from furnel.parallel import each
@@ -31,7 +32,6 @@ from furnel.progress import QUIET, Part, Progress, check
 WHAT = "Learning what everything looks and sounds like"
 SIDE = 128
 _PIECE = 512
-_KIN_VERSION = 1
 _SOUND_NUMBERS = 1 + TIMES + BANDS
 
 
@@ -93,7 +93,7 @@ def mark_all(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
         np.concatenate([part.rows for part in sounds]), np.concatenate([part.marks for part in sounds])
     )
     catalogue.carry_titles(digests)
-    seal = hashlib.sha256(f"{_KIN_VERSION}".encode() + digests.tobytes()).hexdigest()
+    seal = hashlib.sha256(code_mark("catalogue").encode() + digests.tobytes()).hexdigest()
     groups = catalogue.kept_kin(seal)
     if groups is not None and len(groups) == 8 * len(shelf):
         return Marks(shelf, pictures, heard, digests, Kin(np.frombuffer(groups, np.int64)))

@@ -11,6 +11,7 @@ from functools import cached_property
 
 from furnel.catalogue import Catalogue
 from furnel.catalogue.marks import content_digest
+from furnel.digests import code_mark
 from furnel.errors import FurnelError
 from furnel.games import LoopRecord
 from furnel.media import TEXT, SoundSpec, Spec, medium_of, spec_of
@@ -19,7 +20,7 @@ from furnel.progress import QUIET, Progress, check
 from furnel.texts import SoundEvent, read_events
 
 _MOST_PRINTS = 20_000
-_FIT_VERSION = 3  # one more when points or specs are worked out differently
+_SEEN_BY = ("images", "imagefiles", "sound", "sprites", "texts", "media", "mods")
 
 
 class GameWide:
@@ -54,9 +55,18 @@ class GameWide:
         role = self._catalogue.install.profile.role_of(swap.original)
         role_of_base = self._catalogue.install.profile.role_of(swap.base)
         parts = (
-            _FIT_VERSION, swap.original, swap.base, swap.steps, name, result, content_digest(shipped), role, role_of_base,
-            self._beside(swap.base), self._paths_mark if medium_of(shipped, swap.base) is TEXT else "",
-        )  # fmt: skip
+            code_mark(*_SEEN_BY),
+            swap.original,
+            swap.base,
+            swap.steps,
+            name,
+            result,
+            content_digest(shipped),
+            role,
+            role_of_base,
+            self._beside(swap.base),
+            self._paths_mark if medium_of(shipped, swap.base) is TEXT else "",
+        )
         return hashlib.sha256(repr(parts).encode()).hexdigest()
 
     def _beside(self, path: str) -> object:

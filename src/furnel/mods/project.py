@@ -15,7 +15,7 @@ from tomlkit.exceptions import TOMLKitError
 from furnel.atomic import write_text
 from furnel.errors import FurnelError, reason
 from furnel.media.encode import Encode
-from furnel.mods.steps import Value, step_type
+from furnel.mods.steps import STEP_TYPES, Value, step_type
 from furnel.schema import IdText, InnerPath, NameText, Part, PlainText, VersionText, validated
 
 WHAT = "Reading a project"
@@ -158,6 +158,34 @@ class Project(Part):
             if path not in game:
                 project = project.without_swap(path)
         return project
+
+
+def file_schema() -> dict[str, Any]:
+    """The JSON Schema of a project's file as it is written: `[[swap]]` tables, settings beside a step name."""
+    whole: dict[str, Any] = Project.model_json_schema(by_alias=True)
+    parts = whole["properties"]
+    parts["swap"], parts["event"] = parts.pop("swaps"), parts.pop("events")
+    common = {
+        name: part for name, part in whole["$defs"]["StepUse"]["properties"].items() if name != "values"
+    }
+    whole["$defs"]["StepUse"] = {
+        "description": whole["$defs"]["StepUse"]["description"],
+        "oneOf": [
+            {
+                "title": step.title,
+                "type": "object",
+                "properties": {
+                    **common,
+                    "do": {"const": step.id},
+                    **{setting.name: setting.schema() for setting in step.parameters},
+                },
+                "required": ["do"],
+                "additionalProperties": False,
+            }
+            for step in STEP_TYPES.values()
+        ],
+    }
+    return whole
 
 
 def load_project(path: Path) -> Project:

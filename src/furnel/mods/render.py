@@ -11,8 +11,8 @@ from functools import cached_property, partial
 from pathlib import Path
 from typing import cast
 
-from furnel import blocks
 from furnel.atomic import write_bytes
+from furnel.digests import code_mark
 from furnel.errors import FurnelError, reason
 from furnel.images.picture import Picture
 from furnel.images.resample import resize
@@ -23,7 +23,7 @@ from furnel.mods.steps import ALONE, Around, step_type
 from furnel.progress import QUIET, Part, Progress, check
 from furnel.sound import Clip, SoundStream
 
-_CACHE_VERSION = 6
+_MADE_BY = ("blocks", "images", "imagefiles", "sound", "media", "mods/steps", "mods/render")
 _LONG = 1 << 25
 
 
@@ -197,7 +197,7 @@ def render(
 def result_key(swap: Swap, source: bytes, beside: Surroundings | None = None) -> str:
     """A name for the swap's result that changes with anything it is made from."""
     recipe = {
-        "versions": [_CACHE_VERSION, blocks.ENCODER_VERSION],
+        "code": code_mark(*_MADE_BY),
         "steps": [[use.do, use.checked()] for use in swap.steps if use.on],
         "encode": swap.encode.model_dump() if swap.encode else None,
         "beside": beside.digest if beside else "",

@@ -83,6 +83,18 @@ class Parameter:
     unit: str = ""
     choices: tuple[str, ...] = ()
 
+    def schema(self) -> dict[str, Any]:
+        """Its JSON Schema, for editors of files that name it."""
+        kind = {"whole": "integer", "number": "number", "switch": "boolean"}.get(self.type, "string")
+        out: dict[str, Any] = {"title": self.label, "type": kind, "default": self.default}
+        if self.type in ("whole", "number"):
+            out |= {"minimum": self.low, "maximum": self.high}
+        elif self.type == "choice":
+            out["enum"] = list(self.choices)
+        elif self.type == "colour":
+            out["pattern"] = "^[0-9a-fA-F]{6}$"
+        return out
+
     def checked(self, value: Value, where: str) -> Value:
         """`value`, when it is allowed; FurnelError otherwise."""
         allowed = ""
