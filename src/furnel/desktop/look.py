@@ -6,6 +6,7 @@ import tomllib
 from functools import cache
 from importlib import resources
 
+from PyQt6 import sip
 from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtGui import QColor, QFont, QFontDatabase
 from PyQt6.QtWidgets import QApplication, QWidget
@@ -65,13 +66,13 @@ class Look(QObject):
         """Give a part of the window the style sheet, now and whenever the theme changes."""
         root.setProperty(_DRESSED, True)
         root.setStyleSheet(style_sheet(self.theme))
-        root.destroyed.connect(lambda: self._forget(root))
-        self._roots.append(root)
+        self._roots = [*_alive(self._roots), root]
 
     def use(self, theme: str) -> None:
         """Change the theme everywhere."""
         self.theme = theme
         self._colours = {role: QColor(code) for role, code in theme_colours(theme).items()}
+        self._roots = _alive(self._roots)
         seen = [root for root in self._roots if root.isVisible()]
         self._late = [root for root in self._roots if root not in seen]
         for root in seen:
@@ -80,14 +81,15 @@ class Look(QObject):
         self.changed.emit()
 
     def _dress_next(self) -> None:
+        self._late = _alive(self._late)
         if self._late:
             self._late.pop().setStyleSheet(style_sheet(self.theme))
             self._next.start()
 
-    def _forget(self, root: QWidget) -> None:
-        for known in (self._roots, self._late):
-            if root in known:
-                known.remove(root)
+
+def _alive(roots: list[QWidget]) -> list[QWidget]:
+    """Those that Qt has not taken down meanwhile."""
+    return [root for root in roots if not sip.isdeleted(root)]
 
 
 def dressed(part: QWidget) -> QWidget:
