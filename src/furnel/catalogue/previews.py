@@ -5,7 +5,6 @@ from __future__ import annotations
 import io
 
 import numpy as np
-from PIL import Image
 
 from furnel.catalogue.index import Catalogue
 from furnel.catalogue.shelf import Asset
@@ -29,6 +28,8 @@ def preview(catalogue: Catalogue, asset: Asset) -> Preview:
 
 
 def _pack(made: Preview) -> bytes:
+    from PIL import Image
+
     if made.picture is not None:
         stream = io.BytesIO()
         Image.fromarray(made.picture.pixels).save(stream, "PNG", compress_level=1)
@@ -39,6 +40,8 @@ def _pack(made: Preview) -> bytes:
 
 
 def _unpack(data: bytes) -> Preview | None:
+    from PIL import Image
+
     try:
         if data[:1] == b"P":
             return Preview(picture=Picture(np.asarray(Image.open(io.BytesIO(data[1:])).convert("RGBA"))))

@@ -14,7 +14,6 @@ from furnel.containers import open_container
 from furnel.errors import FurnelError
 from furnel.games import Install
 from furnel.media import KINDS
-from furnel.mods.matching import match_folder
 
 
 def open_catalogue(game: Path) -> Catalogue:
@@ -115,6 +114,8 @@ def match(folder: Path, game: Path, as_json: bool) -> int:
     """Pair FOLDER's files with the originals that they are for: by note, path, name and likeness."""
     catalogue = open_catalogue(game)
     marks = mark_all(catalogue, Bar())
+    from furnel.mods.matching import match_folder
+
     found = match_folder(folder, catalogue.assets, marks, Bar(), catalogue.bytes_of)
     catalogue.close()
     if as_json:

@@ -7,14 +7,16 @@ import json
 import sys
 from collections.abc import Iterable, Sequence
 from pathlib import Path
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 import click
 
-from furnel.media import Spec
-from furnel.mods.batch import Outcome
-from furnel.mods.fit import FitPoint
 from furnel.words import plain
+
+if TYPE_CHECKING:
+    from furnel.media import Spec
+    from furnel.mods.batch import Outcome
+    from furnel.mods.fit import FitPoint
 
 _MARKS = {"fits": ("✓", "bright_black"), "differs": ("▲", "yellow"), "breaks": ("✕", "magenta")}
 

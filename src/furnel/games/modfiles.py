@@ -2,26 +2,25 @@
 
 from __future__ import annotations
 
-import configparser
 import io
 import json
 import tomllib
 from collections.abc import Mapping, Sequence
-from typing import Annotated, Any, ClassVar
+from typing import TYPE_CHECKING, Annotated, Any, ClassVar
 
-import tomlkit
 from pydantic import Field, model_validator
-from tomlkit.exceptions import TOMLKitError
 
 from furnel.errors import FurnelError
 from furnel.schema import OneOf, Part
+
+if TYPE_CHECKING:
+    from configparser import ConfigParser
 
 Order = Sequence[tuple[str, bool]]
 Entries = list[tuple[str, bool]]
 Tree = dict[str, Any]
 FACTS = ("id", "name", "version", "author", "summary", "category", "game-version", "credits")
 """What Furnel can say of a mod; `credits` are several lines, the others one."""
-_DAMAGE = (ValueError, KeyError, TypeError, AttributeError, RecursionError, configparser.Error, TOMLKitError)
 
 
 class AboutFile(Part):
@@ -61,7 +60,7 @@ class AboutFile(Part):
         """What the text says of a mod, as far as it can be read; `credits` aside."""
         try:
             tree = FORMS[self.form].load(text)
-        except _DAMAGE:
+        except _damage():
             return {}
         found = {fact: _get(tree, key) for fact, key in self.keys.items()}
         return {fact: str(value) for fact, value in found.items() if isinstance(value, str | int | float)}
@@ -83,7 +82,7 @@ class OrderFile(Part):
         """Mod ids with their switches, in load order. Raises FurnelError when that cannot be told."""
         try:
             return FORMS[self.form].entries(text, self)
-        except _DAMAGE as error:
+        except _damage() as error:
             why = str(error) or "it is not built as the profile says"
             raise FurnelError(
                 "Reading the load order", where=where, why=why, remedy="Correct or delete the file"
@@ -98,7 +97,7 @@ class OrderFile(Part):
             return FORMS[self.form].with_entries(
                 text, self, [(mod, on) for mod, on in order if on or self.on]
             )
-        except _DAMAGE as error:
+        except _damage() as error:
             raise FurnelError("Writing the load order", where=where, why=str(error)) from error
 
 
@@ -133,9 +132,13 @@ class _Toml(Form):
         return tomllib.loads(text)
 
     def dump(self, tree: Tree, old: str = "") -> str:
+        import tomlkit
+
         return tomlkit.dumps(tree)
 
     def with_entries(self, text: str, rule: OrderFile, order: Order) -> str:
+        import tomlkit
+
         document = tomlkit.parse(text)
         place: Any = document
         *above, last = rule.list.split(".")
@@ -149,6 +152,8 @@ class _Toml(Form):
 
 
 def _tables(rows: list[dict[str, Any]]) -> Any:
+    import tomlkit
+
     tables = tomlkit.aot()
     for row in rows:
         table = tomlkit.table()
@@ -197,8 +202,10 @@ class _Ini(Form):
         return self.dump(tree, text)
 
     @staticmethod
-    def _parser() -> configparser.ConfigParser:
-        parser = configparser.ConfigParser(interpolation=None, comment_prefixes=("#", ";"), strict=True)
+    def _parser() -> ConfigParser:
+        from configparser import ConfigParser
+
+        parser = ConfigParser(interpolation=None, comment_prefixes=("#", ";"), strict=True)
         parser.optionxform = str  # type: ignore[assignment, method-assign]
         return parser
 
@@ -292,6 +299,15 @@ class _Lines(Form):
 
 
 FORMS: dict[str, Form] = {form.name: form for form in (_Toml(), _Json(), _Ini(), _Xml(), _Lines())}
+
+
+def _damage() -> tuple[type[Exception], ...]:
+    """What the libraries raise for a text that they cannot read."""
+    from configparser import Error
+
+    from tomlkit.exceptions import TOMLKitError
+
+    return ValueError, KeyError, TypeError, AttributeError, RecursionError, Error, TOMLKitError
 
 
 def _entries_in(tree: Tree, rule: OrderFile) -> Entries:

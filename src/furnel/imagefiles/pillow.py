@@ -6,16 +6,18 @@ import io
 import struct
 import warnings
 from functools import lru_cache
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 import numpy as np
-from PIL import Image, ImageCms, ImageOps
 
 from furnel.errors import FurnelError
 from furnel.imagefiles.filetype import Note, PictureFile
 from furnel.images.picture import check_size
 from furnel.images.texture import Texture
 from furnel.sound.files import riff_length
+
+if TYPE_CHECKING:
+    from PIL import Image
 
 WHAT = "Reading a picture"
 _ALLOWED = ("PNG", "JPEG", "WEBP", "BMP", "GIF")
@@ -28,6 +30,8 @@ def read(data: bytes | memoryview, where: object = "") -> Texture:
     A colour profile or a gamma of another kind is brought to sRGB, so that the picture looks as it did where it was
     made; a note `colours` tells.
     """
+    from PIL import Image, ImageOps
+
     with _open(data, where) as image:
         try:
             upright = ImageOps.exif_transpose(image)
@@ -55,6 +59,8 @@ def read_header(data: bytes | memoryview, where: object = "") -> Texture:
 
 def write(texture: Texture) -> bytes:
     """The texture's first level as a PNG file; the note `mode` asks for a palette, grey, or colour with or without alpha."""
+    from PIL import Image
+
     shape = (texture.height, texture.width, 4)
     stream = io.BytesIO()
     image = Image.fromarray(np.frombuffer(texture.levels[0], np.uint8).reshape(shape))
@@ -72,6 +78,8 @@ def _with_palette(pixels: np.ndarray[Any, np.dtype[np.uint8]], told: str) -> Ima
 
     `told` is a table to keep to (eight hex digits a colour): games may look colours up by their number.
     """
+    from PIL import Image
+
     packed = np.ascontiguousarray(pixels).view(np.uint32)[..., 0]
     colours, index = np.unique(packed, return_inverse=True)
     if (kept := _table(told)) is not None and np.isin(colours, kept).all():
@@ -121,6 +129,8 @@ def _from_profile(
     image: Image.Image, embedded: bytes
 ) -> tuple[np.ndarray[Any, np.dtype[np.uint8]], str] | None:
     """The picture through its colour profile; None when the profile is sRGB already, or of no use."""
+    from PIL import ImageCms
+
     try:
         profile = ImageCms.ImageCmsProfile(io.BytesIO(embedded))
         name = ImageCms.getProfileDescription(profile).strip()
@@ -142,6 +152,8 @@ def _from_profile(
 
 @lru_cache(maxsize=1)
 def _srgb_profile() -> Any:
+    from PIL import ImageCms
+
     return ImageCms.ImageCmsProfile(ImageCms.createProfile("sRGB"))
 
 
@@ -181,6 +193,8 @@ def _palette_table(data: bytes | memoryview) -> bytes:
 
 
 def _open(data: bytes | memoryview, where: object) -> Image.Image:
+    from PIL import Image
+
     try:
         with warnings.catch_warnings():
             warnings.simplefilter("ignore")

@@ -6,7 +6,6 @@ from typing import Literal
 
 import numpy as np
 import numpy.typing as npt
-from PIL import Image
 
 from furnel.errors import FurnelError
 from furnel.images.colour import (
@@ -23,12 +22,7 @@ from furnel.parallel import over_rows
 Filter = Literal["nearest", "area", "bicubic", "lanczos"]
 FILTERS: tuple[Filter, ...] = ("nearest", "area", "bicubic", "lanczos")
 
-_PILLOW = {
-    "nearest": Image.Resampling.NEAREST,
-    "area": Image.Resampling.BOX,
-    "bicubic": Image.Resampling.BICUBIC,
-    "lanczos": Image.Resampling.LANCZOS,
-}
+_PILLOW = {"nearest": "NEAREST", "area": "BOX", "bicubic": "BICUBIC", "lanczos": "LANCZOS"}
 
 
 def resize(picture: Picture, width: int, height: int, how: Filter = "lanczos") -> Picture:
@@ -205,10 +199,11 @@ def _bytes_of(light: Floats) -> npt.NDArray[np.uint8]:
 
 
 def _resize_light(light: Floats, width: int, height: int, how: Filter) -> Floats:
+    from PIL import Image
+
+    way = Image.Resampling[_PILLOW[how]]
     bands = [
-        np.asarray(
-            Image.fromarray(np.ascontiguousarray(light[..., band])).resize((width, height), _PILLOW[how])
-        )
+        np.asarray(Image.fromarray(np.ascontiguousarray(light[..., band])).resize((width, height), way))
         for band in range(light.shape[2])
     ]
     return np.stack(bands, axis=-1)
