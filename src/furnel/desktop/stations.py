@@ -93,6 +93,7 @@ class Stations(QStackedWidget):
             before.deleteLater()
         if shown:
             self.setCurrentIndex(place)
+        self.__dict__[_PARTS[name]] = made  # who is told may ask for it
         self.made.add(name)
         self.came.emit(name)
         return made
