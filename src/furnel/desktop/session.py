@@ -37,6 +37,7 @@ class _Opened:
     space: Workspace
     build: Build | None
     past: Past[Edit]
+    outside: list[Path]
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,6 +72,7 @@ class Session(QObject):
         self.space: Workspace | None = None
         self.past: Past[Edit] = Past()
         self.examined: dict[str, Examined] = {}
+        self.outside: list[Path] = []  # files that the mod reads and that nobody chose on this machine
         self.swaps, self.builds, self.game = Swaps(self), Builds(self), InGame(self)
         self.learned, self._sources = Learned(self), Sources(self)
         self._sources.touched.connect(self._examine)
@@ -144,6 +146,7 @@ class Session(QObject):
                 space,
                 mods.build.last_build(space),
                 mods.history.read_history(mods.history.history_file(space.file), space.project),
+                mods.outside.outside_files(space.file, space.project.swaps),
             )
 
         self.jobs.start(
@@ -166,18 +169,11 @@ class Session(QObject):
             lane="write",
         )
 
-    def wants_outside(self) -> list[Path]:
-        """Files outside the open mod's folder that it reads and that nobody chose on this machine."""
-        return (
-            mods.outside.outside_files(self.space.file, self.space.project.swaps)
-            if self.space is not None
-            else []
-        )
-
     def allow_outside(self, files: list[Path]) -> None:
         """Let the open mod read these files from now on."""
         if self.space is not None:
             mods.outside.choose(self.space.file, files)
+            self.outside = []
             for swap in self.space.project.swaps:
                 self._examine(swap)
 
@@ -267,6 +263,7 @@ class Session(QObject):
         self.examined = {}
         self.builds.take(found.build if found else None)
         self.past = found.past if found else Past()
+        self.outside = found.outside if found else []
         self.game.forget()
         self._sources.renew()
         self.opened.emit()

@@ -42,7 +42,7 @@ class Standing(QObject):
             session.past_changed,
             window.find_station.wall.let_go,
         ):
-            signal.connect(self.weigh)
+            signal.connect(self.soon)
         window.find_station.wall.selected.connect(lambda _: self.weigh())
         window.stations.came.connect(self._came)
         session.fitted.connect(lambda _: self.soon())

@@ -205,7 +205,7 @@ class Window(QWidget):
 
     def _ask_for_outside(self) -> None:
         """A mod from somewhere else reads nothing outside its folder before it was asked for."""
-        files, project = self.session.wants_outside(), self.session.project
+        files, project = self.session.outside, self.session.project
         if not files or project is None:
             return
         listed = "\n".join(str(file) for file in files[:8]) + (

@@ -21,6 +21,12 @@ from furnel.mods.past import Past
 from furnel.mods.project import About, EventUse, GameRef, Project, Swap
 
 
+def _other(old: dict[str, Swap], new: dict[str, Swap], name: str) -> bool:
+    """Whether a swap is another one; most are the very same, and that is told at once."""
+    before, after = old.get(name), new.get(name)
+    return before is not after and before != after
+
+
 @dataclass(frozen=True, slots=True)
 class Edit:
     """One change of a project: only what differs, before and after. `order` is that of the swaps, where it changed."""
@@ -39,9 +45,7 @@ class Edit:
         new = {swap.original: swap for swap in after.swaps}
         return cls(
             text,
-            tuple(
-                (name, old.get(name), new.get(name)) for name in old | new if old.get(name) != new.get(name)
-            ),
+            tuple((name, old.get(name), new.get(name)) for name in old | new if _other(old, new, name)),
             None if list(old) == list(new) else (tuple(old), tuple(new)),
             None if before.mod == after.mod else (before.mod, after.mod),
             None if before.game == after.game else (before.game, after.game),

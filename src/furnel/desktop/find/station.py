@@ -175,9 +175,11 @@ class FindStation(QWidget):
         self.card.show_asset(None, False, "")
 
     def _marks(self) -> None:
-        project = self._session.project
-        self.wall.set_swapped(frozenset(swap.original for swap in project.swaps) if project else frozenset())
+        swapped = self._swapped()
         self._show_card()
+        if swapped == self.wall.swapped:
+            return
+        self.wall.set_swapped(swapped)
         if self.sieve.swapped.isChecked():
             self._sift()
         elif self._facets is not None:

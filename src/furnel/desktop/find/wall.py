@@ -98,10 +98,16 @@ class Wall(Canvas):
         if had and self._current < 0:
             self.let_go.emit()
 
+    @property
+    def swapped(self) -> frozenset[str]:
+        """The assets that carry an ember corner."""
+        return self._swapped
+
     def set_swapped(self, paths: frozenset[str]) -> None:
         """Which assets carry an ember corner."""
-        self._swapped = paths
-        self.surface.update()
+        if paths != self._swapped:
+            self._swapped = paths
+            self.surface.update()
 
     def set_zoom(self, height: int) -> None:
         """The height of the tiles in pixels."""
