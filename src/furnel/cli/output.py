@@ -11,6 +11,7 @@ from typing import TYPE_CHECKING, Any
 
 import click
 
+from furnel.states import MARKS
 from furnel.words import plain
 
 if TYPE_CHECKING:
@@ -18,7 +19,7 @@ if TYPE_CHECKING:
     from furnel.mods.batch import Outcome
     from furnel.mods.fit import FitPoint
 
-_MARKS = {"fits": ("✓", "bright_black"), "differs": ("▲", "yellow"), "breaks": ("✕", "magenta")}
+_COLOURS = {"fits": "bright_black", "differs": "yellow", "breaks": "magenta"}
 
 
 def echo(text: object, err: bool = False, fg: str | None = None, then: str = "") -> None:
@@ -70,7 +71,7 @@ def say_points(points: Iterable[FitPoint]) -> None:
         for part in ("label", "original", "yours")
     ]
     for point in listed:
-        mark, colour = _MARKS[point.state]
+        mark, colour = MARKS[point.state], _COLOURS[point.state]
         text = f"{mark} {point.label:{widths[0]}}  {point.original:{widths[1]}}  {point.yours:{widths[2]}}"
         echo(text, fg=colour, then=f"  {point.remedy}" if point.remedy else "")
 
@@ -78,7 +79,8 @@ def say_points(points: Iterable[FitPoint]) -> None:
 def say_outcomes(outcomes: Iterable[Outcome], left: Iterable[Path], folder: Path) -> None:
     """A folder fitted: a line a file, what is not right with it, and what was for nothing."""
     for one in outcomes:
-        mark, colour = _MARKS["breaks" if one.refused else one.state]
+        state = "breaks" if one.refused else one.state
+        mark, colour = MARKS[state], _COLOURS[state]
         name = one.pair.source.relative_to(folder)
         said = one.refused or ", ".join(point.label.lower() for point in one.points if point.state != "fits")
         echo(f"{mark} {name} → {one.pair.original}", fg=colour, then=f"  {said}" if said else "")

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
-from typing import Literal
 
 from furnel import sound
 from furnel.errors import FurnelError
@@ -18,8 +17,7 @@ from furnel.mods.workspace import Workspace
 from furnel.parallel import each
 from furnel.progress import QUIET, Progress, check
 from furnel.sound.words import length_text
-
-Outlook = Literal["fits", "differs", "breaks"]
+from furnel.states import State
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +46,7 @@ class Song:
 class Forecast:
     """What would become of a song in a tune's place: `says` in words, and whether that is worth a look."""
 
-    outlook: Outlook
+    outlook: State
     says: str
 
 

@@ -16,10 +16,10 @@ from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import as_panel, elided, marked, paint_state, scrolling
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.mods.workspace import Examined
+from furnel.states import WAITING, urgency
 from furnel.words import count
 
 _ROW = 48
-_RANK = {"breaks": 0, "differs": 1, "waiting": 2, "fits": 3}
 
 
 class _Rows(QWidget):
@@ -46,7 +46,7 @@ class _Rows(QWidget):
         project = self._session.project
         swaps = project.swaps if project else ()
         self.order = sorted(
-            (swap.original for swap in swaps), key=lambda name: (_RANK[self._state(name)], name)
+            (swap.original for swap in swaps), key=lambda name: (urgency(self._state(name)), name)
         )
         if self._names.keys() != set(self.order):
             endings = Counter(name.rpartition("/")[2] for name in self.order)
@@ -71,7 +71,7 @@ class _Rows(QWidget):
 
     def _state(self, original: str) -> str:
         found = self._session.examined.get(original)
-        return found.state if found else "waiting"
+        return found.state if found else WAITING
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and 0 <= (row := int(event.position().y()) // _ROW) < len(self.order):

@@ -10,6 +10,7 @@ from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import button, elided, label, marked, paint_state, set_next, tip
 from furnel.mods.fit import FitPoint
+from furnel.states import urgency
 
 _ROW, _HEAD = 25, 22
 _LABEL, _MARK = 92, 24
@@ -191,9 +192,8 @@ class FitTable(QWidget):
         self.table.show_points(points)
         needed = any(point.state == "breaks" for point in points)
         set_next(self._fit, needed)
-        order = {"breaks": 0, "differs": 1, "fits": 2}
         points = self.table.points
-        worst = min(range(len(points)), key=lambda row: order[points[row].state], default=-1)
+        worst = min(range(len(points)), key=lambda row: urgency(points[row].state), default=-1)
         if worst >= 0 and points[worst].state != "fits":
             self.table.pick(worst)
         else:

@@ -18,13 +18,7 @@ from PyQt6.QtWidgets import (
 )
 
 from furnel.desktop.look import Look
-
-STATE_WORDS = {
-    "fits": "fits",
-    "differs": "differs: allowed, worth a look",
-    "breaks": "breaks in the game",
-    "waiting": "being looked at",
-}
+from furnel.states import WORDS
 
 
 def label(text: str = "", name: str = "") -> QLabel:
@@ -159,7 +153,7 @@ class StateMark(QWidget):
 
     def show_state(self, state: str) -> None:
         self._state = state
-        self.setToolTip(STATE_WORDS[state])
+        self.setToolTip(WORDS[state])
         self.setAccessibleName(state)
         self.update()
 

@@ -8,9 +8,10 @@ from furnel.mods.fit.again import Refit, touched
 from furnel.mods.fit.elsewhere import KIND
 from furnel.mods.fit.mend import mended, with_encoding, with_format
 from furnel.mods.fit.pictures import aspect_point, stops_between
-from furnel.mods.fit.point import STATES, Finding, FitPoint, PointType, State, insisting, worst
+from furnel.mods.fit.point import Finding, FitPoint, PointType, insisting, worst
 from furnel.mods.fit.registry import POINT_TYPES, compared, fitting_steps, point_keys
 from furnel.mods.project import StepUse
+from furnel.states import STATES, State
 
 __all__ = [
     "POINT_TYPES", "STATES", "Finding", "FitPoint", "PointType", "Refit", "State", "aspect_point", "compare",

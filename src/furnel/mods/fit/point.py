@@ -8,9 +8,8 @@ from typing import Any, Literal
 
 from furnel.media import KINDS, PICTURE, SOUND, TEXT, Kind
 from furnel.mods.project import StepUse
+from furnel.states import STATES, State
 
-State = Literal["fits", "differs", "breaks"]
-STATES: tuple[State, ...] = ("fits", "differs", "breaks")
 TEXTURES = PICTURE.kinds
 SHEETS: tuple[Kind, ...] = ("sheet",)
 SOUNDS = SOUND.kinds
