@@ -69,7 +69,7 @@ def used_part(
     taken = Taken(0.0, length_s, length_s, silence_s, rate)
     for use in steps:
         takes = step_type(use.do).takes
-        if use.on and takes is not None and not taken.last:
+        if use.on and takes is not None:
             taken = takes(use.checked(), taken)
     return taken.start_s, taken.end_s
 
@@ -122,10 +122,9 @@ def moved_part(steps: tuple[StepUse, ...], rate: int, start_s: float, result_s: 
 
 def _taking(steps: tuple[StepUse, ...]) -> int | None:
     """The place of the step that says where in the source the result begins: what cuts to bars or a loop, else to a part."""
-    whole = Taken(0.0, 1.0, 1.0, (0.0, 0.0), 1)
-    found: list[tuple[bool, int]] = []
-    for place, use in enumerate(steps):
-        step = step_type(use.do)
-        if use.on and step.takes is not None and step.begins(use.checked()):
-            found.append((not step.takes(use.checked(), whole).last, place))
-    return min(found, default=(False, None))[1]
+    found = [
+        (not step_type(use.do).leads, place)
+        for place, use in enumerate(steps)
+        if use.on and step_type(use.do).begins(use.checked())
+    ]
+    return min(found)[1] if found else None

@@ -7,8 +7,9 @@ from collections.abc import Sequence
 
 from furnel.imagefiles import NOTES, picture_file
 from furnel.media import PictureSpec
-from furnel.mods.fit.point import SHEETS, TEXTURES, Finding, FitPoint, Fitting, PointType, State, same
+from furnel.mods.fit.point import SHEETS, TEXTURES, Finding, FitPoint, Fitting, PointType, same
 from furnel.mods.project import StepUse
+from furnel.states import State
 from furnel.words import count
 
 _SEAM = 2.5  # from this multiple of the usual difference between neighbours on, a seam is seen

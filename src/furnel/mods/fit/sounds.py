@@ -8,10 +8,11 @@ from collections.abc import Sequence
 from furnel import sound
 from furnel.media import SoundSpec
 from furnel.media.sound import DESCRIBING
-from furnel.mods.fit.point import SOUNDS, Finding, Fitting, PointType, State, same
+from furnel.mods.fit.point import SOUNDS, Finding, Fitting, PointType, same
 from furnel.mods.project import StepUse
 from furnel.mods.steps import Value
 from furnel.sound.words import channels_text, length_text, loudness_text, span_text
+from furnel.states import State
 from furnel.words import number
 
 _CEILING_DB = -1.0

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from furnel.media import TextSpec
-from furnel.mods.fit.point import TEXTS, Finding, FitPoint, PointType, State, same
+from furnel.mods.fit.point import TEXTS, Finding, FitPoint, PointType, same
+from furnel.states import State
 from furnel.texts import Misfits
 
 _WELL = "it parses"

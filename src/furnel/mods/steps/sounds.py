@@ -49,14 +49,14 @@ def _trim_takes(values: Values, taken: Taken) -> Taken:
 def _loop_takes(values: Values, taken: Taken) -> Taken:
     if not values["only"]:
         return taken
-    return taken.part(int(values["start"]) / taken.rate, int(values["length"]) / taken.rate, last=True)
+    return taken.part(int(values["start"]) / taken.rate, int(values["length"]) / taken.rate)
 
 
 def _bars_takes(values: Values, taken: Taken) -> Taken:
     frames = sound.frames_of_bars(
         int(values["bars"]), int(values["meter"]), float(values["tempo"]), taken.rate
     )
-    return taken.part(float(values["first"]), frames / taken.rate, last=True)
+    return taken.part(float(values["first"]), frames / taken.rate)
 
 
 TRIM = StepType(
@@ -228,7 +228,7 @@ LENGTH = StepType(
     ),
     _length,
     lambda values: f"{number(int(values['frames']))} frames, filled with {values['fill']}",
-    "time", takes=lambda values, taken: taken.part(0.0, int(values["frames"]) / taken.rate, last=True),
+    "time", takes=lambda values, taken: taken.part(0.0, int(values["frames"]) / taken.rate),
 )  # fmt: skip
 
 
@@ -259,7 +259,7 @@ LOOP = StepType(
     ),
     _loop,
     lambda values: f"{values['length'] or 'all'} frames from {values['start']}, cross-fade {float(values['fade']):g} ms",
-    "loop", takes=_loop_takes, begins=lambda values: "start" if values["only"] else "", moves=True,
+    "loop", takes=_loop_takes, begins=lambda values: "start" if values["only"] else "", leads=True, moves=True,
 )  # fmt: skip
 
 
@@ -298,7 +298,7 @@ BARS = StepType(
     ),
     _bars,
     lambda values: f"{values['bars']} bars of {values['meter']} at {float(values['tempo']):g} bpm",
-    "loop", takes=_bars_takes, begins=lambda values: "first", moves=True,
+    "loop", takes=_bars_takes, begins=lambda values: "first", leads=True, moves=True,
 )  # fmt: skip
 
 

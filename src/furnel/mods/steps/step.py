@@ -17,7 +17,7 @@ Values = Mapping[str, Value]
 
 @dataclass(frozen=True, slots=True)
 class Taken:
-    """From where to where, in seconds of a sound's source, steps take from it; `last` when no later one can change that.
+    """From where to where, in seconds of a sound's source, steps take from it.
 
     `silence_s` is the silence at the source's ends, `rate` that of steps after resampling.
     """
@@ -27,13 +27,12 @@ class Taken:
     length_s: float
     silence_s: tuple[float, float]
     rate: int
-    last: bool = False
 
-    def part(self, start_s: float, length_s: float = 0.0, last: bool = False) -> Taken:
+    def part(self, start_s: float, length_s: float = 0.0) -> Taken:
         """What is left of it from `start_s` on, for `length_s` (0: to its end)."""
         start = self.start_s + start_s
         end = min(start + length_s, self.end_s) if length_s else self.end_s
-        return replace(self, start_s=start, end_s=end, last=last)
+        return replace(self, start_s=start, end_s=end)
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,7 +137,8 @@ class StepType:
 
     - `is_last`: it stays behind all other steps that are added.
     - `joined`: how its settings add to those of the one that is there; without it they replace them.
-    - `takes`: what it takes of a sound's source; `begins` names the setting that says from where, or nothing.
+    - `takes`: what it takes of a sound's source; `begins` names the setting that says from where, or nothing. One that `leads`
+      is moved when another part of the source is wanted, before one that does not.
     - `moves`: what was laid at a time before it is not there any more.
     - `span`: as the first step it needs only these frames of the source, of so many at a rate.
     - `is_layer`: it lays the file of its settings over the sound.
@@ -159,6 +159,7 @@ class StepType:
     joined: Callable[[Values, Values], dict[str, Value]] | None = None
     takes: Callable[[Values, Taken], Taken] | None = None
     begins: Callable[[Values], str] = lambda values: ""
+    leads: bool = False
     moves: bool = False
     span: Callable[[Values, int, int], tuple[int, int]] | None = None
     is_layer: bool = False
