@@ -81,7 +81,7 @@ def test_no_edit_is_lost(application: QApplication, begun: tuple[Path, list[Path
             from furnel.desktop.session import _Opened
             from furnel.mods.past import Past
 
-            self.session._take(space.catalogue, _Opened(space, None, Past()))
+            self.session._take(space.catalogue, _Opened(space, None, Past(), []))
             self.jobs.held.clear()
             self.wanted: list[dict[str, Any]] = [{}]  # what a person edited, by place in the history
 

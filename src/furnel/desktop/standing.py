@@ -34,15 +34,10 @@ class Standing(QObject):
         self._window, self._actions = window, actions
         self._later = timer(self, self.weigh)
         session = window.session
-        for signal in (
-            session.opened,
-            session.project_changed,
-            session.builds.changed,
-            session.game.changed,
-            session.past_changed,
-            window.find_station.wall.let_go,
-        ):
-            signal.connect(self.soon)
+        for signal in (session.opened, session.builds.changed, session.game.changed):
+            signal.connect(self.weigh)
+        for often in (session.project_changed, session.past_changed, window.find_station.wall.let_go):
+            often.connect(self.soon)
         window.find_station.wall.selected.connect(lambda _: self.weigh())
         window.stations.came.connect(self._came)
         session.fitted.connect(lambda _: self.soon())

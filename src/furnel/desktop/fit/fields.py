@@ -100,7 +100,7 @@ def _number(parameter: Parameter, value: float, change: Change, moving: Change) 
         fine = parameter.high - parameter.low <= 12
         spin.setRange(parameter.low, parameter.high)
         usual = 2 if fine and parameter.unit != "stops" else 1 if fine else 0
-        spin.setDecimals(_DECIMALS.get(parameter.unit, usual))
+        spin.setDecimals(max(_DECIMALS.get(parameter.unit, usual), 0 if parameter.low.is_integer() else 1))
         spin.setSingleStep(0.1 if fine or parameter.unit in ("s", "semitones") else 1.0)
         spin.setValue(value)
     spin.setSuffix(f" {parameter.unit}" if parameter.unit else "")
@@ -116,7 +116,9 @@ def _number(parameter: Parameter, value: float, change: Change, moving: Change) 
 
     def at(place: int) -> Value:
         exact = parameter.low + place / max(slider.maximum(), 1) * span
-        return round(exact) if whole else round(exact, 2 if span <= 12 else 0)
+        if whole:
+            return round(exact)
+        return min(max(round(exact, 2 if span <= 12 else 0), parameter.low), parameter.high)
 
     def slid(place: int) -> None:
         spin.blockSignals(True)
