@@ -1,0 +1,353 @@
+"""Documents: definitions that give back every byte that they were not asked to change.
+
+A document is a text with a tree of spans over it. An edit replaces one span and reads the text again: what comes out was read
+by the same rules as every other text, and an edit that would not read back as it was meant is refused.
+"""
+
+from __future__ import annotations
+
+import codecs
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field
+from typing import Any, ClassVar, Literal
+
+from furnel.errors import FurnelError
+from furnel.texts.address import WHAT, Address, Step, address_text, near
+
+Scalar = str | int | float | bool | None
+Value = Any
+"""Plain data: scalars, lists and tables (dicts) of them."""
+MOST_TEXT = 64 << 20
+DEEPEST = 200
+_MARKS = ((codecs.BOM_UTF8, "utf-8"), (codecs.BOM_UTF16_LE, "utf-16-le"), (codecs.BOM_UTF16_BE, "utf-16-be"))
+
+
+@dataclass(frozen=True, slots=True)
+class Node:
+    """A value and where its text is. A table's items have keys, a list's have none; a scalar has a `value` and no items."""
+
+    kind: Literal["table", "list", "scalar"]
+    start: int
+    end: int
+    value: Scalar = None
+    items: tuple[Item, ...] = ()
+
+    def plain(self) -> Value:
+        """The same as plain data; of items with one key a list."""
+        if self.kind == "scalar":
+            return self.value
+        if self.kind == "list":
+            return [item.node.plain() for item in self.items]
+        out: dict[str, Value] = {}
+        several: set[str] = set()
+        for item in self.items:
+            if item.key not in out:
+                out[item.key] = item.node.plain()
+            elif item.key in several:
+                out[item.key].append(item.node.plain())
+            else:
+                out[item.key] = [out[item.key], item.node.plain()]
+                several.add(item.key)
+        return out
+
+
+@dataclass(frozen=True, slots=True)
+class Item:
+    """A part of a table or a list: its key, the key's span, its value, and the span of both together."""
+
+    key: str
+    node: Node
+    start: int
+    end: int
+    key_start: int = -1
+    key_end: int = -1
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """Where an address leads: the node, and the item and the node that it is in (none for the whole)."""
+
+    node: Node
+    item: Item | None = None
+    parent: Node | None = None
+    place: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class Encoding:
+    """How a text is stored: its bytes' encoding, and the mark before them."""
+
+    name: str = "utf-8"
+    mark: bytes = b""
+
+
+def decoded(data: bytes, where: object, encoding: str = "") -> tuple[str, Encoding]:
+    """A definition's text, by its byte-order mark, else as UTF-8, else as `encoding` says. Raises FurnelError for damage."""
+    if len(data) > MOST_TEXT:
+        raise FurnelError(
+            "Reading a definition", where=where, why=f"{len(data)} bytes are more than a definition has"
+        )
+    for mark, name in _MARKS:
+        if data.startswith(mark):
+            return _decode(data[len(mark) :], name, where), Encoding(name, mark)
+    name = encoding or "utf-8"
+    return _decode(data, name, where), Encoding(name)
+
+
+def _decode(data: bytes, name: str, where: object) -> str:
+    try:
+        return data.decode(name)
+    except UnicodeDecodeError as error:
+        line = data[: error.start].count(b"\n") + 1
+        raise FurnelError(
+            "Reading a definition",
+            where=where,
+            line=line,
+            why=f"it is not {name.upper()} text",
+            remedy="Save it as UTF-8, or say in the profile which encoding the game uses",
+        ) from error
+
+
+@dataclass(frozen=True)
+class Document:
+    """A definition in one notation. Frozen: every edit gives another document, or raises FurnelError and changes nothing."""
+
+    text: str
+    where: str = ""
+    encoding: Encoding = field(default=Encoding())
+    root: Node = field(init=False, compare=False, repr=False)
+    notation: ClassVar[str] = ""
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "root", self._parse())
+
+    # what each notation says
+
+    def _parse(self) -> Node:
+        """The text's tree of spans. Raises FurnelError with line and column."""
+        raise NotImplementedError
+
+    def _spelled(self, value: Value, parent: Node, like: str) -> str:
+        """A value's text, to stand in `parent`; `like` is the text that it replaces."""
+        raise NotImplementedError
+
+    def _inserted(self, parent: Node, place: int, key: str, value: Value) -> tuple[int, int, str]:
+        """What to replace (start, end) by what text, to add an item to a table or list at a place."""
+        raise NotImplementedError
+
+    def _removed(self, parent: Node, place: int) -> tuple[int, int, str]:
+        """What to replace by what, to take an item out."""
+        raise NotImplementedError
+
+    def _key_spelled(self, key: str) -> str:
+        return key
+
+    # reading
+
+    @property
+    def data(self) -> bytes:
+        """The bytes of the file."""
+        return self.encoding.mark + self.text.encode(self.encoding.name)
+
+    def plain(self) -> Value:
+        """The whole as plain data."""
+        return self.root.plain()
+
+    def look(self, address: Address) -> Value:
+        """What stands at an address, as plain data. Raises FurnelError when nothing does, with the nearest names."""
+        return self.find(address).node.plain()
+
+    def find(self, address: Address) -> Found:
+        """Where an address leads. Raises FurnelError when it leads nowhere, with the nearest names."""
+        found = Found(self.root)
+        for number, step in enumerate(address):
+            inner = self._step(found.node, step)
+            if inner is None:
+                raise self._nowhere(address, number, found.node)
+            found = inner
+        return found
+
+    def has(self, address: Address) -> bool:
+        """Whether an address leads somewhere."""
+        try:
+            self.find(address)
+        except FurnelError:
+            return False
+        return True
+
+    def _step(self, node: Node, step: Step) -> Found | None:
+        """One step on: to the first item that is meant; through a list that stands under the key, to one of its items."""
+        some = list(enumerate(node.items))
+        if step.key or node.kind == "table":
+            some = [(place, item) for place, item in some if item.key == step.key]
+            if len(some) == 1 and step.picks and some[0][1].node.kind == "list":
+                inner = some[0][1].node
+                return self._step(inner, Step("", step.field, step.value, step.place))
+        if step.place is not None:
+            some = some[step.place : step.place + 1]
+        elif step.field is not None:
+            some = [(place, item) for place, item in some if _is_picked(item.node, step)]
+        if not some:
+            return None
+        place, item = some[0]
+        return Found(item.node, item, node, place)
+
+    def _nowhere(self, address: Address, number: int, node: Node) -> FurnelError:
+        step, before = address[number], address_text(address[:number]) or "the whole"
+        known = [item.key for item in node.items if item.key]
+        if step.field is not None:
+            known = [
+                str(inner.node.value)
+                for item in _picked_from(node, step.key)
+                for inner in (item.node.items if step.field else (item,))
+                if inner.key == step.field or not step.field
+            ]
+        return FurnelError(
+            WHAT,
+            where=f"{self.where}, {address_text(address)}" if self.where else address_text(address),
+            why=f"{before} has no {step}",
+            remedy=near(step.value if step.field is not None else step.key, known) or "Look at what is there",
+        )
+
+    # changing
+
+    def set(self, address: Address, value: Value) -> Document:
+        """Another value at an address that is there."""
+        found = self.find(address)
+        if found.node.plain() == value and type(found.node.plain()) is type(value):
+            return self
+        old = self.text[found.node.start : found.node.end]
+        text = self._spelled(value, found.parent or self.root, old)
+        return self._proven(found.node.start, found.node.end, text, address, value)
+
+    def add(self, address: Address, key: str, value: Value, at: int | None = None) -> Document:
+        """A new item in the table or list at an address: with a key in a table, at a place (none: last)."""
+        found = self.find(address)
+        node = found.node
+        if node.kind == "scalar":
+            raise self._refusal(address, "it is a single value, and nothing can be added to it")
+        if node.kind == "table" and not key:
+            raise self._refusal(address, "a table takes nothing without a key")
+        if (
+            node.kind == "table"
+            and any(item.key == key for item in node.items)
+            and not self._takes_twins(node)
+        ):
+            raise self._refusal(address, f"it has a {key} already")
+        count = len(node.items)
+        place = count if at is None else max(0, min(at, count))
+        start, end, text = self._inserted(node, place, key, value)
+        return self._replaced(start, end, text)
+
+    def drop(self, address: Address) -> Document:
+        """Without what stands at an address."""
+        found = self.find(address)
+        if found.parent is None:
+            raise self._refusal(address, "the whole cannot be dropped")
+        start, end, text = self._removed(found.parent, found.place)
+        return self._replaced(start, end, text)
+
+    def rename(self, address: Address, key: str) -> Document:
+        """Another key for what stands at an address."""
+        found = self.find(address)
+        if found.item is None or found.item.key_start < 0 or found.parent is None:
+            raise self._refusal(address, "it has no key of its own")
+        if key != found.item.key and any(item.key == key for item in found.parent.items):
+            raise self._refusal(address, f"there is a {key} already")
+        return self._replaced(found.item.key_start, found.item.key_end, self._key_spelled(key))
+
+    def _takes_twins(self, node: Node) -> bool:
+        """Whether a table may have several items of one key."""
+        return False
+
+    def _replaced(self, start: int, end: int, text: str) -> Document:
+        return type(self)(self.text[:start] + text + self.text[end:], self.where, self.encoding)
+
+    def _proven(self, start: int, end: int, text: str, address: Address, value: Value) -> Document:
+        made = self._replaced(start, end, text)
+        if not any(_same(node.plain(), value) for node in _beginning(made.root, start)):
+            raise self._refusal(address, f"{value!r} cannot be written in {self.notation}")
+        return made
+
+    def _refusal(self, address: Address, why: str) -> FurnelError:
+        text = address_text(address) or "the whole"
+        return FurnelError(
+            "Changing a definition", where=f"{self.where}, {text}" if self.where else text, why=why
+        )
+
+    def _damage(self, at: int, why: str) -> FurnelError:
+        """A refusal of a text that breaks the rules at a sign."""
+        line = self.text.count("\n", 0, at) + 1
+        column = at - (self.text.rfind("\n", 0, at) + 1) + 1
+        return FurnelError(
+            "Reading a definition",
+            where=self.where,
+            line=line,
+            why=f"{why} (column {column})",
+            remedy="Correct it in a text editor",
+        )
+
+
+def _beginning(node: Node, start: int) -> Iterator[Node]:
+    """The nodes that begin at a sign."""
+    if node.start == start:
+        yield node
+    for item in node.items:
+        if item.node.start <= start <= item.node.end:
+            yield from _beginning(item.node, start)
+
+
+def _same(found: Value, wanted: Value) -> bool:
+    """Whether what was read is what was meant; numbers and texts of texts-only notations by their spelling."""
+    if isinstance(wanted, dict) and isinstance(found, dict):
+        return found.keys() == {str(key) for key in wanted} and all(
+            _same(found[str(key)], part) for key, part in wanted.items()
+        )
+    if isinstance(wanted, list) and isinstance(found, list):
+        return len(found) == len(wanted) and all(map(_same, found, wanted))
+    if isinstance(found, str) and not isinstance(wanted, str):
+        return found == scalar_text(wanted)
+    return bool(found == wanted)
+
+
+def scalar_text(value: Scalar) -> str:
+    """A scalar as texts-only notations write it."""
+    if value is None:
+        return ""
+    return str(value).lower() if isinstance(value, bool) else str(value)
+
+
+def _is_picked(node: Node, step: Step) -> bool:
+    if not step.field:
+        return node.kind == "scalar" and scalar_text(node.value) == step.value
+    return any(
+        item.key == step.field and item.node.kind == "scalar" and scalar_text(item.node.value) == step.value
+        for item in node.items
+    )
+
+
+def _picked_from(node: Node, key: str) -> Iterator[Item]:
+    for item in node.items:
+        if item.key == key or not key:
+            if item.node.kind == "list" and key:
+                yield from item.node.items
+            else:
+                yield item
+
+
+def indent_at(text: str, at: int) -> str:
+    """The white space before a sign, when nothing else stands before it on its line; else nothing."""
+    line = text.rfind("\n", 0, at) + 1
+    before = text[line:at]
+    return before if not before.strip(" \t") else ""
+
+
+def stands_alone(text: str, start: int, end: int) -> bool:
+    """Whether a span fills its lines but for white space."""
+    line, after = text.rfind("\n", 0, start) + 1, text.find("\n", end)
+    return not text[line:start].strip() and not text[end : after if after >= 0 else len(text)].strip()
+
+
+def items_of(nodes: Sequence[tuple[str, Node]]) -> tuple[Item, ...]:
+    """Items whose keys have no text of their own."""
+    return tuple(Item(key, node, node.start, node.end) for key, node in nodes)

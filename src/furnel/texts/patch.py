@@ -1,0 +1,267 @@
+"""Patches: changes of a definition by address, in order; worked out from an edited file, applied, judged against updates."""
+
+from __future__ import annotations
+
+import copy
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from difflib import SequenceMatcher
+from typing import Any, Literal
+
+from pydantic import Field, field_validator
+
+from furnel.errors import FurnelError
+from furnel.schema import Part
+from furnel.texts.address import Address, Step, address_text, parse_address
+from furnel.texts.document import Document, Node, Value, scalar_text
+
+WHAT = "Changing a definition"
+_NAMING = ("id", "name", "key", "@id", "@name")
+"""Fields by which the items of a list are told apart, the first that all of them have and that is another in each."""
+
+
+class Change(Part):
+    """One change of a definition.
+
+    `set` puts `to` at an address; `add` puts `to` under `key` into the table or list there (`like` an item beside it, whose
+    values it begins with; `place` is `first`, `last`, or `before` or `after` an item's key); `drop` takes out what is there;
+    `rename` gives it another `key`; `move` brings it to another `place`. `was` is what the game had there.
+    """
+
+    do: Literal["set", "add", "drop", "rename", "move"]
+    at: str
+    key: str = ""
+    to: Any = None
+    was: Any = None
+    like: str = ""
+    place: str = Field(default="last", pattern=r"^(first|last|(before|after) .+)$")
+
+    @field_validator("at")
+    @classmethod
+    def _an_address(cls, at: str) -> str:
+        try:
+            parse_address(at)
+        except FurnelError as error:
+            raise ValueError(f"{error.why}; {error.remedy}") from error
+        return at
+
+    @property
+    def address(self) -> Address:
+        return parse_address(self.at)
+
+    def said(self) -> str:
+        """The change in a few words."""
+        if self.do == "set":
+            before = f"{_short(self.was)} → " if self.was is not None else ""
+            return f"{self.at}: {before}{_short(self.to)}"
+        if self.do == "add":
+            inside = f" in {self.at}" if self.at else ""
+            return f"new {self.key or _short(self.to)}{inside}" + (f", like {self.like}" if self.like else "")
+        if self.do == "rename":
+            return f"{self.at} is called {self.key}"
+        return f"{self.at} moves {self.place}" if self.do == "move" else f"without {self.at}"
+
+
+@dataclass(frozen=True, slots=True)
+class Dispute:
+    """A change whose place is another one now: what the change was made for, and what the game has there today."""
+
+    change: Change
+    now: Value
+
+    def said(self) -> str:
+        """The dispute in a sentence's part."""
+        return f"{self.change.at} was {_short(self.change.was)} and is {_short(self.now)} in the game now"
+
+
+def applied(document: Document, changes: Iterable[Change]) -> Document:
+    """The document with changes, in their order. Raises FurnelError that names the change and what is nearest."""
+    for change in changes:
+        document = _apply(document, change)
+    return document
+
+
+def _apply(document: Document, change: Change) -> Document:
+    address = change.address
+    if change.do == "set":
+        return document.set(address, change.to)
+    if change.do == "drop":
+        return document.drop(address)
+    if change.do == "rename":
+        return document.rename(address, change.key)
+    if change.do == "move":
+        found = document.find(address)
+        if found.parent is None or found.item is None:
+            raise FurnelError(WHAT, where="the whole", why="it has no place of its own")
+        within = address[:-1]
+        if found.parent.kind == "list" and address[-1].key:
+            within = (*within, Step(address[-1].key))
+        without = document.drop(address)
+        place = _place(without.find(within).node, change)
+        return without.add(within, found.item.key, found.node.plain(), place)
+    node = document.find(address).node
+    return document.add(address, change.key, _new_value(document, node, change), _place(node, change))
+
+
+def _new_value(document: Document, node: Node, change: Change) -> Value:
+    if not change.like:
+        return change.to
+    step = Step(change.like) if node.kind == "table" else parse_address(f"[{change.like}]")[0]
+    value = copy.deepcopy(document.look((*change.address, step)))
+    if isinstance(value, dict) and isinstance(change.to, dict):
+        return {**value, **change.to}
+    return value if change.to is None else change.to
+
+
+def _place(node: Node, change: Change) -> int | None:
+    if change.place == "last":
+        return None
+    if change.place == "first":
+        return 0
+    side, _, name = change.place.partition(" ")
+    for number, item in enumerate(node.items):
+        if item.key == name or name in _names(item.node):
+            return number + (side == "after")
+    raise FurnelError(
+        WHAT, where=change.at, why=f"there is no {name} to put it {side}", remedy="Put it first or last"
+    )
+
+
+def _names(node: Node) -> list[str]:
+    if node.kind == "scalar":
+        return [scalar_text(node.value)]
+    return [scalar_text(item.node.value) for item in node.items if item.key in _NAMING]
+
+
+def disputes(document: Document, changes: Iterable[Change]) -> list[Dispute]:
+    """Changes whose place is not what it was when they were made. What is gone altogether is told when they are applied."""
+    out = []
+    for change in changes:
+        if change.do in ("set", "drop") and change.was is not None and document.has(change.address):
+            now = document.look(change.address)
+            if now != change.was and now != change.to:
+                out.append(Dispute(change, now))
+    return out
+
+
+def difference(base: Document, theirs: Document) -> tuple[Change, ...]:
+    """The changes that turn one document into another, record by record and value by value; proven by applying them."""
+    changes = tuple(_differences(base.plain(), theirs.plain(), ()))
+    try:
+        if applied(base, changes).plain() == theirs.plain():
+            return changes
+    except FurnelError:
+        pass
+    raise FurnelError(
+        WHAT,
+        where=theirs.where,
+        why="what is different cannot be told value by value",
+        remedy="Use the whole file as the source of a swap",
+    )
+
+
+def _differences(base: Value, theirs: Value, at: Address) -> list[Change]:
+    if repr(base) == repr(theirs):
+        return []
+    if isinstance(base, dict) and isinstance(theirs, dict):
+        return _of_tables(base, theirs, at)
+    if isinstance(base, list) and isinstance(theirs, list):
+        return _of_lists(base, theirs, at)
+    return [Change(do="set", at=address_text(at), to=theirs, was=base)]
+
+
+def _of_tables(base: dict[str, Value], theirs: dict[str, Value], at: Address) -> list[Change]:
+    out = []
+    for key, value in base.items():
+        if key not in theirs:
+            out.append(Change(do="drop", at=address_text((*at, Step(key))), was=value))
+        else:
+            out += _differences(value, theirs[key], (*at, Step(key)))
+    previous = ""
+    for key, value in theirs.items():
+        if key not in base:
+            place = f"after {previous}" if previous else "first"
+            out.append(
+                Change(do="add", at=address_text(at), key=key, to=value, place=place if base else "last")
+            )
+        previous = key
+    return out
+
+
+def _of_lists(base: list[Value], theirs: list[Value], at: Address) -> list[Change]:
+    naming = _naming(base, theirs)
+    if naming is None:
+        if _are_scalars(base) and _are_scalars(theirs):
+            return _of_values(base, theirs, at)
+        return [Change(do="set", at=address_text(at), to=theirs, was=base)]
+    mine, yours = ({scalar_text(row[naming]): row for row in rows} for rows in (base, theirs))
+    out: list[Change] = []
+    for name, row in mine.items():
+        step = Step("", naming, name)
+        if name not in yours:
+            out.append(Change(do="drop", at=_inside(at, step), was=row))
+        else:
+            out += [
+                change.model_copy(update={"at": _inside(at, step) + (f"/{change.at}" if change.at else "")})
+                for change in _differences(row, yours[name], ())
+            ]
+    previous = ""
+    for name, row in yours.items():
+        if name not in mine:
+            place = f"after {previous}" if previous else "first"
+            out.append(Change(do="add", at=address_text(at), to=row, place=place if base else "last"))
+        previous = name
+    return out
+
+
+def _of_values(base: list[Value], theirs: list[Value], at: Address) -> list[Change]:
+    """A list of texts and numbers: taken out and put in by place, from its end."""
+    out: list[Change] = []
+    if len(set(map(repr, base))) != len(base) or len(set(map(repr, theirs))) != len(theirs):
+        return [Change(do="set", at=address_text(at), to=theirs, was=base)]
+    matcher = SequenceMatcher(None, list(map(repr, base)), list(map(repr, theirs)), autojunk=False)
+    for kind, first, end, start, stop in matcher.get_opcodes():
+        if kind == "equal":
+            continue
+        out += [
+            Change(do="drop", at=_inside(at, Step("", "", scalar_text(value))), was=value)
+            for value in base[first:end]
+        ]
+        previous = scalar_text(theirs[start - 1]) if start else ""
+        for value in theirs[start:stop]:
+            place = f"after {previous}" if previous else "first"
+            out.append(Change(do="add", at=address_text(at), to=value, place=place))
+            previous = scalar_text(value)
+    drops = [change for change in out if change.do == "drop"]
+    return [*drops, *(change for change in out if change.do != "drop")]
+
+
+def _inside(at: Address, step: Step) -> str:
+    """The address of a list's item, through the key that the list stands under."""
+    if at and not at[-1].picks:
+        return address_text((*at[:-1], Step(at[-1].key, step.field, step.value, step.place)))
+    return address_text((*at, step))
+
+
+def _naming(base: Sequence[Value], theirs: Sequence[Value]) -> str | None:
+    for name in _NAMING:
+        if all(
+            all(isinstance(row, dict) and isinstance(row.get(name), str | int) for row in rows)
+            and len({scalar_text(row[name]) for row in rows}) == len(rows)
+            for rows in (base, theirs)
+        ):
+            return name
+    return None
+
+
+def _are_scalars(rows: Sequence[Value]) -> bool:
+    return not any(isinstance(row, dict | list) for row in rows)
+
+
+def _short(value: Value) -> str:
+    if isinstance(value, dict):
+        return "{…}" if value else "{}"
+    if isinstance(value, list):
+        return f"[{len(value)}]"
+    text = scalar_text(value) if value is not None else "nothing"
+    return text if len(text) <= 40 else text[:39] + "…"
