@@ -16,6 +16,10 @@ from furnel.words import plain
 COMMANDS = {
     "find": ("assets", "List GAME's assets whose path has all words of TEXT."),
     "take": ("assets", "Take ASSETS out of GAME, which may also be a single archive."),
+    "show": (
+        "defining",
+        "Print the values of a DEFINITION of GAME, or those at an ADDRESS such as otter/speed.",
+    ),
     "match": (
         "assets",
         "Pair FOLDER's files with the originals that they are for: by note, path, name and likeness.",

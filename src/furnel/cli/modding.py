@@ -8,6 +8,7 @@ from pathlib import Path
 
 import click
 
+from furnel.cli.defining import say_changes, set_value
 from furnel.cli.hearing import change_event, lay_album, say_events
 from furnel.cli.output import Bar, echo, points_json, say_json, say_points
 from furnel.errors import FurnelError
@@ -81,7 +82,9 @@ def add(
         if as_it_is and extra:
             raise click.UsageError("--as-it-is takes the file unchanged: leave out --step")
         given = tuple(_step(text) for text in extra)
-        swap = space.new_swap(original, source).model_copy(update={"credit": credit, "steps": given})
+        swap = space.new_swap(original, source, whole=as_it_is).model_copy(
+            update={"credit": credit, "steps": given}
+        )
         choose_all(space.file, swap)
         if not as_it_is:
             swap = space.fitted(swap, Bar())
@@ -108,7 +111,7 @@ def check(project: Path, game: Path | None, as_json: bool) -> int:
             )
         else:
             for item in examined:
-                echo(f"{item.swap.original}  from {item.swap.source}")
+                echo(f"{item.swap.original}  from {item.swap.made_from}")
                 say_points(point for point in item.points if point.state != "fits" or item.state == "fits")
             changed = stale(space, last_build(space), examined)
             good = sum(item.state != "breaks" for item in examined)
@@ -225,6 +228,34 @@ def allow(project: Path, yes: bool, game: Path | None) -> int:
             choose(space.file, wanted)
         echo(f"{count(len(wanted), 'file')} {'allowed' if yes else 'not allowed yet'}")
         return 0 if yes or not wanted else 1
+
+
+@mod.command("set")
+@PROJECT
+@click.argument("definition")
+@click.argument("address")
+@click.argument("value", required=False)
+@click.option("--game-value", is_flag=True, help="Take the game's own again.")
+@click.option("--drop", is_flag=True, help="Take out what is there.")
+@GAME
+def set_(
+    project: Path, definition: str, address: str, value: str | None, game_value: bool, drop: bool, game: Path | None
+) -> int:  # fmt: skip
+    """Set what is at an ADDRESS of a DEFINITION, such as otter/speed, to VALUE; a new key is added to its record."""
+    with opened(project, game) as space:
+        say_changes(set_value(space, definition, address, value, game_value, drop), False)
+    return 0
+
+
+@mod.command()
+@PROJECT
+@click.option("--json", "as_json", is_flag=True, help="For scripts.")
+@GAME
+def diff(project: Path, as_json: bool, game: Path | None) -> int:
+    """List what the mod changes in the game's definitions, value by value."""
+    with opened(project, game) as space:
+        say_changes(space, as_json)
+    return 0
 
 
 @mod.command()

@@ -35,7 +35,7 @@ class ResultTiles(QObject):
             or self._kept.get(original, ("",))[0] == found.key
         ):
             return
-        name = original if found.swap.encode is not None else found.swap.source
+        name = original if found.swap.keeps_name else found.swap.source
 
         def done(tile: Tile, key: str = found.key) -> None:
             self._kept[original] = (key, tile)

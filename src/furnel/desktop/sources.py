@@ -33,7 +33,7 @@ class Sources(QObject):
     def renew(self) -> None:
         """Watch the sources that the mod has now."""
         sources = (
-            {swap.source for swap in self._session.space.project.swaps}
+            {swap.source for swap in self._session.space.project.swaps if swap.source}
             if self._session.space is not None
             else set()
         )

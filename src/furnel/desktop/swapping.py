@@ -102,8 +102,10 @@ class Swaps:
             if not self._session.still_open(space):
                 return
             old = self._session.swap(original)
-            if old is not None:
+            if old is not None and not fresh.changes and not old.changes:
                 fresh = old.model_copy(update={"source": fresh.source, "made_for": fresh.made_for})
+            elif old is not None:
+                fresh = fresh.model_copy(update={"credit": old.credit, "insist": old.insist})
             self.set_swap(fresh, f"Swap {_short(original)}")
             if then is not None:
                 then(original)
@@ -138,6 +140,15 @@ class Swaps:
             return Made(project, f"Point {_short(swap.original)} to {_short(moved)}")
 
         self.change(f"Looking for {swap.original}", work, lambda: then(moved), key=f"follow {swap.original}")
+
+    def settle(self, swap: Swap) -> None:
+        """Keep what a mod says of a definition where an update of the game says something else."""
+
+        def work(space: Workspace, progress: Progress) -> Made:
+            kept = mods.definitions.kept_over_update(space, swap)
+            return Made(space.project.with_swap(kept), f"Keep yours in {_short(swap.original)}")
+
+        self.change(f"Keeping yours in {swap.original}", work, key=f"settle {swap.original}")
 
     def swap_kin(self, original: str, others: list[str]) -> None:
         """Swap the kin of an original for its source, too, and fit them; one change for the undo."""

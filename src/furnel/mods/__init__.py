@@ -6,9 +6,20 @@ from typing import TYPE_CHECKING
 if TYPE_CHECKING:
     from types import ModuleType
 
-    from furnel.mods import build, change, deploy, fit, history, outside, project, render, workspace
+    from furnel.mods import (
+        build,
+        change,
+        definitions,
+        deploy,
+        fit,
+        history,
+        outside,
+        project,
+        render,
+        workspace,
+    )
 
-    __all__ = ["build", "change", "deploy", "fit", "history", "outside", "project", "render", "workspace"]
+    __all__ = ["build", "change", "definitions", "deploy", "fit", "history", "outside", "project", "render", "workspace"]
 
 
 def __getattr__(name: str) -> "ModuleType":

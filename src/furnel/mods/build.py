@@ -181,7 +181,7 @@ def _contents(
             out.append((path, key, partial(made.__getitem__, path)))
         elif (kept := results[path].kept) is not None:
             out.append((path, key, kept.read))
-        elif (source := space.source_path(results[path].swap)).is_file():
+        elif results[path].swap.source and (source := space.source_path(results[path].swap)).is_file():
             out.append((path, key, source.read_bytes))
     return out
 
@@ -231,7 +231,9 @@ def _verify(
         progress.report(number / len(examined), f"Reading back {path}")
         data = (folder / path).read_bytes()
         again = spec_of(
-            data, path if item.swap.encode else str(space.source_path(item.swap)), space.profile.role_of(path)
+            data,
+            path if item.swap.keeps_name else str(space.source_path(item.swap)),
+            space.profile.role_of(path),
         )
         if data != item.data or worst(compare(item.original, again)) != worst(
             compare(item.original, item.result)

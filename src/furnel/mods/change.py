@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from furnel.mods.project import About, EventUse, Project, Swap
 
-_FITTED_FROM = ("source", "steps", "encode", "insist", "like")
+_FITTED_FROM = ("source", "changes", "steps", "encode", "insist", "like")
 
 
 @dataclass(frozen=True, slots=True)

@@ -20,7 +20,7 @@ GATHERED = "sources"
 def named_files(swap: Swap) -> list[str]:
     """The files that a swap reads: its source and what its steps name."""
     named = [str(use.values.get(name, "")) for use in swap.steps for name in step_type(use.do).file_settings]
-    return [swap.source, *filter(None, named)]
+    return [*filter(None, (swap.source, *named))]
 
 
 def outside_files(file: Path, swaps: Iterable[Swap]) -> list[Path]:
@@ -88,7 +88,10 @@ def gathered(file: Path, project: Project, progress: Progress = QUIET) -> Projec
 
     swaps = [
         swap.model_copy(
-            update={"source": inside(swap.source), "steps": tuple(with_inside(use) for use in swap.steps)}
+            update={
+                "source": swap.source and inside(swap.source),
+                "steps": tuple(with_inside(use) for use in swap.steps),
+            }
         )
         for swap in steps(project.swaps, len(project.swaps), progress, "Gathering sources")
     ]

@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Any, Literal
 
 import tomlkit
-from pydantic import Field, field_validator
+from pydantic import Field, field_validator, model_validator
 from tomlkit.exceptions import TOMLKitError
 
 from furnel.atomic import write_text
@@ -17,6 +17,8 @@ from furnel.errors import FurnelError, reason
 from furnel.media.encode import Encode
 from furnel.mods.steps import STEP_TYPES, Value, step_type
 from furnel.schema import IdText, InnerPath, NameText, Part, PlainText, VersionText, validated
+from furnel.texts.patch import Change
+from furnel.words import count
 
 WHAT = "Reading a project"
 FILE_NAME = "furnel.toml"
@@ -57,18 +59,30 @@ class StepUse(Part):
 class Swap(Part):
     """One replacement: the original it is for, the source, the steps between, and how the result is written.
 
+    Of a definition it can be `changes` of the game's own instead of another file; then it has no source.
     `insist` names points of the fit that stay as they are, against the original. `like` is set for an asset that the game
     does not have: another one that it has to match.
     """
 
     original: InnerPath
-    source: str = Field(min_length=1)
+    source: str = ""
     like: InnerPath | Literal[""] = ""
     made_for: str = ""
     credit: PlainText = ""
     insist: tuple[str, ...] = ()
     steps: tuple[StepUse, ...] = ()
     encode: Encode | None = None
+    changes: tuple[Change, ...] = ()
+
+    @model_validator(mode="after")
+    def _made_of_something(self) -> Swap:
+        if not self.source and not self.changes:
+            raise ValueError("it has neither a source nor changes")
+        if self.changes and (self.source or self.steps or self.encode is not None):
+            raise ValueError(
+                "changes are of the game's own definition: they go with no source, steps or encoding"
+            )
+        return self
 
     @field_validator("insist")
     @classmethod
@@ -85,6 +99,16 @@ class Swap(Part):
         if "\0" in source:
             raise ValueError("a path has no zero byte")
         return source
+
+    @property
+    def made_from(self) -> str:
+        """What it is made from, in a few words."""
+        return self.source or count(len(self.changes), "change")
+
+    @property
+    def keeps_name(self) -> bool:
+        """Whether the result is a file of the original's kind, whatever the source is called."""
+        return self.encode is not None or bool(self.changes)
 
     @property
     def base(self) -> str:
@@ -333,19 +357,23 @@ def _swap_from_file(swap: dict[str, Any]) -> dict[str, Any]:
 
 def _swap_row(swap: Swap) -> dict[str, Any]:
     """A swap as the file has it."""
-    row: dict[str, Any] = {"original": swap.original, "source": swap.source}
-    row |= {
-        key: value
-        for key, value in (("like", swap.like), ("made-for", swap.made_for), ("credit", swap.credit))
-        if value
-    }
+    told = ("source", swap.source), ("like", swap.like), ("made-for", swap.made_for), ("credit", swap.credit)
+    row: dict[str, Any] = {"original": swap.original, **{key: value for key, value in told if value}}
     if swap.insist:
         row["insist"] = list(swap.insist)
     if swap.encode is not None:
         row["encode"] = swap.encode.model_dump(mode="json", exclude_defaults=True, by_alias=True)
     if swap.steps:
         row["steps"] = [_step_row(use) for use in swap.steps]
+    if swap.changes:
+        row["changes"] = [_change_row(change) for change in swap.changes]
     return row
+
+
+def _change_row(change: Change) -> dict[str, Any]:
+    """A change as the file has it; TOML has no word for nothing, which is what is left out."""
+    row = change.model_dump(exclude_defaults=True)
+    return {key: row[key] for key in ("do", "at", "key", "to", "was", "like", "place") if key in row}
 
 
 def _step_row(use: StepUse) -> dict[str, Any]:
@@ -376,5 +404,18 @@ def _table(row: dict[str, Any]) -> Any:
 def _inline(values: dict[str, Any]) -> Any:
     table = tomlkit.inline_table()
     for key, value in values.items():
-        table.add(key, _inline(value) if isinstance(value, dict) else value)
+        if value is not None:
+            table.add(key, _within(value))
     return table
+
+
+def _within(value: Any) -> Any:
+    """A value inside a line."""
+    if isinstance(value, dict):
+        return _inline(value)
+    if isinstance(value, list | tuple) and any(isinstance(part, dict | list) for part in value):
+        row = tomlkit.array()
+        for part in value:
+            row.append(_within(part))
+        return row
+    return list(value) if isinstance(value, tuple) else value

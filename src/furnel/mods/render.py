@@ -22,8 +22,9 @@ from furnel.mods.project import StepUse, Swap
 from furnel.mods.steps import ALONE, Around, step_type
 from furnel.progress import QUIET, Part, Progress, check
 from furnel.sound import Clip, SoundStream
+from furnel.texts import applied, document_of
 
-_MADE_BY = ("blocks", "images", "imagefiles", "sound", "media", "mods/steps", "mods/render")
+_MADE_BY = ("blocks", "images", "imagefiles", "sound", "texts", "media", "mods/steps", "mods/render")
 _LONG = 1 << 25
 
 
@@ -167,12 +168,17 @@ def render(
 ) -> bytes:
     """The swap's result. With no steps and no encoding it is the source as it is. Results are kept in `cache`."""
     active = [use for use in swap.steps if use.on]
-    if not active and swap.encode is None:
+    if not active and not swap.keeps_name:
         return source
     beside = beside or Surroundings()
     kept = cache / result_key(swap, source, beside) if cache is not None else None
     if kept is not None and kept.is_file():
         return kept.read_bytes()
+    if swap.changes:
+        data = applied(document_of(source, swap.base), swap.changes).data
+        if kept is not None:
+            write_bytes(kept, data)
+        return data
     opened, done = staged(source, where, active, progress, beside.around)
     if opened is None:
         raise FurnelError(
@@ -201,6 +207,7 @@ def result_key(swap: Swap, source: bytes, beside: Surroundings | None = None) ->
         "steps": [[use.do, use.checked()] for use in swap.steps if use.on],
         "encode": swap.encode.model_dump() if swap.encode else None,
         "beside": beside.digest if beside else "",
+        "changes": [change.model_dump(mode="json") for change in swap.changes],
     }
     digest = hashlib.sha256(source)
     digest.update(json.dumps(recipe, sort_keys=True).encode())

@@ -12,6 +12,7 @@ from furnel.errors import Cancelled, FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Install, Profile, recognise
 from furnel.media import Media, Spec, TextSpec, spec_of
+from furnel.mods.definitions import changes_in, updated_under
 from furnel.mods.examination import Examination, keep_examination, read_examination
 from furnel.mods.fit import (
     Finding,
@@ -26,7 +27,7 @@ from furnel.mods.fit import (
 )
 from furnel.mods.fit.again import by_fit, mendable, needed, with_more
 from furnel.mods.fit.elsewhere import DRIFT, NAME, SOURCE
-from furnel.mods.fit.texts import meaning_points
+from furnel.mods.fit.texts import lost_change, meaning_points
 from furnel.mods.fromsource import Made, source_points
 from furnel.mods.gamewide import GameWide
 from furnel.mods.outside import checked, choose
@@ -130,9 +131,10 @@ class Workspace:
         """Where a swap's source is."""
         return (self.folder / swap.source).resolve()
 
-    def new_swap(self, original: str, source: Path, like: str = "") -> Swap:
+    def new_swap(self, original: str, source: Path, like: str = "", whole: bool = False) -> Swap:
         """A swap with no steps yet; `like` is what an asset that the game does not have has to match.
 
+        Of an edited definition it has what is changed, not the file, where that can be told (unless `whole`).
         Raises FurnelError for an unknown original or a source that is not there.
         """
         asset = self.catalogue.get(like or original)
@@ -141,6 +143,8 @@ class Workspace:
                 "Adding a swap", where=source, why="there is no such file", remedy="Check the path"
             )
         source = source.resolve()
+        if not whole and (changes := changes_in(self.catalogue, asset, source)):
+            return Swap(original=original, like=like, made_for=self.fingerprint(asset), changes=changes)
         choose(self.file, [source])
         inside = source.is_relative_to(self.folder.resolve())
         shown = source.relative_to(self.folder.resolve()).as_posix() if inside else str(source)
@@ -217,13 +221,16 @@ class Workspace:
         path = self.source_path(swap)
         original = None
         try:
-            source = read_source(checked(self.file, path))
+            source = read_source(checked(self.file, path)) if swap.source else shipped
             beside = Surroundings(swap.steps, shipped, swap.original, self.folder, self.file)
             key = result_key(swap, source, beside)
-            data = render(swap, source, path, self.results, progress, beside)
-            seen_key = self.demands.examination_key(
-                swap, shipped, key, path.name if swap.encode is None else ""
-            )
+            try:
+                data = render(swap, source, path, self.results, progress, beside)
+            except FurnelError as error:
+                if not swap.changes:
+                    raise
+                return Examined(swap, (lost_change(error),), original=self.demands.spec(swap.base, shipped))
+            seen_key = self.demands.examination_key(swap, shipped, key, "" if swap.keeps_name else path.name)
             known = read_examination(self.results, seen_key)
             if known is None:
                 original = self.demands.spec(swap.base, shipped)
@@ -240,12 +247,12 @@ class Workspace:
             original = original or self.demands.spec(swap.base, shipped)
             return Examined(swap, (point,), original=original)
         points = insisting([*known.points, *self._drift(swap, shipped, progress)], swap.insist)
-        as_is = swap.encode is None and not any(use.on for use in swap.steps)
+        as_is = not swap.keeps_name and not any(use.on for use in swap.steps)
         kept = Result.of(path if as_is else self.results / key, data)
         return Examined(swap, tuple(points), kept, known.original, known.result, key)
 
     def _compare(self, swap: Swap, original: Spec, source: bytes, data: bytes, path: Path) -> Examination:
-        name = swap.original if swap.encode is not None else str(path)
+        name = swap.original if swap.keeps_name else str(path)
         result = spec_of(data, name, self.profile.role_of(swap.original))
         beside = source_points(Made(swap, source, path, original, result, data))
         if (
@@ -283,6 +290,8 @@ class Workspace:
     def _drift(self, swap: Swap, shipped: bytes, progress: Progress) -> list[FitPoint]:
         if not swap.made_for or swap.made_for == _fingerprint(shipped):
             return []
+        if swap.changes:
+            return updated_under(swap, shipped)
         moved = self.moved_to(swap, progress)
         if moved:
             where, remedy = f"is {moved} now", f"Match it points the swap to {moved}"
@@ -297,6 +306,8 @@ class Workspace:
         What steps say of their work goes into `told` by their place. Raises FurnelError when the source is gone or damaged,
         or a step cannot do its work.
         """
+        if not swap.source:
+            return None, []
         path = self.source_path(swap)
         original = b""
         if looks_at_original(swap.steps):

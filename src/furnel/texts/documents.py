@@ -22,6 +22,11 @@ NOTATIONS: dict[str, type[Document]] = {
 }
 
 
+def taken_apart(path: str) -> bool:
+    """Whether a file of this name is in a notation that Furnel takes apart."""
+    return f".{path.rpartition('.')[2].lower()}" in NOTATIONS
+
+
 def document_of(data: bytes, where: str, encoding: str = "") -> Document:
     """A definition's bytes as a document. Raises FurnelError for damage, and for files that are not taken apart.
 

@@ -49,6 +49,20 @@ class Change(Part):
     def address(self) -> Address:
         return parse_address(self.at)
 
+    @property
+    def target(self) -> str:
+        """The address of what is changed: for what is added its own."""
+        if self.do != "add":
+            return self.at
+        if self.key:
+            return address_text((*self.address, Step(self.key)))
+        if isinstance(self.to, dict):
+            naming = next((name for name in _NAMING if isinstance(self.to.get(name), str | int)), None)
+            return (
+                _inside(self.address, Step("", naming, scalar_text(self.to[naming]))) if naming else self.at
+            )
+        return _inside(self.address, Step("", "", scalar_text(self.to)))
+
     def said(self) -> str:
         """The change in a few words."""
         if self.do == "set":
@@ -142,6 +156,42 @@ def disputes(document: Document, changes: Iterable[Change]) -> list[Dispute]:
             if now != change.was and now != change.to:
                 out.append(Dispute(change, now))
     return out
+
+
+def with_change(kept: Sequence[Change], change: Change) -> tuple[Change, ...]:
+    """Changes with one more: a value that was set is set once, and one that is the game's own again not at all."""
+    last = next(
+        (one for one in reversed(kept) if is_in(one.target, change.at) or is_in(change.at, one.target)), None
+    )
+    rest = tuple(one for one in kept if one is not last)
+    if change.do == "set" and last is not None and last.do == "set" and last.at == change.at:
+        if last.was == change.to and type(last.was) is type(change.to):
+            return rest
+        return (*rest, change.model_copy(update={"was": last.was}))
+    if change.do == "drop" and last is not None and last.do == "add" and last.target == change.at:
+        return rest
+    return (*kept, change)
+
+
+def without_change(kept: Sequence[Change], address: str) -> tuple[Change, ...]:
+    """Changes without those of what is at an address, and in it."""
+    return tuple(one for one in kept if not is_in(one.target, address))
+
+
+def is_in(inner: str, outer: str) -> bool:
+    """Whether one address is another, or lies in what that leads to."""
+    return inner == outer or not outer or inner.startswith((f"{outer}/", f"{outer}["))
+
+
+def settled(document: Document, changes: Iterable[Change]) -> tuple[Change, ...]:
+    """The changes as made for a document: what each finds there now is what it `was`. FurnelError when one finds nothing."""
+    out = []
+    for change in changes:
+        if change.do in ("set", "drop"):
+            change = change.model_copy(update={"was": document.look(change.address)})
+        document = _apply(document, change)
+        out.append(change)
+    return tuple(out)
 
 
 def difference(base: Document, theirs: Document) -> tuple[Change, ...]:

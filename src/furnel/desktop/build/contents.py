@@ -144,7 +144,7 @@ class Contents(QWidget):
         painter.setPen(look.colour("quiet"))
         made = found is None and self._session.swap(original) is None and original in built
         source = (
-            found.swap.source.rpartition("/")[2] if found else "made to go with the swaps" if made else ""
+            found.swap.made_from.rpartition("/")[2] if found else "made to go with the swaps" if made else ""
         )
         painter.drawText(
             QPointF(columns[0], y + 42),

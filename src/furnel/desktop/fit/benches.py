@@ -61,7 +61,7 @@ def load_content(
             return NoContent(examined.points[0].why if examined.points else "There is no result yet")
         if bench is None:
             return NoContent("This kind of file has no bench yet; the build takes it as it is")
-        name = path if examined.swap.encode is not None else examined.swap.source
+        name = path if examined.swap.keeps_name else examined.swap.source
         return Loaded(bench, bench.load(Loading(original, yours, name, examined, catalogue, results, space)))
     except FurnelError as error:
         return NoContent(error.sentence())

@@ -155,7 +155,7 @@ class FitStation(QWidget):
         examined = self._session.examined.get(swap.original)
         name = self._session.name_of(swap.original)
         self.table.show_swap(
-            name, swap.source, examined.points if examined else (), _mendable(swap, examined)
+            name, swap.made_from, examined.points if examined else (), _mendable(swap, examined)
         )
         if examined is not None:
             self._load(examined)
@@ -223,6 +223,8 @@ class FitStation(QWidget):
         ):
             self._session.swaps.follow(swap, self.pick)
             return
+        if swap is not None and swap.changes and key == "drift":
+            self._session.swaps.settle(swap)
         if swap is None or examined is None or examined.original is None or examined.result is None:
             return
         better = mended(swap, key, examined.original, examined.result)
@@ -263,7 +265,9 @@ def _mendable(swap: Swap, examined: Examined | None) -> frozenset[str]:
     """The points that one step or setting, or another original, puts right."""
     if examined is None:
         return frozenset()
-    moved = frozenset(point.key for point in examined.points if point.leads_to)
+    moved = frozenset(
+        point.key for point in examined.points if point.leads_to or (point.key == "drift" and swap.changes)
+    )
     if examined.original is None or examined.result is None:
         return moved
     original, result = examined.original, examined.result

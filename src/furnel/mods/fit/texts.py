@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from furnel.errors import FurnelError
 from furnel.media import TextSpec
 from furnel.mods.fit.point import TEXTS, Finding, FitPoint, PointType, same
 from furnel.states import State
@@ -53,7 +54,19 @@ _ASSETS = PointType(
     kinds=TEXTS,
     why="It names something that neither the game nor the mod has",
 )
-MEANING_POINTS = (_KEYS, _TYPES, _ASSETS)
+_CHANGES = PointType(
+    key="changes",
+    label="Changes",
+    kinds=TEXTS,
+    why="The place of a change is gone: the game was updated, or an earlier change took it away",
+)
+MEANING_POINTS = (_CHANGES, _KEYS, _TYPES, _ASSETS)
+
+
+def lost_change(error: FurnelError) -> FitPoint:
+    """A change that does not apply to what the game has now."""
+    where = f"{error.where}: " if error.where else ""
+    return _CHANGES.point(Finding("their places", f"{where}{error.why}", "breaks", error.remedy))
 
 
 def meaning_points(found: Misfits) -> list[FitPoint]:

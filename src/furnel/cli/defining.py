@@ -1,0 +1,99 @@
+"""`furnel show`, and what `furnel mod` does with definitions."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import click
+
+from furnel.cli.assets import open_catalogue
+from furnel.cli.output import echo, say_json, say_rows
+from furnel.errors import FurnelError
+from furnel.mods import definitions
+from furnel.mods.workspace import Workspace
+from furnel.texts import Change, Document, Step, address_text, document_of, parse_address
+from furnel.words import count
+
+
+@click.command()
+@click.argument("game", type=click.Path(path_type=Path))
+@click.argument("definition")
+@click.argument("address", default="")
+@click.option("--json", "as_json", is_flag=True, help="For scripts.")
+def show(game: Path, definition: str, address: str, as_json: bool) -> int:
+    """Print the values of a DEFINITION of GAME, or those at an ADDRESS such as otter/speed."""
+    catalogue = open_catalogue(game)
+    document = document_of(catalogue.bytes_of(definition), definition)
+    value = document.look(parse_address(address))
+    if as_json:
+        say_json(value)
+    else:
+        say_rows((where, _spelled(one)) for where, one in _rows(value, address))
+    catalogue.close()
+    return 0
+
+
+def set_value(
+    space: Workspace, definition: str, address: str, value: str | None, game: bool, drop: bool
+) -> Workspace:
+    """The mod with another value of a definition, the game's own, or nothing there. Raises FurnelError when it cannot be."""
+    if (value is not None) + game + drop != 1:
+        raise FurnelError(
+            "Changing a definition",
+            where=address,
+            why="it needs a value, --game-value or --drop, and only one of them",
+        )
+    if game:
+        return space.save(definitions.without_changes(space, definition, address))
+    now = definitions.definition(space, definition)[1]
+    if drop or value is None:
+        change = Change(do="drop", at=address)
+    elif now.has(parse_address(address)):
+        change = Change(do="set", at=address, to=_read(now, address, value))
+    else:
+        *within, last = parse_address(address)
+        change = Change(do="add", at=address_text(within), key=last.key, to=_read(now, "", value))
+    return space.save(definitions.with_changes(space, definition, [change]))
+
+
+def say_changes(space: Workspace, as_json: bool) -> None:
+    """What a mod changes in definitions."""
+    swaps = [swap for swap in space.project.swaps if swap.changes]
+    if as_json:
+        say_json(
+            {swap.original: [one.model_dump(exclude_defaults=True) for one in swap.changes] for swap in swaps}
+        )
+        return
+    for swap in swaps:
+        echo(f"{swap.original}  {count(len(swap.changes), 'change')}")
+        for change in swap.changes:
+            echo(f"  {change.said()}")
+
+
+def _read(document: Document, address: str, text: str) -> Any:
+    """A value as the definition would have it: a text stays one where a text stands, all else is read as JSON."""
+    if address and isinstance(document.look(parse_address(address)), str):
+        return text
+    try:
+        return json.loads(text)
+    except ValueError:
+        return text
+
+
+def _rows(value: Any, at: str) -> Iterator[tuple[str, Any]]:
+    if isinstance(value, dict) and value:
+        for key, inner in value.items():
+            step = address_text([Step(str(key))])
+            yield from _rows(inner, f"{at}/{step}" if at else step)
+    elif isinstance(value, list) and any(isinstance(inner, dict | list) for inner in value):
+        for number, inner in enumerate(value):
+            yield from _rows(inner, f"{at}[{number}]")
+    else:
+        yield at or "the whole", value
+
+
+def _spelled(value: Any) -> str:
+    return value if isinstance(value, str) else json.dumps(value, ensure_ascii=False)
