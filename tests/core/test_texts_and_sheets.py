@@ -18,7 +18,18 @@ from furnel.errors import FurnelError
 from furnel.images.picture import Picture
 from furnel.sound import Clip, Cue, SoundNotes
 from furnel.sprites import background, crossings, grid_of
-from furnel.texts import EventKeys, SoundEvent, check, misfits, read_events, shape_of, with_events
+from furnel.texts import (
+    EventKeys,
+    Known,
+    SoundEvent,
+    check,
+    document_of,
+    faults,
+    meanings,
+    read_events,
+    taken_apart,
+    with_events,
+)
 
 KEYS = EventKeys("takes", "loud", "near", "far")
 DEFINITION = b"""{
@@ -63,35 +74,14 @@ def test_what_holds_no_events_is_refused_or_empty(data: bytes) -> None:
         with_events(data, KEYS, [SoundEvent("bell", ("a",))], "e.json")
 
 
-@pytest.mark.parametrize(
-    ("name", "ours", "theirs"),
-    [
-        ("a.json", b'{"otter": {"hull": "hull_otter", "speed": 3}, "heron": {"hull": "hull_heron", "speed": 4}}',
-         b'{"otter": {"hull": "hull_gone", "speed": "fast", "sped": 1}}'),
-        ("a.toml", b'[otter]\nhull = "hull_otter"\nspeed = 3\n[heron]\nhull = "hull_heron"\nspeed = 4\n',
-         b'[otter]\nhull = "hull_gone"\nspeed = "fast"\nsped = 1\n'),
-    ],
-)  # fmt: skip
-def test_what_does_not_go_with_the_games_own_is_named_by_where_it_stands(
-    name: str, ours: bytes, theirs: bytes
-) -> None:
-    def exists(text: str) -> bool:
-        return text in ("hull_otter", "hull_heron")
-
-    shape = shape_of(ours, name, exists)
-    assert misfits(shape, ours, name, exists) == misfits(shape, ours, name, exists).__class__()
-    found = misfits(shape, theirs, name, exists)
-    assert any("sped" in one for one in found.keys)
-    assert any("speed" in one for one in found.types)
-    assert any("hull" in one for one in found.assets)
-
-
 @given(st.binary(max_size=200), st.sampled_from(["a.json", "a.toml", "a.xml", "a.csv", "a.ini", "a.txt"]))
 def test_any_bytes_are_a_definition_or_an_error_of_ours(data: bytes, path: str) -> None:
     try:
         check(data, path)
-        shape = shape_of(data, path, lambda _: False)
-        misfits(shape, data, path, lambda _: True)
+        if taken_apart(path):
+            document = document_of(data, path)
+            assert document.data == data
+            assert faults(meanings([document], path, Known()), document, document, Known()) == []
     except FurnelError as error:
         assert error.why and error.what
 

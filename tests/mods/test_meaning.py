@@ -12,7 +12,6 @@ from furnel.mods.fit import FitPoint
 from furnel.mods.project import StepUse, Swap
 from furnel.mods.steps import Value
 from furnel.mods.workspace import Workspace
-from furnel.texts import Misfits, misfits, shape_of
 from tarnlight.art import sprites
 
 OTTER = "cast/otter_walk.png"  # six cells of 40 × 24
@@ -79,57 +78,6 @@ def test_ground_that_was_left_over_is_counted(space: Workspace, tmp_path: Path) 
     swap = space.fitted(space.new_swap(OTTER, tmp_path / "green.png"))
     found = points(space, swap)["leftover"]
     assert (found.state, found.yours) == ("differs", "3 pixels")
-
-
-# definitions
-
-BOATS = b'[otter]\nname = "Otter"\nhull = "a/otter.dds"\nspeed = 3.2\n[heron]\nname = "H"\nhull = "a/heron.dds"\nspeed = 4\n'
-
-
-def exists(name: str) -> bool:
-    return name in ("a/otter.dds", "a/heron.dds", "fog", "reel")
-
-
-@pytest.mark.parametrize(
-    ("old", "new", "kind", "says"),
-    [
-        (b"speed = 3.2", b'speed = "fast"', "types", "otter.speed = 'fast' is no number"),
-        (b'"a/otter.dds"', b'"a/otta.dds"', "assets", "otter.hull = 'a/otta.dds'"),
-        (b"speed = 3.2", b"sped = 3.2", "keys", "otter.sped"),
-        (b"speed = 3.2", b"speed = [3.2]", "", ""),
-        (b"speed = 3.2", b"speed = 9", "", ""),
-        (b"[heron]", b"[gull]", "", ""),
-    ],
-)
-def test_a_definition_is_compared_with_the_games_own(old: bytes, new: bytes, kind: str, says: str) -> None:
-    found = misfits(shape_of(BOATS, "boats.toml", exists), BOATS.replace(old, new), "boats.toml", exists)
-    told = {name: getattr(found, name) for name in ("keys", "types", "assets")}
-    assert {name: list(faults) for name, faults in told.items() if faults} == ({kind: [says]} if kind else {})
-
-
-@pytest.mark.parametrize(
-    ("path", "own", "yours", "wrong"),
-    [
-        (
-            "p.json",
-            b'{"quay": ["fog", "reel"], "lamp": ["fog"]}',
-            b'{"quay": ["fig"], "lamp": []}',
-            "quay.1 = 'fig'",
-        ),
-        (
-            "s.xml",
-            b'<s><a n="1" m="fog"/><a n="2" m="reel"/></s>',
-            b'<s><a n="x" m="fog"/></s>',
-            "s.a.1.@n = 'x' is no number",
-        ),
-        ("t.csv", b"key,size\na,1\nb,2\n", b"key,size\na,big\n", "1.size = 'big' is no number"),
-        ("c.ini", b"[a]\nx=1\n[b]\nx=2\n", b"[a]\ny=1\n", "a.y"),
-    ],
-)
-def test_every_form_is_looked_into(path: str, own: bytes, yours: bytes, wrong: str) -> None:
-    found = misfits(shape_of(own, path, exists), yours, path, exists)
-    assert wrong in (*found.keys, *found.types, *found.assets)
-    assert misfits(shape_of(own, path, exists), own, path, exists) == Misfits()
 
 
 def test_the_games_own_definitions_fit_and_broken_ones_say_where(space: Workspace, tmp_path: Path) -> None:

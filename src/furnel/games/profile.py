@@ -19,7 +19,7 @@ from furnel.folders import state_folder
 from furnel.games.looprecord import LoopRecord
 from furnel.games.modfiles import AboutFile, OrderFile
 from furnel.schema import Colour, GlobText, InsidePath, NameText, Part, Pixels, parse_toml, template
-from furnel.texts import EventKeys
+from furnel.texts import EventKeys, ValueRule
 
 WHAT = "Reading a profile"
 
@@ -192,6 +192,7 @@ class Profile(Part):
     names: tuple[NamesRule, ...] = ()
     roles: tuple[RoleRule, ...] = ()
     events: EventsRule | None = None
+    values: tuple[ValueRule, ...] = ()
     mods: ModRule
     start: StartRule = StartRule()
     titles: dict[str, str] = {}

@@ -19,7 +19,18 @@ if TYPE_CHECKING:
         workspace,
     )
 
-    __all__ = ["build", "change", "definitions", "deploy", "fit", "history", "outside", "project", "render", "workspace"]
+    __all__ = [
+        "build",
+        "change",
+        "definitions",
+        "deploy",
+        "fit",
+        "history",
+        "outside",
+        "project",
+        "render",
+        "workspace",
+    ]
 
 
 def __getattr__(name: str) -> "ModuleType":

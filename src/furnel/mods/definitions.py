@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 from collections.abc import Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -16,10 +17,16 @@ from furnel.mods.render import read_source
 from furnel.texts import (
     Change,
     Document,
+    Fault,
+    Known,
+    Meanings,
     applied,
     difference,
     disputes,
     document_of,
+    faults,
+    ids_of,
+    meanings,
     settled,
     taken_apart,
     with_change,
@@ -112,3 +119,35 @@ def updated_under(swap: Swap, shipped: bytes) -> list[FitPoint]:
         return []
     told, remedy = "; ".join(one.said() for one in found), "Match it keeps yours; or take the game's value"
     return [DRIFT.point(Finding("changed by an update", told, "differs", remedy))]
+
+
+def known_to(space: Workspace) -> Known:
+    """What the game and the mod have together: assets, and the records of all definitions."""
+    own = {swap.original for swap in space.project.swaps if swap.like}
+    names = own | {path.rpartition("/")[2].rpartition(".")[0] for path in own}
+    tables = dict(space.demands.texts.tables)
+    for swap in space.project.swaps:
+        if swap.changes and not swap.like:
+            with contextlib.suppress(FurnelError):  # what is wrong with it is said where it is examined
+                tables |= ids_of(definition(space, swap.original)[1], swap.original)
+    return Known(lambda name: space.demands.names(name) or name in names, space.demands.texts.nearest, tables)
+
+
+def meanings_of(space: Workspace, path: str, known: Known) -> Meanings:
+    """What is known of the values of a definition of the game. Raises FurnelError for damage."""
+    game = Known(space.demands.names, known.nearest, space.demands.texts.tables)
+    return meanings(space.demands.texts.siblings(path), path, game, space.profile.values)
+
+
+def faults_of(space: Workspace, swap: Swap, yours: Document) -> list[Fault]:
+    """What in a definition of the mod does not go with what is known of the game's own. FurnelError for damage."""
+    known, game = known_to(space), space.demands.texts.document(swap.base)
+    return faults(meanings_of(space, swap.base, known), game, yours, known)
+
+
+def own_mark(space: Workspace, swap: Swap) -> str:
+    """What of the rest of the mod a definition is compared with: assets of its own, changes of other definitions."""
+    if not taken_apart(swap.base):
+        return ""
+    own = sorted(one.original for one in space.project.swaps if one.like)
+    return repr((own, [one.changes for one in space.project.swaps if one.changes and one is not swap]))

@@ -15,6 +15,7 @@ from furnel.digests import code_mark
 from furnel.errors import FurnelError
 from furnel.games import LoopRecord
 from furnel.media import TEXT, SoundSpec, Spec, medium_of, spec_of
+from furnel.mods.gametexts import GameTexts
 from furnel.mods.project import Swap
 from furnel.progress import QUIET, Progress, check
 from furnel.texts import SoundEvent, read_events
@@ -47,10 +48,10 @@ class GameWide:
                 loop, tempo = (start, end) if end <= spec.frames else loop, record.tempo(data, where)
         return replace(spec, loop=loop, record=known is not None, family=self._family(path), told_tempo=tempo)
 
-    def examination_key(self, swap: Swap, shipped: bytes, result: str, name: str) -> str:
+    def examination_key(self, swap: Swap, shipped: bytes, result: str, name: str, beside: str = "") -> str:
         """A name for what comparing a result (its key) with an asset's bytes gives, which changes with all it depends on.
 
-        `name` is the file name of a result that is its source as it is.
+        `name` is the file name of a result that is its source as it is, `beside` what else of the mod it is compared with.
         """
         role = self._catalogue.install.profile.role_of(swap.original)
         role_of_base = self._catalogue.install.profile.role_of(swap.base)
@@ -65,7 +66,9 @@ class GameWide:
             role,
             role_of_base,
             self._beside(swap.base),
-            self._paths_mark if medium_of(shipped, swap.base) is TEXT else "",
+            (self._paths_mark, self.texts.mark, self._catalogue.install.profile.values, beside)
+            if medium_of(shipped, swap.base) is TEXT
+            else "",
         )
         return hashlib.sha256(repr(parts).encode()).hexdigest()
 
@@ -85,6 +88,11 @@ class GameWide:
     @cached_property
     def _paths_mark(self) -> str:
         return hashlib.sha256("\0".join(self._catalogue.assets.paths).encode()).hexdigest()
+
+    @cached_property
+    def texts(self) -> GameTexts:
+        """All definitions of the game together."""
+        return GameTexts(self._catalogue)
 
     @cached_property
     def _event_of(self) -> dict[str, SoundEvent]:

@@ -12,7 +12,7 @@ from furnel.errors import Cancelled, FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Install, Profile, recognise
 from furnel.media import Media, Spec, TextSpec, spec_of
-from furnel.mods.definitions import changes_in, updated_under
+from furnel.mods.definitions import changes_in, faults_of, updated_under
 from furnel.mods.examination import Examination, keep_examination, read_examination
 from furnel.mods.fit import (
     Finding,
@@ -51,7 +51,7 @@ from furnel.mods.render import (
 )
 from furnel.mods.results import Result
 from furnel.progress import QUIET, Progress, check
-from furnel.texts import misfits, shape_of
+from furnel.texts import document_of, taken_apart
 
 
 @dataclass(frozen=True, slots=True)
@@ -266,17 +266,9 @@ class Workspace:
 
     def _meaning(self, swap: Swap, data: bytes) -> list[FitPoint]:
         """What a definition says, against the game's own."""
-        own = {other.original for other in self.project.swaps if other.like}
-        own_names = {path.rpartition("/")[2].rpartition(".")[0] for path in own}
-
-        def exists(name: str) -> bool:
-            return self.demands.names(name) or name in own or name in own_names
-
-        shipped = self.catalogue.bytes_of(swap.base)
-        if len(shipped) + len(data) > _MOST_TEXT:
+        if not taken_apart(swap.base) or len(data) > _MOST_TEXT:
             return []
-        shape = shape_of(shipped, swap.base, self.demands.names)
-        return meaning_points(misfits(shape, data, swap.base, exists))
+        return meaning_points(faults_of(self, swap, document_of(data, swap.base)))
 
     def moved_to(self, swap: Swap, progress: Progress = QUIET) -> str:
         """Where the content that a swap was made for is now, when a game update gave it another path; otherwise nothing."""

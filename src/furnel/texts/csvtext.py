@@ -14,59 +14,84 @@ class CsvDocument(Document):
     """A CSV definition: a list of rows, each a table by the names in the first row; all its values are texts."""
 
     notation = "CSV"
+    is_typed = False
+
+    separator: str = ","
+    names: tuple[str, ...] = ()
 
     def _parse(self) -> Node:
         first = self.text.partition("\n")[0]
         separator = max(_SEPARATORS, key=first.count)
         object.__setattr__(self, "separator", separator if separator in first else ",")
-        rows = self._rows()
-        if not rows:
+        spans = self._spans()
+        if not spans:
             return Node("list", 0, len(self.text))
-        names = [str(cell.value) for cell in rows[0]]
+        names = tuple(str(cell.value) for cell in self._cells(spans[0][0])[0])
         twice = next((name for name in names if names.count(name) > 1), None)
         if twice is not None:
-            raise self._damage(rows[0][0].start, f"two columns are called {twice!r}")
+            raise self._damage(spans[0][0], f"two columns are called {twice!r}")
         object.__setattr__(self, "names", names)
-        items = []
-        for row in rows[1:]:
-            if len(row) != len(names):
-                raise self._damage(
-                    row[0].start, f"it has {len(row)} values, and the first row names {len(names)}"
-                )
-            cells = tuple(
-                Item(name, cell, cell.start, cell.end) for name, cell in zip(names, row, strict=True)
+        for start, _, width in spans[1:]:
+            if width != len(names):
+                raise self._damage(start, f"it has {width} values, and the first row names {len(names)}")
+        rows = [Item("", self._row(start, end), start, end) for start, end, _ in spans[1:]]
+        return Node("list", 0, len(self.text), None, tuple(rows))
+
+    def _row(self, start: int, end: int) -> Node:
+        """A row, whose cells are looked for when they are asked for."""
+
+        def cells() -> tuple[Item, ...]:
+            found = self._cells(start)[0]
+            return tuple(
+                Item(name, cell, cell.start, cell.end) for name, cell in zip(self.names, found, strict=True)
             )
-            node = Node("table", row[0].start, row[-1].end, None, cells)
-            items.append(Item("", node, node.start, node.end))
-        return Node("list", 0, len(self.text), None, tuple(items))
 
-    separator: str = ","
-    names: tuple[str, ...] = ()
+        def plain() -> Value:
+            raw = self.text[start:end]
+            if '"' in raw:
+                return {item.key: item.node.value for item in cells()}
+            return dict(zip(self.names, raw.split(self.separator), strict=True))
 
-    def _rows(self) -> list[list[Node]]:
-        text, rows, at = self.text, list[list[Node]](), 0
-        cell = re.compile(rf'"((?:[^"]|"")*)"|([^{re.escape(self.separator)}\r\n"]*)')
+        return Node("table", start, end, None, cells, plain)
+
+    def _spans(self) -> list[tuple[int, int, int]]:
+        """Where every row that is not empty begins and ends, and how many values it has."""
+        text, out, at = self.text, list[tuple[int, int, int]](), 0
         while at < len(text):
-            row: list[Node] = []
-            while True:
-                found = cell.match(text, at)
-                assert found is not None
-                quoted = found.group(1)
-                value = quoted.replace('""', '"') if quoted is not None else found.group(2)
-                row.append(Node("scalar", at, found.end(), value))
-                at = found.end()
-                if text[at : at + 1] != self.separator:
-                    break
-                at += 1
-            if text.startswith("\r\n", at):
-                at += 2
-            elif text[at : at + 1] in ("\n", "\r"):
-                at += 1
-            elif at < len(text):
-                raise self._damage(at, "a quote stands inside a value, or is never closed")
-            if len(row) > 1 or row[0].end > row[0].start:
-                rows.append(row)
-        return rows
+            line = text.find("\n", at)
+            line = len(text) if line < 0 else line
+            raw = text[at:line].removesuffix("\r")
+            if '"' in raw or "\r" in raw:
+                cells, end = self._cells(at)
+                width, after = len(cells), self._line_after(end)
+            else:
+                width, end, after = raw.count(self.separator) + 1, at + len(raw), line + 1
+            if width > 1 or end > at:
+                out.append((at, end, width))
+            at = after
+        return out
+
+    def _line_after(self, end: int) -> int:
+        if self.text.startswith("\r\n", end):
+            return end + 2
+        if end < len(self.text) and self.text[end] not in "\n\r":
+            raise self._damage(end, "a quote stands inside a value, or is never closed")
+        return end + 1
+
+    def _cells(self, at: int) -> tuple[list[Node], int]:
+        """The values of the row that begins at a sign, and where it ends."""
+        cell = re.compile(rf'"((?:[^"]|"")*)"|([^{re.escape(self.separator)}\r\n"]*)')
+        row: list[Node] = []
+        while True:
+            found = cell.match(self.text, at)
+            assert found is not None
+            quoted = found.group(1)
+            value = quoted.replace('""', '"') if quoted is not None else found.group(2)
+            row.append(Node("scalar", at, found.end(), value))
+            at = found.end()
+            if self.text[at : at + 1] != self.separator:
+                return row, at
+            at += 1
 
     def _spelled(self, value: Value, parent: Node, like: str) -> str:
         if isinstance(value, dict | list):

@@ -7,9 +7,9 @@ by the same rules as every other text, and an edit that would not read back as i
 from __future__ import annotations
 
 import codecs
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
-from typing import Any, ClassVar, Literal
+from typing import Any, ClassVar, Literal, NamedTuple
 
 from furnel.errors import FurnelError
 from furnel.texts.address import WHAT, Address, Step, address_text, near
@@ -22,20 +22,48 @@ DEEPEST = 200
 _MARKS = ((codecs.BOM_UTF8, "utf-8"), (codecs.BOM_UTF16_LE, "utf-16-le"), (codecs.BOM_UTF16_BE, "utf-16-be"))
 
 
-@dataclass(frozen=True, slots=True)
-class Node:
-    """A value and where its text is. A table's items have keys, a list's have none; a scalar has a `value` and no items."""
+Kind = Literal["table", "list", "scalar"]
 
-    kind: Literal["table", "list", "scalar"]
-    start: int
-    end: int
-    value: Scalar = None
-    items: tuple[Item, ...] = ()
+
+class Node:
+    """A value and where its text is. A table's items have keys, a list's have none; a scalar has a `value` and no items.
+
+    The items of a large text are looked for when they are first asked for: `items` is then what finds them.
+    """
+
+    __slots__ = ("_items", "_plain", "end", "kind", "start", "value")
+
+    def __init__(
+        self,
+        kind: Kind,
+        start: int,
+        end: int,
+        value: Scalar = None,
+        items: tuple[Item, ...] | Callable[[], tuple[Item, ...]] = (),
+        plain: Callable[[], Value] | None = None,
+    ) -> None:
+        self.kind, self.start, self.end, self.value, self._items, self._plain = (
+            kind,
+            start,
+            end,
+            value,
+            items,
+            plain,
+        )
+
+    @property
+    def items(self) -> tuple[Item, ...]:
+        """What is in it, in order."""
+        if not isinstance(self._items, tuple):
+            self._items = self._items()
+        return self._items
 
     def plain(self) -> Value:
         """The same as plain data; of items with one key a list."""
         if self.kind == "scalar":
             return self.value
+        if self._plain is not None:
+            return self._plain()
         if self.kind == "list":
             return [item.node.plain() for item in self.items]
         out: dict[str, Value] = {}
@@ -51,8 +79,7 @@ class Node:
         return out
 
 
-@dataclass(frozen=True, slots=True)
-class Item:
+class Item(NamedTuple):
     """A part of a table or a list: its key, the key's span, its value, and the span of both together."""
 
     key: str
@@ -117,6 +144,10 @@ class Document:
     encoding: Encoding = field(default=Encoding())
     root: Node = field(init=False, compare=False, repr=False)
     notation: ClassVar[str] = ""
+    is_typed: ClassVar[bool] = True
+    """Whether it tells numbers and switches from texts."""
+    takes_twins: ClassVar[bool] = False
+    """Whether a table may have several items of one key."""
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "root", self._parse())
@@ -228,11 +259,7 @@ class Document:
             raise self._refusal(address, "it is a single value, and nothing can be added to it")
         if node.kind == "table" and not key:
             raise self._refusal(address, "a table takes nothing without a key")
-        if (
-            node.kind == "table"
-            and any(item.key == key for item in node.items)
-            and not self._takes_twins(node)
-        ):
+        if node.kind == "table" and any(item.key == key for item in node.items) and not self.takes_twins:
             raise self._refusal(address, f"it has a {key} already")
         count = len(node.items)
         place = count if at is None else max(0, min(at, count))
@@ -255,10 +282,6 @@ class Document:
         if key != found.item.key and any(item.key == key for item in found.parent.items):
             raise self._refusal(address, f"there is a {key} already")
         return self._replaced(found.item.key_start, found.item.key_end, self._key_spelled(key))
-
-    def _takes_twins(self, node: Node) -> bool:
-        """Whether a table may have several items of one key."""
-        return False
 
     def _replaced(self, start: int, end: int, text: str) -> Document:
         return type(self)(self.text[:start] + text + self.text[end:], self.where, self.encoding)

@@ -14,6 +14,7 @@ class IniDocument(Document):
     """An INI or properties file; all its values are texts."""
 
     notation = "INI"
+    is_typed = False
 
     def _parse(self) -> Node:
         outer: list[Item] = []

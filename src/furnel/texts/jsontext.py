@@ -6,87 +6,168 @@ import json
 import re
 from typing import Any
 
-from furnel.texts.document import DEEPEST, Document, Item, Node, Scalar, Value, indent_at
+from furnel.errors import FurnelError
+from furnel.texts.document import DEEPEST, Document, Item, Node, Value, indent_at
 
 _SPACE = re.compile(r"(?:[ \t\r\n]+|//[^\n]*|/\*.*?\*/)*", re.DOTALL)
-_STRING = re.compile(r'"(?:[^"\\\x00-\x1f]|\\(?:["\\/bfnrt]|u[0-9a-fA-F]{4}))*"')
-_NUMBER = re.compile(r"-?(?:0|[1-9]\d*)(?:\.\d+)?(?:[eE][-+]?\d+)?")
-_WORD = re.compile(r"true|false|null")
-_WORDS: dict[str, Scalar] = {"true": True, "false": False, "null": None}
-_ALIKE = (int, float)
+_BLANK = re.compile(r"[ \t\r\n]*")
+_STRING = re.compile(r'"[^"\\]*(?:\\.[^"\\]*)*"', re.DOTALL)
+_BARE = re.compile(r"[-+.\w]+")
+_BRACKET = re.compile(r'(?:[^"\[\]{}]|"[^"\\]*(?:\\.[^"\\]*)*")*+[\[\]{}]', re.DOTALL)
+_EXTRA = re.compile(r'"[^"\\]*(?:\\.[^"\\]*)*"|//[^\n]*|/\*.*?\*/', re.DOTALL)
+_LAST_COMMA = re.compile(r'"[^"\\]*(?:\\.[^"\\]*)*"|[\[{,:]?[ \t\r\n]*,(?=[ \t\r\n]*[\]}])', re.DOTALL)
+_SAID = {
+    "Expecting value": "a value is missing",
+    "Expecting ',' delimiter": "a comma or a closing bracket is missing",
+    "Expecting ':' delimiter": "a colon is missing",
+    "Expecting property name enclosed in double quotes": "a key in quotes is missing",
+    "Extra data": "something stands behind the end",
+    "Unterminated string starting at": "a text is never closed",
+    "Invalid control character at": "a text is never closed, or has a sign that JSON does not allow",
+    "Invalid \\escape": "a text has a sign behind \\ that JSON does not know",
+}
+
+
+class _Twice(ValueError):
+    """A key that is there twice."""
+
+    def __init__(self, key: str) -> None:
+        super().__init__(key)
+        self.key = key
+
+
+def _table(pairs: list[tuple[str, Value]]) -> dict[str, Value]:
+    out = dict(pairs)
+    if len(out) != len(pairs):
+        seen: set[str] = set()
+        for key, _ in pairs:
+            if key in seen:
+                raise _Twice(key)
+            seen.add(key)
+    return out
+
+
+def _no_number(name: str) -> Value:
+    raise ValueError(f"{name} is no JSON value")
+
+
+def _whole(digits: str) -> int | float:
+    return int(digits) if len(digits) < 400 else float(digits)
+
+
+def _read(text: str) -> Value:
+    """Strict JSON as plain data. Raises ValueError; for nesting that no machine reads, too."""
+    try:
+        return json.loads(text, object_pairs_hook=_table, parse_constant=_no_number, parse_int=_whole)
+    except RecursionError:
+        raise ValueError(f"it is nested more than {DEEPEST} deep") from None
+
+
+def _without_extras(text: str) -> str:
+    """The text with white space for comments and for commas behind a last item."""
+
+    def blank(found: re.Match[str]) -> str:
+        whole = found.group()
+        return whole if whole.startswith('"') else re.sub(r"[^\r\n]", " ", whole)
+
+    def last(found: re.Match[str]) -> str:
+        whole = found.group()
+        return whole if whole[0] in '"[{,:' and whole != "," else whole[:-1] + " "
+
+    return _LAST_COMMA.sub(last, _EXTRA.sub(blank, text))
 
 
 class JsonDocument(Document):
-    """A JSON definition."""
+    """A JSON definition.
+
+    Whether it is well formed is for the standard reader to say, which is quick; where its parts stand is looked for when they
+    are asked for, and what is wrong with it only when something is.
+    """
 
     notation = "JSON"
+    _clean: str = ""
+    _ends: dict[int, int] = {}
 
     def _parse(self) -> Node:
-        at = self._skip(0)
-        root, at = self._value(at, 0)
-        at = self._skip(at)
-        if at != len(self.text):
-            raise self._damage(at, f"{self.text[at]!r} stands behind the end")
-        return root
+        clean = self.text
+        try:
+            _read(clean)
+        except ValueError:
+            clean = _without_extras(clean)
+            try:
+                _read(clean)
+            except ValueError as error:
+                raise self._fault(error) from error
+        object.__setattr__(self, "_clean", clean)
+        object.__setattr__(self, "_ends", self._matched())
+        return self._value(self._past_space(0))
+
+    def _matched(self) -> dict[int, int]:
+        """Where every bracket's partner stands. Raises FurnelError for nesting that is too deep."""
+        opened: list[int] = []
+        ends = {}
+        for found in _BRACKET.finditer(self._clean):
+            at = found.end() - 1
+            if self._clean[at] in "{[":
+                opened.append(at)
+                if len(opened) > DEEPEST:
+                    raise self._damage(at, f"it is nested more than {DEEPEST} deep")
+            else:
+                ends[opened.pop()] = at + 1
+        return ends
+
+    def _value(self, at: int) -> Node:
+        text = self._clean
+        if text[at] in "{[":
+            end = self._ends[at]
+            return Node(
+                "table" if text[at] == "{" else "list",
+                at,
+                end,
+                items=lambda: self._items_of(at, end),
+                plain=lambda: _read(text[at:end]),
+            )
+        found = (_STRING if text[at] == '"' else _BARE).match(text, at)
+        assert found is not None
+        return Node("scalar", at, found.end(), _read(found.group()))
+
+    def _items_of(self, start: int, end: int) -> tuple[Item, ...]:
+        text, items = self._clean, list[Item]()
+        at = self._past_space(start + 1)
+        while at < end - 1:
+            first, key, key_end = at, "", -1
+            if text[start] == "{":
+                found = _STRING.match(text, at)
+                assert found is not None
+                key, key_end = json.loads(found.group()), found.end()
+                at = self._past_space(self._past_space(key_end) + 1)
+            node = self._value(at)
+            items.append(Item(key, node, first, node.end, first if key_end >= 0 else -1, key_end))
+            at = self._past_space(node.end)
+            if text[at] == ",":
+                at = self._past_space(at + 1)
+        return tuple(items)
+
+    def _past_space(self, at: int) -> int:
+        found = _BLANK.match(self._clean, at)
+        return found.end() if found else at
 
     def _skip(self, at: int) -> int:
         found = _SPACE.match(self.text, at)
         return found.end() if found else at
 
-    def _value(self, at: int, depth: int) -> tuple[Node, int]:
-        text = self.text
-        if depth > DEEPEST:
-            raise self._damage(at, f"it is nested more than {DEEPEST} deep")
-        sign = text[at : at + 1]
-        if sign == "{" or sign == "[":
-            return self._several(at, depth, sign == "{")
-        if sign == '"':
-            word, end = self._string(at)
-            return Node("scalar", at, end, word), end
-        if found := _NUMBER.match(text, at):
-            raw = found.group()
-            value: Scalar = float(raw) if any(mark in raw for mark in ".eE") else int(raw[:4000])
-            return Node("scalar", at, found.end(), value), found.end()
-        if found := _WORD.match(text, at):
-            return Node("scalar", at, found.end(), _WORDS[found.group()]), found.end()
-        raise self._damage(at, f"a value is missing before {sign!r}" if sign else "it ends too soon")
-
-    def _string(self, at: int) -> tuple[str, int]:
-        found = _STRING.match(self.text, at)
-        if found is None:
-            raise self._damage(at, "a text that is never closed, or has a sign that JSON does not allow")
-        return json.loads(found.group()), found.end()
-
-    def _several(self, start: int, depth: int, table: bool) -> tuple[Node, int]:
-        text, close = self.text, "}" if table else "]"
-        items: list[Item] = []
-        keys: set[str] = set()
-        at = self._skip(start + 1)
-        while text[at : at + 1] != close:
-            first, key, key_end = at, "", -1
-            if table:
-                if text[at : at + 1] != '"':
-                    raise self._damage(
-                        at, "a key in quotes is missing" if at < len(text) else "it ends too soon"
-                    )
-                key, key_end = self._string(at)
-                if key in keys:
-                    raise self._damage(at, f"{key!r} is there twice")
-                keys.add(key)
-                at = self._skip(key_end)
-                if text[at : at + 1] != ":":
-                    raise self._damage(at, "a colon is missing")
-                at = self._skip(at + 1)
-            node, at = self._value(at, depth + 1)
-            items.append(Item(key, node, first, at, first if table else -1, key_end))
-            at = self._skip(at)
-            if text[at : at + 1] == ",":
-                at = self._skip(at + 1)
-            elif text[at : at + 1] != close:
-                raise self._damage(
-                    at, f"a comma or {close} is missing" if at < len(text) else "it ends too soon"
-                )
-        return Node("table" if table else "list", start, at + 1, None, tuple(items)), at + 1
+    def _fault(self, error: ValueError) -> FurnelError:
+        """What is wrong, and where."""
+        if isinstance(error, _Twice):
+            places = [
+                found.start()
+                for found in re.finditer(re.escape(json.dumps(error.key, ensure_ascii=False)), self.text)
+            ]
+            return self._damage(places[1] if len(places) > 1 else 0, f"{error.key!r} is there twice")
+        if isinstance(error, json.JSONDecodeError):
+            said = _SAID.get(error.msg.partition(":")[0], error.msg)
+            return self._damage(error.pos, said if error.pos < len(self.text) else "it ends too soon")
+        return self._damage(0, str(error))
 
     def _key_spelled(self, key: str) -> str:
         return json.dumps(key, ensure_ascii=False)

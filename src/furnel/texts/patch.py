@@ -14,10 +14,9 @@ from furnel.errors import FurnelError
 from furnel.schema import Part
 from furnel.texts.address import Address, Step, address_text, parse_address
 from furnel.texts.document import Document, Node, Value, scalar_text
+from furnel.texts.places import NAMING as _NAMING
 
 WHAT = "Changing a definition"
-_NAMING = ("id", "name", "key", "@id", "@name")
-"""Fields by which the items of a list are told apart, the first that all of them have and that is another in each."""
 
 
 class Change(Part):

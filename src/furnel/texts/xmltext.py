@@ -26,6 +26,8 @@ class XmlDocument(Document):
     """An XML definition; all its values are texts. The whole is the outermost element."""
 
     notation = "XML"
+    is_typed = False
+    takes_twins = True
 
     def _parse(self) -> Node:
         self._check()
@@ -95,9 +97,6 @@ class XmlDocument(Document):
             return node
         stack[-1][3].append(Item(tag, node, start, end, start + 1, start + 1 + len(tag)))
         return None
-
-    def _takes_twins(self, node: Node) -> bool:
-        return True
 
     def rename(self, address: tuple[object, ...], key: str) -> Document:
         raise self._refusal((), "elements and attributes keep their names: add one and drop the other")

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from furnel.errors import FurnelError
 from furnel.media import TextSpec
 from furnel.mods.fit.point import TEXTS, Finding, FitPoint, PointType, same
 from furnel.states import State
-from furnel.texts import Misfits
+from furnel.texts import Fault
+from furnel.texts.meaning import Sort
 
 _WELL = "it parses"
 
@@ -48,11 +51,29 @@ _TYPES = PointType(
     kinds=TEXTS,
     why="The game reads something else here, and stops or guesses",
 )
-_ASSETS = PointType(
+_RANGE = PointType(
+    key="range",
+    label="Usual range",
+    kinds=TEXTS,
+    why="No other of the game's own goes so far: it may be meant, or a slip",
+)
+_NAMES = PointType(
     key="assets",
-    label="Assets",
+    label="Names",
     kinds=TEXTS,
     why="It names something that neither the game nor the mod has",
+)
+_RULES = PointType(
+    key="rules",
+    label="Allowed",
+    kinds=TEXTS,
+    why="The game does not take this value",
+)
+_TWINS = PointType(
+    key="ids",
+    label="Ids",
+    kinds=TEXTS,
+    why="Two records of one id: the game takes one of them, or stops",
 )
 _CHANGES = PointType(
     key="changes",
@@ -60,7 +81,15 @@ _CHANGES = PointType(
     kinds=TEXTS,
     why="The place of a change is gone: the game was updated, or an earlier change took it away",
 )
-MEANING_POINTS = (_CHANGES, _KEYS, _TYPES, _ASSETS)
+MEANING_POINTS = (_KEYS, _TYPES, _RANGE, _NAMES, _RULES, _TWINS, _CHANGES)
+_BY_SORT: dict[Sort, tuple[PointType, str, State]] = {
+    "keys": (_KEYS, "those that it has", "differs"),
+    "types": (_TYPES, "of the same types", "breaks"),
+    "range": (_RANGE, "among its own", "differs"),
+    "names": (_NAMES, "all there", "breaks"),
+    "rules": (_RULES, "what it takes", "breaks"),
+    "twins": (_TWINS, "one of each", "breaks"),
+}
 
 
 def lost_change(error: FurnelError) -> FitPoint:
@@ -69,33 +98,22 @@ def lost_change(error: FurnelError) -> FitPoint:
     return _CHANGES.point(Finding("their places", f"{where}{error.why}", "breaks", error.remedy))
 
 
-def meaning_points(found: Misfits) -> list[FitPoint]:
-    """Keys, types and assets of a definition against the game's own file."""
-    rows: tuple[tuple[PointType, str, tuple[str, ...], State, str], ...] = (
-        (
-            _KEYS,
-            "those that it has",
-            found.keys,
-            "differs",
-            "Check the spelling against the game's own records",
-        ),
-        (
-            _TYPES,
-            "of the same types",
-            found.types,
-            "breaks",
-            "Write what the game's own records have in this place",
-        ),
-        (_ASSETS, "all there", found.assets, "breaks", "Correct the name, or add the asset"),
-    )
-    return [
-        kind.point(
-            Finding(original, _listed(faults), state, remedy) if faults else Finding(original, original)
-        )
-        for kind, original, faults, state, remedy in rows
-    ]
+def meaning_points(found: Sequence[Fault]) -> list[FitPoint]:
+    """A definition's values against what is known of the game's own; a point for each sort of fault, the first ones named."""
+    out = []
+    for sort, (kind, original, state) in _BY_SORT.items():
+        some = [fault for fault in found if fault.sort == sort]
+        if some:
+            why = "; ".join(dict.fromkeys(fault.why for fault in some if fault.why))
+            remedy = next(
+                (fault.remedy for fault in some if fault.remedy), "Check it against the game's own records"
+            )
+            out.append(kind.point(Finding(original, _listed(some), state, remedy, why)))
+        elif sort != "twins":
+            out.append(kind.point(Finding(original, original)))
+    return out
 
 
-def _listed(faults: tuple[str, ...]) -> str:
+def _listed(faults: Sequence[Fault]) -> str:
     more = f" and {len(faults) - 3} more" if len(faults) > 3 else ""
-    return ", ".join(faults[:3]) + more
+    return ", ".join(f"{fault.address}: {fault.said}" for fault in faults[:3]) + more

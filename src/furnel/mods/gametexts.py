@@ -1,0 +1,118 @@
+"""What all definitions of a game say together: the ids of their records, and where anything is named."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cached_property
+
+from furnel.catalogue import Catalogue
+from furnel.catalogue.marks import content_digest
+from furnel.errors import FurnelError
+from furnel.texts import Document, address_text, document_of, ids_of, spots, taken_apart
+from furnel.texts.address import near
+
+_LARGEST, _MOST = 2 << 20, 4000
+_MOST_NEAR = 4000
+
+
+@dataclass(frozen=True, slots=True)
+class Use:
+    """A place in a definition that names something: the definition's inner path, and the address in it."""
+
+    path: str
+    address: str
+
+
+class GameTexts:
+    """A game's definitions, each read once. Those that cannot be read or are very large are left out."""
+
+    def __init__(self, catalogue: Catalogue) -> None:
+        self._catalogue = catalogue
+        self._read: dict[str, tuple[bytes, Document]] = {}
+
+    @property
+    def paths(self) -> list[str]:
+        """The definitions that are taken apart."""
+        return [path for path in self._catalogue.assets.paths if taken_apart(path)][:_MOST]
+
+    def document(self, path: str) -> Document:
+        """A definition of the game. Raises FurnelError for damage."""
+        data = self._catalogue.bytes_of(path)
+        digest = content_digest(data)
+        if path not in self._read or self._read[path][0] != digest:
+            self._read[path] = (digest, document_of(data, path))
+        return self._read[path][1]
+
+    @cached_property
+    def _documents(self) -> dict[str, Document]:
+        out = {}
+        for path in self.paths:
+            try:
+                if self._catalogue.get(path).size <= _LARGEST:
+                    out[path] = self.document(path)
+            except FurnelError:
+                continue
+        return out
+
+    @cached_property
+    def mark(self) -> str:
+        """Something that is another when a definition is."""
+        whole = hashlib.sha256()
+        for path in self._documents:
+            whole.update(f"{path}\0".encode() + self._read[path][0])
+        return whole.hexdigest()
+
+    @cached_property
+    def tables(self) -> Mapping[str, frozenset[str]]:
+        """The ids of every table of records, by its name."""
+        out: dict[str, frozenset[str]] = {}
+        for path, document in self._documents.items():
+            out |= ids_of(document, path)
+        return out
+
+    @cached_property
+    def _uses(self) -> dict[str, list[Use]]:
+        out: dict[str, list[Use]] = {}
+        for path, document in self._documents.items():
+            for spot in spots(document):
+                if isinstance(spot.value, str) and spot.value:
+                    out.setdefault(spot.value, []).append(Use(path, address_text(spot.address)))
+        return out
+
+    def uses(self, *names: str) -> list[Use]:
+        """Every place in the game's definitions whose text is one of these names."""
+        return [use for name in dict.fromkeys(names) for use in self._uses.get(name, ())]
+
+    def uses_of_asset(self, path: str) -> list[Use]:
+        """Every place that names an asset: by its path, its file name, or that without the ending."""
+        name = path.rpartition("/")[2]
+        return self.uses(path, name, name.rpartition(".")[0] or name)
+
+    def siblings(self, path: str) -> list[Document]:
+        """The definition, and those of its kind: where each record has a file of its own, the others of its folder."""
+        own = self.document(path)
+        if ids_of(own, path) or not isinstance(own.plain(), dict):
+            return [own]
+        folder, ending = path.rpartition("/")[0], path.rpartition(".")[2]
+        keys = set(own.plain())
+        others = [
+            other
+            for name, other in self._documents.items()
+            if name != path and name.rpartition("/")[0] == folder and name.endswith(f".{ending}")
+            and isinstance(other.plain(), dict) and len(keys & set(other.plain())) * 2 >= len(keys)
+        ]  # fmt: skip
+        return [own, *others]
+
+    def nearest(self, name: str) -> str:
+        """The assets whose names come nearest to one, as the end of a sentence."""
+        tail = name.rpartition("/")[2]
+        ending, folder = tail.rpartition(".")[2], name.rpartition("/")[0]
+        paths = self._catalogue.assets.paths
+        if "/" not in name:
+            return near(name, [path.rpartition("/")[2].rpartition(".")[0] for path in paths[:_MOST_NEAR]])
+        some = [path for path in paths if path.startswith(f"{folder}/")] or [
+            path for path in paths if path.endswith(f".{ending}")
+        ]
+        return near(name, some[:_MOST_NEAR])
