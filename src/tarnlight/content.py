@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Callable
 
 import numpy as np
@@ -130,77 +129,6 @@ SHEETS: dict[str, tuple[int, int, int, int, Callable[[], list[Pixels]]]] = {
 def bank() -> list[tuple[str, int]]:
     """Event and variation of every numbered sound."""
     return [(event, variation) for event, count in sounds.EVENTS.items() for variation in range(count)]
-
-
-def rules() -> dict[str, bytes]:
-    """The texts that tell the game how to use its assets."""
-    numbers: dict[str, list[str]] = {}
-    for number, (event, _) in enumerate(bank()):
-        numbers.setdefault(event, []).append(f"bank0/{number:03}.wav")
-    events = {
-        event: {"sounds": files, "volume": 0.8, "fade_from_m": 12, "silent_at_m": 80}
-        for event, files in numbers.items()
-    }
-    boats = """# The boats that the yard hires out.
-[otter]
-name = "Otter"
-hull = "art/hulls/hull_otter.dds"   # the night-mail ferry
-sail = "art/sails/sail_heron.dds"
-length_m = 7.4
-speed = 3.2
-
-[heron]
-name = "Heron"
-hull = "art/hulls/hull_heron.dds"
-sail = "art/sails/sail_night.dds"
-length_m = 6.1
-speed = 3.9
-
-[skiff]
-name = "Skiff"
-hull = "art/hulls/hull_skiff.dds"
-sail = "art/sails/jib_plain.dds"
-length_m = 4.0
-speed = 2.4
-"""
-    scene = """<?xml version="1.0" encoding="UTF-8"?>
-<scenes>
-  <!-- where the ferry lies at dusk -->
-  <scene id="quay" music="slow_water" sky="art/sky/dusk.dds">
-    <boat ref="otter" x="0.52"/>
-    <ensign village="aldvik" x="0.17"/>
-  </scene>
-  <scene id="open water" music="reel_night" sky="art/sky/dusk.dds">
-    <boat ref="otter" x="0.44"/>
-    <boat ref="heron" x="0.78"/>
-  </scene>
-  <scene id="lamp store" music="fog"/>
-  <scene id="chart room" music="lantern_waltz"/>
-</scenes>
-"""
-    playlist = {
-        "quay": ["slow_water", "fog"],
-        "open water": ["reel_night", "lantern_waltz"],
-        "lamp store": ["fog"],
-        "chart room": ["lantern_waltz"],
-    }
-    palette = {
-        "otter": dict(sprites.OTTER),
-        "otter_grey": dict(sprites.GREY_OTTER),
-        "lantern": ["ffb45a", "fff3c4"],
-        "passengers": ["c8553d", "3f7d8c", "8a9a4b"],
-    }
-    strings = "key,en\nquay,The quay\nopen_water,Open water\nmail,Night mail\n" + "".join(
-        f"village.{name},{name.title()}\n" for name in VILLAGES
-    )
-    return {
-        "boats.toml": boats.encode(),
-        "sound-events.json": json.dumps(events, indent=2).encode() + b"\n",
-        "playlist.json": json.dumps(playlist, indent=2).encode() + b"\n",
-        "palette.json": json.dumps(palette, indent=2).encode() + b"\n",
-        "scene.xml": scene.encode(),
-        "strings.csv": strings.encode(),
-    }
 
 
 def ensign_paths() -> dict[str, tuple[str, str]]:

@@ -8,7 +8,7 @@ from pathlib import Path
 
 import numpy as np
 
-from tarnlight import content, sounds, writers
+from tarnlight import content, rulebook, sounds, writers
 from tarnlight.art import ensigns, sprites
 from tarnlight.content import Draw
 from tarnlight.copies import write_copies
@@ -48,7 +48,7 @@ def forge(folder: Path, seed: int = 1, scale: int = 1) -> int:
         loop = struct.pack("<IIIf", start, end, sounds.MUSIC_RATE, tempo)
         tunes[name] = (loop, writers.ogg(wave, sounds.MUSIC_RATE, 1000 + number))
     writers.put(data / "music.tlm", writers.tlm(tunes))
-    rules = content.rules()
+    rules = rulebook.rules()
     writers.put(data / "rules.zip", writers.zipped(rules))
     writers.put(folder / "tarnlight.toml", GAME.encode())
     (folder / "mods").mkdir(exist_ok=True)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import sys
 import tempfile
 from pathlib import Path
@@ -108,7 +107,11 @@ class Game(QWidget):
         self._scene = scene
         self._stage = Stage(self._world, scene)
         if self._music is not None:
-            tunes = json.loads(self._world.winner("rules/playlist.json")[1]).get(scene, [])
+            tunes = [
+                name
+                for name in self._world.book("rules/playlist.json").get(scene, [])
+                if self._world.book("rules/tunes.json").get(name, {}).get("on")
+            ]
             if tunes:
                 self._start(self._music, f"music/{tunes[0]}.ogg")
 

@@ -11,6 +11,7 @@ import numpy.typing as npt
 from PIL import Image
 
 from tarnlight import content
+from tarnlight.rules import PLANES
 from tarnlight.world import World
 
 Pixels = npt.NDArray[np.uint8]
@@ -105,20 +106,12 @@ class Stage:
 
     def _quay(self, canvas: Floats, tick: int) -> None:
         self._shore(canvas)
-        self._boat(
-            canvas,
-            640,
-            398 + round(3 * math.sin(tick * 0.06)),
-            "art/hulls/hull_otter.dds",
-            "art/sails/sail_heron.dds",
-            1.0,
-            tick,
-            True,
-        )
+        self._boats(canvas, tick)
         self._jetty(canvas, tick)
         self._sprite(canvas, "cast/ferryman_idle.png", tick // 8, 250, 316, 3)
-        for place, tint in enumerate(self._passengers()):
-            self._sprite(canvas, "cast/passenger_idle.png", tick // 9 + place, 356 + place * 50, 316, 3, tint)
+        waiting = [row for row in self.world.book("rules/passengers.json") if row.get("waits_at") == "quay"]
+        for place, row in enumerate([*waiting[:2], *waiting[3:5]]):  # the piper, who is the third, comes late
+            self._sprite(canvas, row["sheet"], tick // 9 + place, 356 + place * 50, 316, 3, row["strip"])
         self._sprite(canvas, "cast/otter_walk.png", tick // 4, 300 + (tick * 2) % 130, 404, 3)
         self._sprite(canvas, "cast/heron_walk.png", tick // 9, 880, 312, 2)
         self._gulls(canvas, tick)
@@ -126,29 +119,31 @@ class Stage:
         self._glow(canvas, 206, 284, 250, tick)
 
     def _open_water(self, canvas: Floats, tick: int) -> None:
-        self._boat(
-            canvas,
-            752,
-            308 + round(2 * math.sin(tick * 0.05 + 2)),
-            "art/hulls/hull_heron.dds",
-            "art/sails/sail_night.dds",
-            0.5,
-            tick,
-            False,
-        )
-        self._boat(
-            canvas,
-            400,
-            412 + round(4 * math.sin(tick * 0.06)),
-            "art/hulls/hull_otter.dds",
-            "art/sails/sail_heron.dds",
-            1.15,
-            tick,
-            True,
-            True,
-        )
+        self._boats(canvas, tick)
         self._sprite(canvas, "cast/otter_dive.png", (tick // 5) % 6, 640 + (tick // 30 * 37) % 120, 448, 3)
         self._gulls(canvas, tick)
+
+    def _boats(self, canvas: Floats, tick: int) -> None:
+        """The scene's boats, the far ones first; the faster a boat the more it bobs, and one that is too fast flies."""
+        boats = self.world.book("rules/boats.toml")
+        shown = self.world.book("rules/scene.xml").get(self.scene, {}).get("boats", [])
+        at_quay = self.scene == "quay"
+        for place, one in enumerate(sorted(shown, key=lambda one: one.get("lane") != "far")):
+            boat = boats.get(one.get("ref"))
+            if boat is None:
+                continue
+            far, crew = one.get("lane") == "far", not at_quay and one.get("ref") == "otter"
+            pace = boat["speed"] / (3.9 if far else 3.2)
+            bob = (
+                (2 * math.sin(tick * 0.05 * pace + 2))
+                if far
+                else (3 if at_quay else 4) * math.sin(tick * 0.06 * pace)
+            )
+            line = (308 if far else 398 if at_quay else 412 + 20 * max(place - 1, 0)) + round(bob)
+            line -= 40 if boat["speed"] >= PLANES else 0
+            scale = 0.5 if far else 1.0 if at_quay else 1.15
+            where = round(float(one["x"]) * WIDTH)
+            self._boat(canvas, where, line, boat["hull"], boat["sail"], scale, tick, not far, crew)
 
     def _lamp_store(self, canvas: Floats, tick: int) -> None:
         """Shelves of lanterns in the dark, crates below, an otter that should not be here."""
@@ -174,6 +169,7 @@ class Stage:
         self._floor(canvas, "art/planks/jetty.dds")
         charts = sorted(path for path in self.world.originals if path.startswith("charts/"))
         people = sorted(path for path in self.world.originals if path.startswith("portraits/"))
+        wares = [ware["picture"] for ware in self.world.book("rules/wares.json").values()]
         for place in range(4):
             _lay(
                 canvas,
@@ -181,8 +177,10 @@ class Stage:
                 60 + place * 164,
                 50,
             )
-        for place in range(6):
-            _lay(canvas, self._sized(people[(place * 3) % len(people)], 74, 74), 64 + place * 108, 228)
+        for place, path in enumerate(
+            [*wares[-3:], *(people[(place * 3) % len(people)] for place in range(3, 6))]
+        ):
+            _lay(canvas, self._sized(path, 74, 74), 64 + place * 108, 228)
         _lay(canvas, self._sized("ensigns/large/aldvik.tga", 168, 112), 744, 74)
         _lay(canvas, self._sized("hud/compass.dds", 110, 110), 774, 214)
         self._sprite(canvas, "cast/ferryman_idle.png", tick // 8, 560, 330, 3)
@@ -274,7 +272,12 @@ class Stage:
         canvas[262:420, pole : pole + 6] = np.array([0.23, 0.16, 0.10], np.float32)
         mast = 470
         canvas[150:420, mast : mast + 6] = np.array([0.28, 0.20, 0.13], np.float32)
-        self._ensign(canvas, "ensigns/large/aldvik.tga", mast + 6, 154, 132, 88, tick)
+        villages = self.world.book("rules/villages.ini")
+        for place, flag in enumerate(
+            self.world.book("rules/scene.xml").get("quay", {}).get("ensigns", [])[-2:]
+        ):
+            path = f"ensigns/large/{villages.get(flag['village'], {}).get('ensign', 'aldvik')}.tga"
+            self._ensign(canvas, path, mast + 6, 154 + place * 96, 132, 88, tick)
 
     def _ensign(
         self, canvas: Floats, path: str, left: int, top: int, width: int, height: int, tick: int
@@ -303,6 +306,8 @@ class Stage:
         crew: bool = False,
     ) -> None:
         length, depth = int(330 * scale), int(74 * scale)
+        if not -length < cx < WIDTH + length // 2:
+            return
         x = np.linspace(-1, 1, length, dtype=np.float32)
         sheer = depth * (0.42 * x**2 + 0.10 * x)
         keel = depth * (1 - 0.55 * np.abs(x) ** 3.5)
@@ -376,15 +381,6 @@ class Stage:
         )
         _lay(canvas, np.asarray(part, np.float32), mast + 3, top)
 
-    def _passengers(self) -> list[Floats]:
-        """The colours of those who wait, from the game's palette."""
-        codes = self.world.palette.get("passengers", [])
-        if not isinstance(codes, list):
-            return []
-        return [
-            np.array([int(code[at : at + 2], 16) / 255 for at in (0, 2, 4)], np.float32) for code in codes[:2]
-        ]
-
     def _sprite(
         self,
         canvas: Floats,
@@ -393,17 +389,21 @@ class Stage:
         left: int,
         top: int,
         zoom: int,
-        tint: Floats | None = None,
+        strip: list[int] | None = None,
     ) -> None:
-        width, height, count, columns, _ = content.SHEETS[path]
+        width, height, count, columns, _ = content.SHEETS.get(path, content.SHEETS["cast/passenger_idle.png"])
         sheet = self.world.picture(path)
         row, column = divmod(frame % count, columns)
         cell = sheet[row * height : (row + 1) * height, column * width : (column + 1) * width]
         if cell.shape[:2] != (height, width):
             cell = _stretched(sheet[:64, :64], width, height)
         grown = cell.repeat(zoom, 0).repeat(zoom, 1).astype(np.float32) / 255
-        if tint is not None:
-            grown[..., :3] *= tint
+        if strip is not None:  # greys are looked up in the strip's colours, from dark to light
+            steps = np.array([list(one.to_bytes(3, "big")) for one in strip], np.float32) / 255
+            for channel in range(3):
+                grown[..., channel] = np.interp(
+                    grown[..., channel], np.linspace(0, 1, len(strip)), steps[:, channel]
+                )
         _lay(canvas, grown, left, top)
 
     def _gulls(self, canvas: Floats, tick: int) -> None:

@@ -3,11 +3,9 @@
 from __future__ import annotations
 
 import io
-import json
 import struct
 import tomllib
 from dataclasses import dataclass
-from functools import cached_property
 from pathlib import Path
 from typing import Any
 
@@ -15,7 +13,7 @@ import numpy as np
 import numpy.typing as npt
 from PIL import Image
 
-from tarnlight import content, loaders
+from tarnlight import content, loaders, rules
 from tarnlight.art.ensigns import SIZES
 from tarnlight.loaders import Broken
 
@@ -43,6 +41,7 @@ class World:
         self.notes: list[str] = []
         self.mods: list[tuple[str, dict[str, bytes]]] = self._load_mods() if with_mods else []
         self._cache: dict[str, Pixels] = {}
+        self._books: dict[str, Any] = {}
 
     def winner(self, path: str) -> tuple[str, bytes]:
         """Who provides an asset, and its bytes."""
@@ -78,10 +77,21 @@ class World:
             if path not in self.originals and path not in self._added()
         ]
 
-    @cached_property
+    def book(self, path: str) -> Any:
+        """A text of the game as plain data, as it is with mods on; the game's own where theirs is refused."""
+        if path not in self._books:
+            data = self.winner(path)[1] if self.has(path) else b""
+            try:
+                rules.judge(path, data, self.has, self.book)
+            except (Broken, ValueError, KeyError, TypeError, AttributeError):
+                data = self.originals.get(path, b"")
+            self._books[path] = rules.read(path, data) if data else {}
+        return self._books[path]
+
+    @property
     def events(self) -> dict[str, dict[str, Any]]:
         """The sound events by name, as they are with mods on."""
-        loaded: dict[str, dict[str, Any]] = json.loads(self.winner("rules/sound-events.json")[1])
+        loaded: dict[str, dict[str, Any]] = self.book("rules/sound-events.json")
         return loaded
 
     def loudness(self, event: str, distance_m: float) -> float:
@@ -91,18 +101,11 @@ class World:
         return float(rule["volume"]) * min(max((end - distance_m) / max(end - start, 1e-9), 0.0), 1.0)
 
     def _added(self) -> set[str]:
-        """Sounds that mods bring and an event plays, beyond the game's own."""
+        """Assets that mods bring and the texts name, beyond the game's own."""
         try:
-            played = {path for rule in self.events.values() for path in rule["sounds"]}
+            return {path for path in rules.named(self.book) if path not in self.originals and self.has(path)}
         except (ValueError, KeyError, TypeError, AttributeError):
             return set()
-        return {path for path in played if path not in self.originals and self.has(path)}
-
-    @cached_property
-    def palette(self) -> dict[str, object]:
-        """The colours that the game tints with."""
-        loaded: dict[str, object] = json.loads(self.winner("rules/palette.json")[1])
-        return loaded
 
     def _load_originals(self) -> dict[str, bytes]:
         data = self.folder / "data"
@@ -161,6 +164,7 @@ class World:
                 ".json",
                 ".xml",
                 ".csv",
+                ".ini",
             ):
                 inner = file.relative_to(folder).as_posix()
                 if inner != "mod.toml":
@@ -170,7 +174,7 @@ class World:
     def _picture(self, path: str, level: int) -> Pixels:
         _, data = self.winner(path)
         if path.endswith(".dds"):
-            width, height, fmt, levels = loaders.dds_header(self.originals[path])
+            width, height, fmt, levels = loaders.dds_header(self.originals.get(path, data))
             loaders.dds_header(data)
             level = min(level, levels - 1)
             at = 148 if fmt == "BC7" else 128
@@ -226,7 +230,7 @@ class World:
     def _judge(self, path: str, data: bytes, original: bytes) -> tuple[str, str]:
         """What is wrong (nothing: an empty text) and what playing it does. Raises Broken when it is not used at all."""
         if path.endswith(".dds"):
-            return _judge_dds(data, original)
+            return _judge_dds(data, original) if original else _judge_new_dds(path, data)
         if path.endswith(".tga"):
             return _judge_tga(data, *SIZES[path.split("/")[1]])
         if path.endswith(".png"):
@@ -245,24 +249,7 @@ class World:
             if not start < end or rate != 44100:
                 raise Broken("a loop record that makes no sense")
             return "", f"loops from {start / rate:.2f} s to {end / rate:.2f} s"
-        if path == "rules/sound-events.json":
-            _judge_text(path, data)
-            return self._judge_events(json.loads(data))
-        return _judge_text(path, data)
-
-    def _judge_events(self, events: dict[str, Any]) -> tuple[str, str]:
-        for name, rule in events.items():
-            if not rule["sounds"]:
-                raise Broken(f"{name} has no sound")
-            for path in rule["sounds"]:
-                if not self.has(path):
-                    raise Broken(f"{name} plays {path}, which is nowhere")
-            if not 0 <= rule["volume"] <= 1 or not 0 <= rule["fade_from_m"] < rule["silent_at_m"]:
-                raise Broken(f"{name} is heard at distances that make no sense")
-        return (
-            "",
-            f"plays {sum(len(rule['sounds']) for rule in events.values())} sounds for {len(events)} events",
-        )
+        return rules.judge(path, data, self.has, self.book)
 
     def _judge_tune(self, path: str, data: bytes) -> tuple[str, str]:
         rate, channels, frames = loaders.ogg_format(data)
@@ -290,6 +277,24 @@ def _judge_dds(data: bytes, original: bytes) -> tuple[str, str]:
     return "", f"shows {width} x {height} {fmt} with {levels} levels"
 
 
+def _judge_new_dds(path: str, data: bytes) -> tuple[str, str]:
+    """A picture that the game did not ship: its own header says what it is, within what the game takes."""
+    width, height, fmt, levels = loaders.dds_header(data)
+    side = 128 if path.startswith("portraits/") else 1024
+    if (
+        fmt not in ("DXT1", "DXT5")
+        or width & (width - 1)
+        or height & (height - 1)
+        or max(width, height) > side
+    ):
+        raise Broken(
+            f"{width} x {height} {fmt}: it takes DXT1 and DXT5 with sides of powers of two up to {side}"
+        )
+    if levels < max(width, height).bit_length():
+        return f"{levels} levels of {max(width, height).bit_length()}", "shows the missing pattern from afar"
+    return _judge_dds(data, data)
+
+
 def _judge_tga(data: bytes, width: int, height: int) -> tuple[str, str]:
     if len(data) < 18:
         raise Broken("not a TGA")
@@ -308,7 +313,10 @@ def _judge_tga(data: bytes, width: int, height: int) -> tuple[str, str]:
 
 
 def _judge_sheet(path: str, data: bytes, original: bytes) -> tuple[str, str]:
-    base, got = Image.open(io.BytesIO(original)), Image.open(io.BytesIO(data))
+    got = Image.open(io.BytesIO(data))
+    base = (
+        Image.open(io.BytesIO(original)) if original else Image.new("P", (128, 48))
+    )  # new ones are passengers
     if got.format != "PNG":
         raise Broken(f"{got.format}, sheets are PNG")
     if got.size != base.size:
@@ -320,18 +328,6 @@ def _judge_sheet(path: str, data: bytes, original: bytes) -> tuple[str, str]:
         return f"{got.mode} where the game looks colours up in a palette", "shows the wrong shades"
     frames = content.SHEETS[path][2] if path in content.SHEETS else 0
     return "", f"plays {frames} frames"
-
-
-def _judge_text(path: str, data: bytes) -> tuple[str, str]:
-    try:
-        text = data.decode("utf-8")
-        if path.endswith(".json"):
-            json.loads(text)
-        elif path.endswith(".toml"):
-            tomllib.loads(text)
-    except ValueError as error:
-        raise Broken(f"not readable: {error}") from error
-    return "", "is read"
 
 
 def _is_picture(path: str) -> bool:

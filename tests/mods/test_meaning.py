@@ -92,5 +92,5 @@ def test_the_games_own_definitions_fit_and_broken_ones_say_where(space: Workspac
     )
     found = points(space, space.new_swap("rules/boats.toml", boats))
     assert found["form"].yours == "it parses"
-    assert (found["types"].state, found["assets"].state) == ("breaks", "breaks")
-    assert "hull_herron" in found["assets"].yours
+    assert found["rules"].state == "breaks"
+    assert "hull_herron" in found["rules"].yours and "'fast' is no number" in found["rules"].yours

@@ -111,3 +111,34 @@ def test_scenes_are_drawn_whatever_the_assets_are(game: Path, scene: str) -> Non
 def test_bad_usage(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["report", str(tmp_path)]) == 2
     assert "not a Tarnlight Ferry install" in capsys.readouterr().err
+
+
+@pytest.mark.parametrize(
+    ("path", "old", "new", "expected", "why"),
+    [
+        ("rules/boats.toml", "speed = 3.2", "speed = 3.8", "accepted", ""),
+        ("rules/boats.toml", "speed = 3.2", "speed = 6.0", "garbled", "planes at 6"),
+        ("rules/boats.toml", "speed = 3.2", 'speed = "fast"', "refused", "'fast' for speed"),
+        ("rules/boats.toml", "speed = 3.2", "sped = 3.2", "refused", "no speed"),
+        ("rules/boats.toml", "speed = 3.2", "speed = 3.2\nflag = 1", "garbled", "flag, which the game does not know"),
+        ("rules/boats.toml", "hull_skiff", "hull_skif", "refused", "nowhere"),
+        ("rules/boats.toml", "[skiff]", "[otter]", "refused", "not readable"),
+        ("rules/scene.xml", 'ref="heron"', 'ref="hern"', "refused", "the boat hern"),
+        ("rules/scene.xml", 'x="0.783"', 'x="1.783"', "garbled", "out of sight"),
+        ("rules/scene.xml", 'id="lamp store"', 'id="quay"', "refused", "two scenes"),
+        ("rules/playlist.json", '"fog"', '"fig"', "refused", "fig, which is nowhere"),
+        ("rules/tunes.json", '"on": true', '"on": "yes"', "refused", "'yes' for on"),
+        ("rules/wares.json", '"price": 12', '"price": -2', "refused", "less than nothing"),
+        ("rules/villages.ini", "ensign = kettle", "ensign = ketle", "refused", "nowhere"),
+        ("rules/passengers.json", '"clerk"', '"nurse"', "garbled", "two passengers"),
+        ("rules/strings.csv", "mail,Night mail", "quay,Night mail", "garbled", "quay stands there twice"),
+    ],
+)  # fmt: skip
+def test_its_word_on_values(game: Path, path: str, old: str, new: str, expected: str, why: str) -> None:
+    text = World(game).originals[path].decode()
+    assert old in text
+    world = with_mod(game, {path: text.replace(old, new, 1).encode()})
+    found = next(word for word in world.verdicts() if word.path == path)
+    assert (found.verdict, found.winner) == (expected, "m") and why in found.reason
+    for scene in SCENES:  # what it refuses it leaves as it is, and goes on
+        assert np.asarray(still(world, scene, 3)).shape == (540, 960, 3)

@@ -44,7 +44,7 @@ class _Text(Medium):
         try:
             texts.check(data, path)
         except FurnelError as error:
-            fault = error.why
+            fault = f"line {error.line}: {error.why}" if error.line else error.why
         return TextSpec(texts.format_of(path) or "text", data.count(b"\n") + 1, fault)
 
     def preview(self, data: Data, where: object) -> Preview:
