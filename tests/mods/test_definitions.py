@@ -68,7 +68,11 @@ def test_a_value_set_twice_is_set_once_and_the_games_own_is_no_change(space: Wor
     ]  # fmt: skip
     space = space.save(definitions.without_changes(space, BOATS, "heron"))
     assert [one.at for one in space.project.swaps[0].changes] == ["otter/speed"]
-    assert changed(space, faster(3.2)).project.swaps == ()
+    space = changed(space, faster(3.2))
+    assert space.project.made == () and space.project.swaps[0].is_untouched
+    assert space.examine(space.project.swaps[0]).state == "fits"
+    assert [file.path for file in build(space).files] == []
+    assert definitions.opened(space, BOATS) is space.project
 
 
 def test_an_edited_file_becomes_changes_and_a_damaged_one_stays_a_file(
@@ -116,7 +120,7 @@ def test_an_update_is_merged_and_only_what_both_changed_is_told(space: Workspace
 @pytest.mark.parametrize(
     ("row", "why"),
     [
-        ({}, "neither a source nor changes"),
+        ({"original": "art/sky/moon.dds"}, "neither a source nor changes"),
         ({"source": "a.toml", "changes": [faster()]}, "no source, steps or encoding"),
         ({"changes": [{"do": "set", "at": "a[", "to": 1}]}, "stray"),
         ({"changes": [{"do": "set", "at": "a", "to": 1, "place": "under"}]}, "place"),

@@ -13,6 +13,7 @@ from furnel.cli.assets import open_catalogue
 from furnel.cli.output import echo, say_json, say_rows
 from furnel.errors import FurnelError
 from furnel.mods import definitions
+from furnel.mods.project import Project
 from furnel.mods.workspace import Workspace
 from furnel.texts import Change, Document, Step, address_text, document_of, parse_address
 from furnel.words import count
@@ -47,7 +48,7 @@ def set_value(
             why="it needs a value, --game-value or --drop, and only one of them",
         )
     if game:
-        return space.save(definitions.without_changes(space, definition, address))
+        return space.save(_tidied(definitions.without_changes(space, definition, address)))
     now = definitions.definition(space, definition)[1]
     if drop or value is None:
         change = Change(do="drop", at=address)
@@ -56,7 +57,12 @@ def set_value(
     else:
         *within, last = parse_address(address)
         change = Change(do="add", at=address_text(within), key=last.key, to=_read(now, "", value))
-    return space.save(definitions.with_changes(space, definition, [change]))
+    return space.save(_tidied(definitions.with_changes(space, definition, [change])))
+
+
+def _tidied(project: Project) -> Project:
+    """The project without definitions in which nothing is changed."""
+    return project.model_copy(update={"swaps": project.made})
 
 
 def say_changes(space: Workspace, as_json: bool) -> None:

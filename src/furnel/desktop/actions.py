@@ -28,6 +28,17 @@ def _hearable(window: Window) -> bool:
     return asset is not None and medium_of_kind(asset.facts.kind).is_heard
 
 
+def _changeable(window: Window) -> bool:
+    from furnel.texts import taken_apart
+
+    asset = window.asset_in_sight()
+    return window.session.project is not None and asset is not None and taken_apart(asset.path)
+
+
+def _definition_bench(window: Window) -> object:
+    return doing.definition_bench(window)
+
+
 ALWAYS = Need("", lambda window: True)
 GAME = Need("open a game first", lambda window: window.session.catalogue is not None)
 START = Need(
@@ -35,6 +46,8 @@ START = Need(
 )
 MOD = Need("start or open a mod first", lambda window: window.session.project is not None)
 ASSET = Need("select something on the wall first", lambda window: window.asset_in_sight() is not None)
+DEFINITION = Need("open a mod and select a definition first", _changeable)
+ON_BENCH = Need("put a definition on the bench first", lambda window: _definition_bench(window) is not None)
 SOUND = Need("select a sound first", _hearable)
 SWAP = Need(
     "select something that is swapped on the wall, or put a swap on the bench first",
@@ -82,6 +95,10 @@ COMMANDS: tuple[Command, ...] = (
         lambda window: window.find_station.sieve.clear(),
     ),
     Command("swap", "Find", "Swap with a file…", "Ctrl+E", "Choose a file to put in this asset's place", doing.swap, ASSET),
+    Command(
+        "values", "Find", "Change its values", "Ctrl+D", "Open this definition's records and values on the bench",
+        doing.change_values, DEFINITION,
+    ),
     Command("take-out", "Find", "Take out…", "Ctrl+T", "Save this asset as a file", doing.take_out, ASSET),
     Command(
         "copy-path", "Find", "Copy inner path", "Ctrl+Shift+C", "Copy the asset's path in the game", doing.copy_path, ASSET
@@ -118,6 +135,7 @@ COMMANDS: tuple[Command, ...] = (
         "fit-everything", "Fit", "Fit every swap", "Ctrl+Shift+Return", "Fit all swaps that do not fit yet",
         doing.fit_everything, MOD,
     ),
+    Command("text", "Fit", "Records or text", "Ctrl+Shift+T", "Turn the definition bench over", doing.turn_text, ON_BENCH),
     Command(
         "replace-source", "Fit", "Choose another source…", "", "Put another file in the source's place",
         doing.replace_source, SWAP,

@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import QApplication, QFileDialog, QInputDialog
 from furnel.desktop.look import dressed
 
 if TYPE_CHECKING:
+    from furnel.desktop.fit.definition_bench import DefinitionBench
     from furnel.desktop.window import Window
 
 
@@ -48,6 +49,28 @@ def swap(window: Window) -> None:
     asset = window.find_station.wall.current()
     if asset is not None and (file := _ask_source(window, asset.name)):
         window.session.swaps.swap_with(asset.path, file, window.open_bench)
+
+
+def change_values(window: Window) -> None:
+    """Put the selected definition on the bench."""
+    asset = window.find_station.wall.current()
+    if asset is not None and window.session.swap(asset.path) is not None:
+        window.open_bench(asset.path)
+    elif asset is not None:
+        window.session.swaps.open_definition(asset.path, window.open_bench)
+
+
+def definition_bench(window: Window) -> DefinitionBench | None:
+    """The bench for definitions, while it is in sight."""
+    shown = window.fit_station.benches.shown if window.stations.shown == "fit" else None
+    return shown if shown is not None and hasattr(shown, "turn") else None  # type: ignore[return-value]
+
+
+def turn_text(window: Window) -> None:
+    """Show the text of the definition on the bench instead of its records, or these again."""
+    bench = definition_bench(window)
+    if bench is not None:
+        bench.turn()
 
 
 def replace_source(window: Window) -> None:

@@ -77,7 +77,7 @@ class Standing(QObject):
         if session.project is None:
             return StationState("no mod open")
         if session.builds.last is None:
-            return StationState("not built yet", waiting=bool(session.project.swaps))
+            return StationState("not built yet", waiting=bool(session.project.made))
         if session.builds.stale:
             return StationState(f"stale: {len(session.builds.stale)} changed", waiting=True)
         return StationState(_BUILT[session.game.presence], waiting=session.game.presence == "other")

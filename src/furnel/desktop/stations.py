@@ -60,6 +60,7 @@ class Stations(QStackedWidget):
 
         window = self._window
         made = FitStation(self._look, self._session, window.tiles, window.results, window.player)
+        made.asset_wanted.connect(window.show_asset)
         for part in made.parts():
             self._look.dress(part)
         return self._added("fit", made)

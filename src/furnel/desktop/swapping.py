@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -18,6 +18,7 @@ if TYPE_CHECKING:
     from furnel.mods.fit import Refit
     from furnel.mods.project import Project, Swap
     from furnel.mods.workspace import Workspace
+    from furnel.texts import Change
 
 
 @dataclass(frozen=True, slots=True)
@@ -149,6 +150,42 @@ class Swaps:
             return Made(space.project.with_swap(kept), f"Keep yours in {_short(swap.original)}")
 
         self.change(f"Keeping yours in {swap.original}", work, key=f"settle {swap.original}")
+
+    def change_values(self, original: str, changes: Sequence[Change], text: str) -> None:
+        """Change values of a definition; `text` names it for the undo."""
+
+        def work(space: Workspace, progress: Progress) -> Made:
+            return Made(mods.definitions.with_changes(space, original, changes), text)
+
+        self.change(text, work)
+
+    def take_games(self, original: str, address: str) -> None:
+        """The game's own at an address of a definition again."""
+
+        def work(space: Workspace, progress: Progress) -> Made:
+            where = address or _short(original)
+            return Made(
+                mods.definitions.without_changes(space, original, address), f"Take the game's {where}"
+            )
+
+        self.change(f"Taking the game's {address}", work)
+
+    def change_text(self, original: str, text: str, then: Callable[[], None]) -> None:
+        """Take a definition's whole text as changes of the game's."""
+
+        def work(space: Workspace, progress: Progress) -> Made:
+            made = mods.definitions.with_text(space, original, text)
+            return Made(made, f"Edit the text of {_short(original)}")
+
+        self.change(f"Reading {_short(original)}", work, then)
+
+    def open_definition(self, original: str, then: Callable[[str], None]) -> None:
+        """Put a definition of the game on the bench, with nothing changed yet."""
+
+        def work(space: Workspace, progress: Progress) -> Made:
+            return Made(mods.definitions.opened(space, original), f"Open {_short(original)}")
+
+        self.change(f"Opening {_short(original)}", work, lambda: then(original), key=f"open {original}")
 
     def swap_kin(self, original: str, others: list[str]) -> None:
         """Swap the kin of an original for its source, too, and fit them; one change for the undo."""

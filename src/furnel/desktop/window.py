@@ -158,6 +158,13 @@ class Window(QWidget):
         self.fit_station.pick(original)
         self.go("fit")
 
+    def show_asset(self, path: str) -> None:
+        """Show an asset on the wall, whatever the sieve left out."""
+        self.go("find")
+        if not self.find_station.wall.select(path):
+            self.find_station.sieve.clear()
+            self.find_station.wall.select(path)
+
     def _make_actions(self) -> dict[str, QAction]:
         out = {}
         for entry in COMMANDS:

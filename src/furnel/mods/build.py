@@ -50,7 +50,7 @@ class Build:
 
 def examine_all(space: Workspace, progress: Progress = QUIET) -> list[Examined]:
     """Every swap's result and fit, on all cores."""
-    return each(space.project.swaps, space.examine, progress, "Fitting", lambda swap: swap.original)
+    return each(space.project.made, space.examine, progress, "Fitting", lambda swap: swap.original)
 
 
 def build(space: Workspace, progress: Progress = QUIET, anyway: bool = False) -> Build:
@@ -125,7 +125,8 @@ def stale(space: Workspace, built: Build | None, examined: list[Examined]) -> li
 
 def _keys(examined: list[Examined], beside: list[Companion]) -> dict[str, str]:
     """By inner path, what tells one content from another."""
-    return {item.swap.original: item.key for item in examined} | {one.path: one.key for one in beside}
+    made = {item.swap.original: item.key for item in examined if not item.swap.is_untouched}
+    return made | {one.path: one.key for one in beside}
 
 
 def about_text(space: Workspace) -> str:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import contextlib
 from collections.abc import Sequence
+from dataclasses import replace
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -26,7 +27,6 @@ from furnel.texts import (
     document_of,
     faults,
     ids_of,
-    meanings,
     settled,
     taken_apart,
     with_change,
@@ -56,7 +56,7 @@ def definition(space: Workspace, original: str) -> tuple[Document, Document, tup
 def with_changes(space: Workspace, original: str, changes: Sequence[Change]) -> Project:
     """The project with a definition's changes behind those that it has.
 
-    A value that is set again is set once; what is as in the game is no change, and with none left there is no swap.
+    A value that is set again is set once, and what is as in the game is no change.
     Raises FurnelError as `definition` does, and for a change that does not apply.
     """
     game, now, kept = definition(space, original)
@@ -69,10 +69,10 @@ def with_changes(space: Workspace, original: str, changes: Sequence[Change]) -> 
     return _with_patch(space, original, kept)
 
 
-def with_text(space: Workspace, original: str, text: bytes) -> Project:
+def with_text(space: Workspace, original: str, text: str) -> Project:
     """The project with a definition as it is in a whole text. Raises FurnelError for damage, and for what no changes make."""
     game = definition(space, original)[0]
-    return _with_patch(space, original, difference(game, document_of(text, original)))
+    return _with_patch(space, original, difference(game, replace(game, text=text)))
 
 
 def without_changes(space: Workspace, original: str, address: str) -> Project:
@@ -83,10 +83,17 @@ def without_changes(space: Workspace, original: str, address: str) -> Project:
     return _with_patch(space, original, kept)
 
 
+def opened(space: Workspace, original: str) -> Project:
+    """The project with a definition that can be changed on the bench; what it has of it already stays.
+
+    Raises FurnelError for an unknown one and for one that is not taken apart.
+    """
+    definition(space, original)
+    return space.project if space.project.swap_for(original) else _with_patch(space, original, ())
+
+
 def _with_patch(space: Workspace, original: str, changes: Sequence[Change]) -> Project:
     swap = space.project.swap_for(original)
-    if not changes:
-        return space.project.without_swap(original)
     asset = space.catalogue.get(swap.base if swap is not None else original)
     fresh = Swap(original=original, made_for=space.fingerprint(asset), changes=tuple(changes))
     if swap is not None:
@@ -133,16 +140,15 @@ def known_to(space: Workspace) -> Known:
     return Known(lambda name: space.demands.names(name) or name in names, space.demands.texts.nearest, tables)
 
 
-def meanings_of(space: Workspace, path: str, known: Known) -> Meanings:
+def meanings_of(space: Workspace, path: str) -> Meanings:
     """What is known of the values of a definition of the game. Raises FurnelError for damage."""
-    game = Known(space.demands.names, known.nearest, space.demands.texts.tables)
-    return meanings(space.demands.texts.siblings(path), path, game, space.profile.values)
+    return space.demands.texts.meanings(path, space.profile.values)
 
 
 def faults_of(space: Workspace, swap: Swap, yours: Document) -> list[Fault]:
     """What in a definition of the mod does not go with what is known of the game's own. FurnelError for damage."""
     known, game = known_to(space), space.demands.texts.document(swap.base)
-    return faults(meanings_of(space, swap.base, known), game, yours, known)
+    return faults(meanings_of(space, swap.base), game, yours, known)
 
 
 def own_mark(space: Workspace, swap: Swap) -> str:

@@ -3,15 +3,28 @@
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
 from furnel.catalogue import Catalogue
 from furnel.catalogue.marks import content_digest
 from furnel.errors import FurnelError
-from furnel.texts import Document, address_text, document_of, ids_of, spots, taken_apart
+from furnel.texts import (
+    Document,
+    Known,
+    Meanings,
+    ValueRule,
+    address_text,
+    document_of,
+    ids_of,
+    meanings,
+    spots,
+    tables,
+    taken_apart,
+)
 from furnel.texts.address import near
+from furnel.texts.meaning import table_name
 
 _LARGEST, _MOST = 2 << 20, 4000
 _MOST_NEAR = 4000
@@ -26,10 +39,14 @@ class Use:
 
 
 class GameTexts:
-    """A game's definitions, each read once. Those that cannot be read or are very large are left out."""
+    """A game's definitions, each read once. Those that cannot be read or are very large are left out.
 
-    def __init__(self, catalogue: Catalogue) -> None:
-        self._catalogue = catalogue
+    `has` says whether a text names an asset.
+    """
+
+    def __init__(self, catalogue: Catalogue, has: Callable[[str], bool]) -> None:
+        self._catalogue, self._has = catalogue, has
+        self._meanings: dict[tuple[str, bytes], Meanings] = {}
         self._read: dict[str, tuple[bytes, Document]] = {}
 
     @property
@@ -44,6 +61,14 @@ class GameTexts:
         if path not in self._read or self._read[path][0] != digest:
             self._read[path] = (digest, document_of(data, path))
         return self._read[path][1]
+
+    def meanings(self, path: str, rules: tuple[ValueRule, ...]) -> Meanings:
+        """What is known of the values of a definition. Raises FurnelError for damage."""
+        known = Known(self._has, self.nearest, self.tables)
+        key = path, content_digest(self._catalogue.bytes_of(path))
+        if key not in self._meanings:
+            self._meanings[key] = meanings(self.siblings(path), path, known, rules)
+        return self._meanings[key]
 
     @cached_property
     def _documents(self) -> dict[str, Document]:
@@ -84,6 +109,23 @@ class GameTexts:
     def uses(self, *names: str) -> list[Use]:
         """Every place in the game's definitions whose text is one of these names."""
         return [use for name in dict.fromkeys(names) for use in self._uses.get(name, ())]
+
+    def words_of(self, table: str, name: str) -> str:
+        """What a text's key stands for, in all languages that its table has."""
+        path, _, _ = table.partition("#")
+        document = self._documents.get(path)
+        if document is None or name not in self.tables.get(table, ()) or document.is_typed:
+            return ""
+        found = next(
+            (one for one in tables(document) if name in one.records and table_name(path, one.place) == table),
+            None,
+        )
+        row = document.look(found.records[name]) if found is not None else {}
+        return (
+            ", ".join(f"{key}: {text}" for key, text in row.items() if text != name)
+            if isinstance(row, dict)
+            else ""
+        )
 
     def uses_of_asset(self, path: str) -> list[Use]:
         """Every place that names an asset: by its path, its file name, or that without the ending."""

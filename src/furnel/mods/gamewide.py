@@ -92,7 +92,7 @@ class GameWide:
     @cached_property
     def texts(self) -> GameTexts:
         """All definitions of the game together."""
-        return GameTexts(self._catalogue)
+        return GameTexts(self._catalogue, self.names)
 
     @cached_property
     def _event_of(self) -> dict[str, SoundEvent]:

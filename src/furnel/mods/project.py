@@ -17,6 +17,7 @@ from furnel.errors import FurnelError, reason
 from furnel.media.encode import Encode
 from furnel.mods.steps import STEP_TYPES, Value, step_type
 from furnel.schema import IdText, InnerPath, NameText, Part, PlainText, VersionText, validated
+from furnel.texts.documents import taken_apart
 from furnel.texts.patch import Change
 from furnel.words import count
 
@@ -59,7 +60,8 @@ class StepUse(Part):
 class Swap(Part):
     """One replacement: the original it is for, the source, the steps between, and how the result is written.
 
-    Of a definition it can be `changes` of the game's own instead of another file; then it has no source.
+    Of a definition it can be `changes` of the game's own instead of another file; then it has no source. With no changes
+    either it is a definition that is open on the bench, and is not built.
     `insist` names points of the fit that stay as they are, against the original. `like` is set for an asset that the game
     does not have: another one that it has to match.
     """
@@ -76,7 +78,7 @@ class Swap(Part):
 
     @model_validator(mode="after")
     def _made_of_something(self) -> Swap:
-        if not self.source and not self.changes:
+        if not self.source and not self.changes and not taken_apart(self.base):
             raise ValueError("it has neither a source nor changes")
         if self.changes and (self.source or self.steps or self.encode is not None):
             raise ValueError(
@@ -101,14 +103,19 @@ class Swap(Part):
         return source
 
     @property
+    def is_untouched(self) -> bool:
+        """Whether it is a definition with nothing changed yet: it is looked at, and not built."""
+        return not self.source and not self.changes
+
+    @property
     def made_from(self) -> str:
         """What it is made from, in a few words."""
-        return self.source or count(len(self.changes), "change")
+        return self.source or (count(len(self.changes), "change") if self.changes else "nothing changed yet")
 
     @property
     def keeps_name(self) -> bool:
         """Whether the result is a file of the original's kind, whatever the source is called."""
-        return self.encode is not None or bool(self.changes)
+        return self.encode is not None or not self.source
 
     @property
     def base(self) -> str:
@@ -139,6 +146,11 @@ class Project(Part):
     game: GameRef
     swaps: tuple[Swap, ...] = ()
     events: tuple[EventUse, ...] = ()
+
+    @property
+    def made(self) -> tuple[Swap, ...]:
+        """The swaps that are built: all but definitions with nothing changed."""
+        return tuple(swap for swap in self.swaps if not swap.is_untouched)
 
     def swap_for(self, original: str) -> Swap | None:
         """The swap of an original, or None."""

@@ -174,7 +174,7 @@ def render(
     kept = cache / result_key(swap, source, beside) if cache is not None else None
     if kept is not None and kept.is_file():
         return kept.read_bytes()
-    if swap.changes:
+    if not swap.source:
         data = applied(document_of(source, swap.base), swap.changes).data
         if kept is not None:
             write_bytes(kept, data)

@@ -12,7 +12,7 @@ from furnel.errors import Cancelled, FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Install, Profile, recognise
 from furnel.media import Media, Spec, TextSpec, spec_of
-from furnel.mods.definitions import changes_in, faults_of, updated_under
+from furnel.mods.definitions import changes_in, faults_of, own_mark, updated_under
 from furnel.mods.examination import Examination, keep_examination, read_examination
 from furnel.mods.fit import (
     Finding,
@@ -230,7 +230,8 @@ class Workspace:
                 if not swap.changes:
                     raise
                 return Examined(swap, (lost_change(error),), original=self.demands.spec(swap.base, shipped))
-            seen_key = self.demands.examination_key(swap, shipped, key, "" if swap.keeps_name else path.name)
+            name = "" if swap.keeps_name else path.name
+            seen_key = self.demands.examination_key(swap, shipped, key, name, own_mark(self, swap))
             known = read_examination(self.results, seen_key)
             if known is None:
                 original = self.demands.spec(swap.base, shipped)
@@ -282,7 +283,7 @@ class Workspace:
     def _drift(self, swap: Swap, shipped: bytes, progress: Progress) -> list[FitPoint]:
         if not swap.made_for or swap.made_for == _fingerprint(shipped):
             return []
-        if swap.changes:
+        if not swap.source:
             return updated_under(swap, shipped)
         moved = self.moved_to(swap, progress)
         if moved:

@@ -11,6 +11,7 @@ from furnel.errors import FurnelError
 
 WHAT = "Looking up a value"
 _STEP = re.compile(r"((?:[^\\/\[\]]|\\.)*)((?:\[(?:[^\\\[\]]|\\.)*\])?)", re.DOTALL)
+_PAIR = re.compile(r"((?:[^\\=]|\\.)*)=(.*)", re.DOTALL)
 _SPECIAL = re.compile(r"[\\/\[\]=]")
 
 
@@ -76,15 +77,15 @@ def near(wanted: str, known: Sequence[str]) -> str:
 def _picked(key: str, inner: str) -> Step:
     if inner.isdecimal():
         return Step(key, place=int(inner))
-    parts = re.split(r"(?<!\\)=", inner, maxsplit=1)
-    if len(parts) == 1:
+    parts = _PAIR.fullmatch(inner)
+    if parts is None:
         raise FurnelError(
             WHAT,
             where=f"[{inner}]",
             why="it says neither which number nor which value",
             remedy="Write [2], [id=quay] or [=fog]",
         )
-    return Step(key, _plain(parts[0]), _plain(parts[1]))
+    return Step(key, _plain(parts.group(1)), _plain(parts.group(2)))
 
 
 def _plain(text: str) -> str:

@@ -14,7 +14,7 @@ from pydantic import Field, model_validator
 from furnel.schema import GlobText, Part
 from furnel.texts.address import Step, address_text, near
 from furnel.texts.document import Document, Value, scalar_text
-from furnel.texts.places import ANY, Place, spots, tables
+from furnel.texts.places import ANY, Place, changed_spots, spots, tables
 
 Takes = Literal["number", "whole number", "switch", "text", "colour", "asset", "record"]
 _COLOUR = re.compile(r"#?(?:[0-9a-fA-F]{6}|[0-9a-fA-F]{8})")
@@ -193,11 +193,8 @@ def _named(path: str, place: Place, texts: list[str], known: Known) -> str:
 
 def faults(of: Meanings, game: Document, yours: Document, known: Known) -> list[Fault]:
     """What in a definition does not go with what is known of the game's; what is as in the game is never wrong."""
-    own = {spot.address: spot.value for spot in spots(game)}
     out: list[Fault] = []
-    for spot in spots(yours, set(of.records)):
-        if spot.address in own and own[spot.address] == spot.value:
-            continue
+    for spot in changed_spots(yours, game, set(of.records)):
         text = address_text(spot.address) or "the whole"
         meaning = of.of.get(spot.place)
         if isinstance(spot.value, dict):

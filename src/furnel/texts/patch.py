@@ -119,7 +119,10 @@ def _apply(document: Document, change: Change) -> Document:
 def _new_value(document: Document, node: Node, change: Change) -> Value:
     if not change.like:
         return change.to
-    step = Step(change.like) if node.kind == "table" else parse_address(f"[{change.like}]")[0]
+    if node.kind == "table" and document.takes_twins:
+        step = parse_address(f"{Step(change.key)}[{change.like}]")[0]
+    else:
+        step = Step(change.like) if node.kind == "table" else parse_address(f"[{change.like}]")[0]
     value = copy.deepcopy(document.look((*change.address, step)))
     if isinstance(value, dict) and isinstance(change.to, dict):
         return {**value, **change.to}

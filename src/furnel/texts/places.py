@@ -87,6 +87,130 @@ def _items(rows: list[Any], key: str) -> Iterator[tuple[Step, Value]]:
             yield (Step(key, "", scalar_text(row)) if plain else Step(key, place=number)), row
 
 
+ABSENT = object()
+"""What stands where nothing is."""
+
+
+def changed_spots(document: Document, game: Document, records: set[Place]) -> Iterator[Spot]:
+    """Every value of a definition that the game's own does not have at that address, and the tables around it."""
+    yield from _changed(document.plain(), game.plain(), (), (), records, document.takes_twins)
+
+
+def _changed(
+    value: Value, own: Value, place: Place, address: Address, records: set[Place], twins: bool
+) -> Iterator[Spot]:
+    if own is not ABSENT and type(own) is type(value) and own == value:
+        return
+    yield Spot(place, address, value)
+    if isinstance(value, dict):
+        if names_records(value) and not twins:
+            records.add(place)
+        known = own if isinstance(own, dict) else {}
+        for key, inner in value.items():
+            inside, before = (*place, ANY if place in records else str(key)), known.get(key, ABSENT)
+            if twins and isinstance(inner, list | dict):
+                yield from _changed_items(
+                    _rows(inner), _rows(before), inside, address, str(key), records, twins
+                )
+            elif isinstance(inner, list):
+                if inner != before:
+                    yield Spot(inside, (*address, Step(str(key))), inner)
+                    yield from _changed_items(
+                        inner, _rows(before), (*inside, ANY), address, str(key), records, twins
+                    )
+            else:
+                yield from _changed(inner, before, inside, (*address, Step(str(key))), records, twins)
+    elif isinstance(value, list):
+        yield from _changed_items(value, _rows(own), (*place, ANY), address, "", records, twins)
+
+
+def _rows(value: Value) -> list[Any]:
+    if value is ABSENT:
+        return []
+    return value if isinstance(value, list) else [value]
+
+
+def _changed_items(
+    rows: list[Any],
+    before: list[Any],
+    place: Place,
+    address: Address,
+    key: str,
+    records: set[Place],
+    twins: bool,
+) -> Iterator[Spot]:
+    known = {(step.field, step.value, step.place): part for step, part in _items(before, key)}
+    for step, part in _items(rows, key) if len(rows) != 1 or not twins else [(Step(key), rows[0])]:
+        own = known.get((step.field, step.value, step.place), ABSENT)
+        if own is ABSENT and len(rows) == len(before) == 1:
+            own = before[0]
+        yield from _changed(part, own, place, (*address, step), records, twins)
+
+
+def leaves(value: Value, twins: bool = False, at: Address = ()) -> Iterator[tuple[Address, Value]]:
+    """The values of a record by their address in it; a list of texts or numbers is one value."""
+    if isinstance(value, dict):
+        for key, inner in value.items():
+            step = Step(str(key))
+            if isinstance(inner, list) and any(isinstance(part, dict | list) for part in inner):
+                for one, part in _items(inner, str(key)):
+                    yield from leaves(part, twins, (*at, one))
+            else:
+                yield from leaves(inner, twins, (*at, step))
+    elif isinstance(value, list) and not at and any(isinstance(part, dict | list) for part in value):
+        for one, part in _items(value, ""):
+            yield from leaves(part, twins, (one,))
+    else:
+        yield at, value
+
+
+def pick(value: Value, address: Address) -> Value:
+    """What stands at an address of plain data; ABSENT where nothing does."""
+    for step in address:
+        if isinstance(value, dict) and step.key:
+            value = value.get(step.key, ABSENT)
+            if not step.picks:
+                continue
+        if step.picks and not (
+            isinstance(value, dict) and step.field and scalar_text(value.get(step.field)) == step.value
+        ):
+            rows = value if isinstance(value, list) else []
+            if step.place is not None:
+                value = rows[step.place] if step.place < len(rows) else ABSENT
+            elif step.field:
+                value = next(
+                    (
+                        row
+                        for row in rows
+                        if isinstance(row, dict) and scalar_text(row.get(step.field)) == step.value
+                    ),
+                    ABSENT,
+                )
+            else:
+                value = next(
+                    (
+                        row
+                        for row in rows
+                        if not isinstance(row, dict | list) and scalar_text(row) == step.value
+                    ),
+                    ABSENT,
+                )
+        if value is ABSENT or (not step.picks and not isinstance(value, dict)):
+            return ABSENT
+    return value
+
+
+def place_of(address: Address, records: frozenset[Place], twins: bool = False) -> Place:
+    """The kind of place that an address leads to."""
+    place: Place = ()
+    for step in address:
+        if step.key:
+            place = (*place, ANY if place in records else step.key)
+        if step.picks and not (twins and step.key):
+            place = (*place, ANY)
+    return place
+
+
 def names_records(table: dict[Any, Any]) -> bool:
     """Whether the keys of a table are names of records that are like each other, not keys of one."""
     values = list(table.values())

@@ -40,7 +40,7 @@ class Contents(QWidget):
     def _resize(self) -> None:
         """List the inner paths of the swaps, then those of what the last build made to go with them."""
         project, built = self._session.project, self._session.builds.last
-        swaps = {swap.original for swap in project.swaps} if project is not None else set()
+        swaps = {swap.original for swap in project.made} if project is not None else set()
         made = (
             {file.path for file in built.files} - swaps
             if project is not None and built is not None

@@ -152,9 +152,7 @@ class BuildStation(QWidget):
             return
         self._head.setText(f"{project.mod.name} {project.mod.version}")
         total = sum(item.size for item in session.examined.values())
-        self._sum.setText(
-            f"{count(len(project.swaps), 'swap')}, {byte_size(total)}, for {space.profile.name}"
-        )
+        self._sum.setText(f"{count(len(project.made), 'swap')}, {byte_size(total)}, for {space.profile.name}")
         for key, line in self._fields.items():
             if not line.hasFocus():
                 line.setText(getattr(project.mod, key))
@@ -194,7 +192,7 @@ class BuildStation(QWidget):
         project = self._session.project
         assert project is not None
         built = self._session.builds.last
-        ours = {swap.original for swap in project.swaps} | {
+        ours = {swap.original for swap in project.made} | {
             file.path for file in (built.files if built else ())
         }
         rows = []

@@ -12,6 +12,7 @@ from furnel.desktop.look import Look, byte_size
 from furnel.desktop.tiles import Tile, TileStore, paint_tile
 from furnel.desktop.widgets.basics import as_panel, button, hairline, label
 from furnel.media import Spec, medium_of_kind
+from furnel.texts import taken_apart
 
 
 class _Stage(QWidget):
@@ -70,6 +71,9 @@ class SpecCard(QWidget):
 
     def _make_buttons(self) -> None:
         self._swap = button("Swap…", with_key("Choose a file to put in its place", "swap"), "next")
+        self._values = button(
+            "Change values", with_key("Its records and values on the bench", "values"), "next"
+        )
         self._fit = button("Open in Fit", "Make the swap match  (Enter)", "next")
         self._take = button("Take out…", with_key("Save it as a file", "take-out"))
         self._hear = button("Play", with_key("Hear it", "hear"))
@@ -86,6 +90,7 @@ class SpecCard(QWidget):
             (self._kin, "show-kin"),
             (self._alike, "find-alike"),
             (self._swap, "swap"),
+            (self._values, "values"),
             (self._fit, "go-fit"),
             (self._take, "take-out"),
             (self._hear, "hear"),
@@ -97,7 +102,7 @@ class SpecCard(QWidget):
     def _lay_out(self) -> None:
         row = QHBoxLayout()
         row.setSpacing(8)
-        for part in (self._fit, self._swap, self._take):
+        for part in (self._fit, self._values, self._swap, self._take):
             row.addWidget(part, 1)
         column = QVBoxLayout(self)
         column.setContentsMargins(16, 16, 16, 12)
@@ -146,7 +151,9 @@ class SpecCard(QWidget):
             f"Seen in the game: {winner}" if winner else "Swapped in this mod" if swapped else ""
         )
         self._state.setVisible(bool(self._state.text()))
-        self._swap.setVisible(not swapped)
+        definition = taken_apart(asset.path)
+        self._values.setVisible(definition and not swapped)
+        self._swap.setVisible(not swapped and not definition)
         self._fit.setVisible(swapped)
         self._kin.setVisible(bool(kin))
         self._kin.setText(f"Show its {kin} kin")

@@ -33,6 +33,7 @@ from furnel.desktop.tiles import TileStore
 from furnel.desktop.widgets.basics import button, label, marked
 from furnel.media import medium_of_kind, spec_of
 from furnel.sound import read_clip
+from furnel.texts import taken_apart
 from furnel.words import number
 
 _MOST_ALIKE = 400
@@ -187,7 +188,7 @@ class FindStation(QWidget):
 
     def _swapped(self) -> frozenset[str]:
         project = self._session.project
-        return frozenset(swap.original for swap in project.swaps) if project else frozenset()
+        return frozenset(swap.original for swap in project.made) if project else frozenset()
 
     def _sift(self) -> None:
         catalogue = self._session.catalogue
@@ -363,7 +364,8 @@ class FindStation(QWidget):
         )
 
     def _open(self, asset: Asset) -> None:
-        self.wanted.emit("go-fit" if self._session.swap(asset.path) is not None else "swap")
+        swapped = self._session.swap(asset.path) is not None
+        self.wanted.emit("go-fit" if swapped else "values" if taken_apart(asset.path) else "swap")
 
     def _files_dropped(self, files: list[Path]) -> None:
         """One file that a note knows goes where it came from; everything else is for the match sheet."""

@@ -14,6 +14,7 @@ from furnel.desktop.fit.steps import StepsPanel
 from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.session import Session
+from furnel.desktop.tiles import TileStore
 from furnel.media import Kind
 from furnel.mods.fit import with_encoding
 from furnel.mods.project import Swap
@@ -60,6 +61,21 @@ class Hands:
     steps: StepsPanel
     current: Callable[[], Swap | None]
     pick: Callable[[str], None]
+    tiles: TileStore
+    show_asset: Callable[[str], None]
+
+    def open_definition(self, path: str) -> None:
+        """Put another definition on the bench."""
+        if self.session.swap(path) is not None:
+            self.pick(path)
+        else:
+            self.session.swaps.open_definition(path, self.pick)
+
+    def choose_asset(self, now: str, pattern: str) -> str:
+        """Let an asset be chosen on the wall, of those that match a pattern; nothing when it is called off."""
+        from furnel.desktop.find.chooser import choose_asset
+
+        return choose_asset(self.steps, self.look, self.session, self.tiles, now, pattern)
 
     def change(self, swap: Swap, text: str) -> None:
         """Take a changed swap; the first steps bring an encoding like the original's with them."""

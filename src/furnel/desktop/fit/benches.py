@@ -12,10 +12,10 @@ from PyQt6.QtWidgets import QStackedWidget
 
 from furnel.catalogue import Catalogue
 from furnel.desktop.fit.bench import Bench, BenchType, Hands, Loading
+from furnel.desktop.fit.definition_bench import DEFINITION_BENCH
 from furnel.desktop.fit.hearing import SOUND_BENCH
 from furnel.desktop.fit.seeing import PICTURE_BENCH
 from furnel.desktop.fit.sheet_bench import SHEET_BENCH
-from furnel.desktop.fit.text_bench import TEXT_BENCH
 from furnel.desktop.tiles import Tile, tile_of
 from furnel.desktop.widgets.basics import label
 from furnel.desktop.widgets.dropping import files_of, welcome_files
@@ -24,7 +24,7 @@ from furnel.media import Kind, media_preview
 from furnel.mods.project import Swap
 from furnel.mods.workspace import Examined, Workspace
 
-BENCHES: tuple[BenchType, ...] = (PICTURE_BENCH, SHEET_BENCH, SOUND_BENCH, TEXT_BENCH)
+BENCHES: tuple[BenchType, ...] = (PICTURE_BENCH, SHEET_BENCH, SOUND_BENCH, DEFINITION_BENCH)
 _BY_KIND = {kind: bench for bench in BENCHES for kind in bench.kinds}
 
 

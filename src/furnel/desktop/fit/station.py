@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QFrame, QHBoxLayout, QScrollArea, QVBoxLayout, QWidg
 from furnel.desktop.actions import key_of
 from furnel.desktop.fit.bench import Hands
 from furnel.desktop.fit.benches import Benches, Loaded, NoContent, bench_of, load_content, step_tiles
+from furnel.desktop.fit.changes_panel import ChangesPanel
 from furnel.desktop.fit.kin import KinOffer
 from furnel.desktop.fit.queue import SwapQueue
 from furnel.desktop.fit.quick import QuickLook
@@ -31,9 +32,10 @@ from furnel.mods.workspace import Examined
 
 
 class FitStation(QWidget):
-    """Make swaps match. `wanted` asks the window for a command."""
+    """Make swaps match. `wanted` asks the window for a command, `asset_wanted` to show an asset on the wall."""
 
     wanted = pyqtSignal(str)
+    asset_wanted = pyqtSignal(str)
 
     def __init__(
         self, look: Look, session: Session, tiles: TileStore, results: ResultTiles, player: Player
@@ -45,26 +47,16 @@ class FitStation(QWidget):
             FitTable(look),
             StepsPanel(look),
         )
-        self._hands = Hands(look, session, player, self.steps, lambda: session.swap(self.current), self.pick)
+        self._hands = Hands(
+            look, session, player, self.steps, self._swap, self.pick, tiles, self.asset_wanted.emit
+        )
         self.benches = Benches(self._hands)
+        self.changes = ChangesPanel(look)
         self._shown: tuple[str, str] = ("", "")
         self._thumbs_of = ""
         self._quick = QuickLook()
         self._due = True
-        panel = QWidget()
-        panel.setObjectName("panel")
-        column = QVBoxLayout(panel)
-        column.setContentsMargins(14, 14, 14, 14)
-        column.setSpacing(10)
-        column.addWidget(self.table)
-        column.addWidget(hairline())
-        column.addWidget(self.steps, 1)
-        self._side = QScrollArea()
-        self._side.setWidgetResizable(True)
-        self._side.setFrameShape(QFrame.Shape.NoFrame)
-        self._side.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self._side.setFixedWidth(336)
-        self._side.setWidget(panel)
+        self._side = self._make_side()
         self.kin = KinOffer(session)
         middle = QVBoxLayout()
         middle.setContentsMargins(0, 0, 0, 0)
@@ -85,11 +77,31 @@ class FitStation(QWidget):
         self.table.mend.connect(self._mend)
         self.table.insist.connect(self._insist)
         self.steps.changed.connect(self._hands.change)
+        self.changes.dropped.connect(lambda address: session.swaps.take_games(self.current, address))
         self.steps.previewed.connect(self._preview)
         session.opened.connect(self._forget)
         session.project_changed.connect(self._show)
         session.learned.marked.connect(lambda: self.kin.show_for(self.current))
         session.fitted.connect(self._fitted)
+
+    def _make_side(self) -> QScrollArea:
+        """The fit table over the steps, or over a definition's changes."""
+        panel = QWidget()
+        panel.setObjectName("panel")
+        column = QVBoxLayout(panel)
+        column.setContentsMargins(14, 14, 14, 14)
+        column.setSpacing(10)
+        column.addWidget(self.table)
+        column.addWidget(hairline())
+        column.addWidget(self.steps, 1)
+        column.addWidget(self.changes, 1)
+        made = QScrollArea()
+        made.setWidgetResizable(True)
+        made.setFrameShape(QFrame.Shape.NoFrame)
+        made.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        made.setFixedWidth(336)
+        made.setWidget(panel)
+        return made
 
     def parts(self) -> tuple[QWidget, ...]:
         """What it is made of, to be dressed one by one: there is much in it that is not seen at one time."""
@@ -99,6 +111,9 @@ class FitStation(QWidget):
     def current(self) -> str:
         """The original whose swap is on the bench."""
         return self.queue.rows.current
+
+    def _swap(self) -> Swap | None:
+        return self._session.swap(self.current)
 
     def pick(self, original: str) -> None:
         """Put a swap on the bench."""
@@ -151,12 +166,16 @@ class FitStation(QWidget):
             return
         asset = self._session.asset(swap.base)
         domain = medium_of_kind(asset.facts.kind).name if asset else ""
+        of_values = not swap.source
+        self.steps.setVisible(not of_values)
+        self.changes.setVisible(of_values)
         self.steps.show_swap(swap, domain if domain in STEP_DOMAINS else "")
+        if of_values:
+            self.changes.show_swap(swap)
         examined = self._session.examined.get(swap.original)
         name = self._session.name_of(swap.original)
-        self.table.show_swap(
-            name, swap.made_from, examined.points if examined else (), _mendable(swap, examined)
-        )
+        points = examined.points if examined else ()
+        self.table.show_swap(name, swap.made_from, points, _mendable(swap, examined), not of_values)
         if examined is not None:
             self._load(examined)
             self._load_thumbs(examined)

@@ -182,15 +182,22 @@ class FitTable(QWidget):
         self._dress()
 
     def show_swap(
-        self, name: str, source: str, points: tuple[FitPoint, ...], mendable: frozenset[str] = frozenset()
+        self,
+        name: str,
+        source: str,
+        points: tuple[FitPoint, ...],
+        mendable: frozenset[str] = frozenset(),
+        can_fit: bool = True,
     ) -> None:
-        """Show a swap's points; the worst one is explained. `mendable` are the keys of those that one step puts right."""
+        """Show a swap's points; the worst one is explained. `mendable` are the keys of those that one step puts right,
+        `can_fit` says whether steps can make all of it fit."""
         self._mendable = mendable
         self._name.setText(name)
         self._source.setText(source.rpartition("/")[2])
         tip(self._source, source)
         self.table.show_points(points)
         needed = any(point.state == "breaks" for point in points)
+        self._fit.setVisible(can_fit)
         set_next(self._fit, needed)
         points = self.table.points
         worst = min(range(len(points)), key=lambda row: urgency(points[row].state), default=-1)
