@@ -76,7 +76,7 @@ def test_an_edited_file_becomes_changes_by_record_and_value() -> None:
     )
     changes = difference(fleet(), fleet(edited))
     assert [change.said() for change in changes] == [
-        "boats[id=otter]/speed: 3 → 4.5", "without boats[id=heron]", "new {…} in boats", "without tunes[=fog]",
+        "boats[id=otter]/speed: 3 → 4.5", "without boats[id=heron]", "new pike in boats", "without tunes[=fog]",
     ]  # fmt: skip
     made = applied(fleet(), changes)
     assert made.plain() == fleet(edited).plain() and "// the fleet" in made.text

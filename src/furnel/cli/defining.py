@@ -3,16 +3,16 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from pathlib import Path
 from typing import Any
 
 import click
 
 from furnel.cli.assets import open_catalogue
-from furnel.cli.output import echo, say_json, say_rows
+from furnel.cli.output import Bar, echo, say_json, say_rows
 from furnel.errors import FurnelError
-from furnel.mods import definitions
+from furnel.mods import additions, definitions
 from furnel.mods.project import Project
 from furnel.mods.workspace import Workspace
 from furnel.texts import Change, Document, Step, address_text, document_of, parse_address
@@ -77,6 +77,61 @@ def say_changes(space: Workspace, as_json: bool) -> None:
         echo(f"{swap.original}  {count(len(swap.changes), 'change')}")
         for change in swap.changes:
             echo(f"  {change.said()}")
+
+
+def add_new(
+    space: Workspace, kind: str, name: str, like: str, title: str, files: Sequence[str], values: Sequence[str],
+    left_out: Sequence[str],
+) -> int:  # fmt: skip
+    """Add a new thing and say how its assets fit."""
+    given: dict[str, list[Path]] = {}
+    for place, file in map(_pair, files):
+        given.setdefault(place, []).append(Path(file))
+    wanted = additions.Addition(kind, name, like, title, given, dict(map(_pair, values)), frozenset(left_out))
+    return _say_added(space, additions.add(space, wanted, Bar()), [wanted])
+
+
+def add_folder(space: Workspace, kind: str, folder: Path, like: str, only_plan: bool) -> int:
+    """Add a new thing for everything in a folder, or say what would become of it."""
+    found = additions.plan(space, kind, folder, like)
+    for one in found.additions:
+        places = ", ".join(
+            f"{place}: {', '.join(file.name for file in files)}" for place, files in one.files.items()
+        )
+        echo(f"{one.kind} {one.id}  “{one.title}”  {places}")
+    for file, other in found.twins:
+        echo(f"  {file.name} is the same as {other.name}, and is left out")
+    echo(found.sentence())
+    return (
+        0
+        if only_plan
+        else _say_added(space, additions.add_all(space, found.additions, Bar()), found.additions)
+    )
+
+
+def _say_added(space: Workspace, project: Project, added: Sequence[additions.Addition]) -> int:
+    marks = {one.mark for one in added}
+    space = space.save(project)
+    state = "fits"
+    for swap in project.swaps:
+        if swap.part_of in marks:
+            examined = space.examine(swap)
+            echo(f"{swap.original}  {examined.state}")
+            state = "breaks" if examined.state == "breaks" else state
+    say_changes(space, False)
+    return 1 if state == "breaks" else 0
+
+
+def _pair(text: str) -> tuple[str, str]:
+    name, equals, value = text.partition("=")
+    if not equals or not name or not value:
+        raise FurnelError(
+            "Adding something new",
+            where=text,
+            why="it is not written as name=value",
+            remedy="As in hull=oak.png",
+        )
+    return name, value
 
 
 def _read(document: Document, address: str, text: str) -> Any:

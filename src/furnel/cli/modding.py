@@ -8,10 +8,11 @@ from pathlib import Path
 
 import click
 
-from furnel.cli.defining import say_changes, set_value
+from furnel.cli.defining import add_folder, add_new, say_changes, set_value
 from furnel.cli.hearing import change_event, lay_album, say_events
 from furnel.cli.output import Bar, echo, points_json, say_json, say_points
 from furnel.errors import FurnelError
+from furnel.mods import additions
 from furnel.mods.build import build as build_mod
 from furnel.mods.build import examine_all, last_build, stale
 from furnel.mods.build import package as package_mod
@@ -255,6 +256,58 @@ def diff(project: Path, as_json: bool, game: Path | None) -> int:
     """List what the mod changes in the game's definitions, value by value."""
     with opened(project, game) as space:
         say_changes(space, as_json)
+    return 0
+
+
+@mod.command("new-like")
+@PROJECT
+@click.argument("kind")
+@click.argument("name")
+@click.option("--like", required=True, help="What it begins with all values of.")
+@click.option("--title", default="", help="What people read; made of the name otherwise.")
+@click.option(
+    "--file",
+    "files",
+    multiple=True,
+    metavar="PLACE=FILE",
+    help="An asset of its own; fitted to what it is like.",
+)
+@click.option("--value", "values", multiple=True, metavar="KEY=VALUE", help="Another value of its record.")
+@click.option(
+    "--leave-out", "left_out", multiple=True, metavar="NAME", help="A list or text that it is not to join."
+)
+@GAME
+def new_like(
+    project: Path, kind: str, name: str, like: str, title: str, files: tuple[str, ...], values: tuple[str, ...],
+    left_out: tuple[str, ...], game: Path | None,
+) -> int:  # fmt: skip
+    """Add a new thing of a KIND (a boat, a tune …) to the game, like one that it has."""
+    with opened(project, game) as space:
+        return add_new(space, kind, name, like, title, files, values, left_out)
+
+
+@mod.command("new-all")
+@PROJECT
+@click.argument("kind")
+@click.argument("folder", type=click.Path(path_type=Path))
+@click.option("--like", required=True, help="What they begin with all values of.")
+@click.option("--plan", "only_plan", is_flag=True, help="Only say what would become of them.")
+@GAME
+def new_all(project: Path, kind: str, folder: Path, like: str, only_plan: bool, game: Path | None) -> int:
+    """Add a new thing of a KIND for every file or sub-folder of FOLDER."""
+    with opened(project, game) as space:
+        return add_folder(space, kind, folder, like, only_plan)
+
+
+@mod.command("take-back")
+@PROJECT
+@click.argument("kind")
+@click.argument("name")
+@GAME
+def take_back(project: Path, kind: str, name: str, game: Path | None) -> int:
+    """Take a new thing out of the mod: its assets, its record, and what it had joined."""
+    with opened(project, game) as space:
+        space.save(additions.without(space, f"{kind} {name}"))
     return 0
 
 

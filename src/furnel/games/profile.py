@@ -16,6 +16,7 @@ from pydantic import AfterValidator, Field, PrivateAttr, StringConstraints, fiel
 from furnel.containers.sums import listed_names
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
+from furnel.games.additions import AdditionRule
 from furnel.games.looprecord import LoopRecord
 from furnel.games.modfiles import AboutFile, OrderFile
 from furnel.schema import Colour, GlobText, InsidePath, NameText, Part, Pixels, parse_toml, template
@@ -193,6 +194,7 @@ class Profile(Part):
     roles: tuple[RoleRule, ...] = ()
     events: EventsRule | None = None
     values: tuple[ValueRule, ...] = ()
+    additions: tuple[AdditionRule, ...] = ()
     mods: ModRule
     start: StartRule = StartRule()
     titles: dict[str, str] = {}

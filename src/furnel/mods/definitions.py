@@ -97,7 +97,9 @@ def _with_patch(space: Workspace, original: str, changes: Sequence[Change]) -> P
     asset = space.catalogue.get(swap.base if swap is not None else original)
     fresh = Swap(original=original, made_for=space.fingerprint(asset), changes=tuple(changes))
     if swap is not None:
-        fresh = fresh.model_copy(update={name: getattr(swap, name) for name in ("like", "credit", "insist")})
+        fresh = fresh.model_copy(
+            update={name: getattr(swap, name) for name in ("like", "credit", "insist", "part_of")}
+        )
     return space.project.with_swap(fresh)
 
 

@@ -51,16 +51,18 @@ def _loop_record(space: Workspace, item: Examined) -> Companion | None:
     known = space.demands.loop_record(item.swap.base)
     if known is None:
         return None
-    record, where = known
+    record, shipped_at = known
+    is_new = bool(item.swap.like)
+    where = record.of(item.swap.original) if is_new else shipped_at
     start, end = result.loop
     tempo = round(result.rhythm.tempo, 2) if result.rhythm is not None else None
     was = original.told_tempo
     other_tempo = tempo is not None and was is not None and abs(tempo - was) > 0.5
-    if result.loop == original.loop and result.rate == original.rate and not other_tempo:
+    if not is_new and result.loop == original.loop and result.rate == original.rate and not other_tempo:
         return None
 
     def make() -> bytes:
-        shipped = space.catalogue.bytes_of(where)
+        shipped = space.catalogue.bytes_of(shipped_at)
         return record.write(shipped, start, end, result.rate, where, tempo)
 
     return Companion(where, _key(result.loop, result.rate, tempo), make)

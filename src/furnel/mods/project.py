@@ -63,7 +63,7 @@ class Swap(Part):
     Of a definition it can be `changes` of the game's own instead of another file; then it has no source. With no changes
     either it is a definition that is open on the bench, and is not built.
     `insist` names points of the fit that stay as they are, against the original. `like` is set for an asset that the game
-    does not have: another one that it has to match.
+    does not have: another one that it has to match. `part_of` names the addition that it belongs to.
     """
 
     original: InnerPath
@@ -71,6 +71,7 @@ class Swap(Part):
     like: InnerPath | Literal[""] = ""
     made_for: str = ""
     credit: PlainText = ""
+    part_of: PlainText = ""
     insist: tuple[str, ...] = ()
     steps: tuple[StepUse, ...] = ()
     encode: Encode | None = None
@@ -369,7 +370,10 @@ def _swap_from_file(swap: dict[str, Any]) -> dict[str, Any]:
 
 def _swap_row(swap: Swap) -> dict[str, Any]:
     """A swap as the file has it."""
-    told = ("source", swap.source), ("like", swap.like), ("made-for", swap.made_for), ("credit", swap.credit)
+    told = (
+        ("source", swap.source), ("like", swap.like), ("made-for", swap.made_for), ("credit", swap.credit),
+        ("part-of", swap.part_of),
+    )  # fmt: skip
     row: dict[str, Any] = {"original": swap.original, **{key: value for key, value in told if value}}
     if swap.insist:
         row["insist"] = list(swap.insist)
@@ -384,8 +388,10 @@ def _swap_row(swap: Swap) -> dict[str, Any]:
 
 def _change_row(change: Change) -> dict[str, Any]:
     """A change as the file has it; TOML has no word for nothing, which is what is left out."""
-    row = change.model_dump(exclude_defaults=True)
-    return {key: row[key] for key in ("do", "at", "key", "to", "was", "like", "place") if key in row}
+    row = change.model_dump(exclude_defaults=True, by_alias=True)
+    return {
+        key: row[key] for key in ("do", "at", "key", "to", "was", "like", "place", "part-of") if key in row
+    }
 
 
 def _step_row(use: StepUse) -> dict[str, Any]:

@@ -33,6 +33,7 @@ class Change(Part):
     to: Any = None
     was: Any = None
     like: str = ""
+    part_of: str = ""
     place: str = Field(default="last", pattern=r"^(first|last|(before|after) .+)$")
 
     @field_validator("at")
@@ -69,7 +70,10 @@ class Change(Part):
             return f"{self.at}: {before}{_short(self.to)}"
         if self.do == "add":
             inside = f" in {self.at}" if self.at else ""
-            return f"new {self.key or _short(self.to)}{inside}" + (f", like {self.like}" if self.like else "")
+            what = self.key or _short(self.to)
+            if isinstance(self.to, dict) and (name := next(filter(None, map(self.to.get, _NAMING)), None)):
+                what = f"{self.key} {name}".strip()
+            return f"new {what}{inside}" + (f", like {self.like.rpartition('=')[2]}" if self.like else "")
         if self.do == "rename":
             return f"{self.at} is called {self.key}"
         return f"{self.at} moves {self.place}" if self.do == "move" else f"without {self.at}"
