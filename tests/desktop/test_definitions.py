@@ -8,6 +8,7 @@ from typing import Any
 
 import pytest
 from demo.hands import Hands
+from PIL import Image
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QDialog, QInputDialog, QLineEdit, QPushButton, QWidget
 
@@ -163,3 +164,78 @@ def test_the_text_is_edited_and_what_cannot_be_read_is_kept(hands: Hands, bench:
     hands.settle()
     assert yours.toPlainText() == broken and yours.isVisible()
     tomllib.loads(bench.texts.game.toPlainText())
+
+
+def test_something_new_is_made_on_its_page_and_taken_back(hands: Hands, mod: Path, sources: Path) -> None:
+    hands.open(mod)
+    hands.key("Ctrl+Shift+D", hands.window)
+    page = hands.window.pages.new_thing_page
+    assert not page.go.isEnabled() and page.isVisible()
+    page.like.setCurrentText("skiff")
+    hands.drop(sources / "dusk_paint.jpg", page.places[0])
+    assert (page.name.text(), page.id.text()) == ("Dusk paint", "dusk_paint")
+    page.name.clear()
+    hands.type("Raft", page.name)
+    hands.settle()
+    hands.click(page.go)
+    hands.settle()
+    project = hands.window.session.project
+    assert project is not None and hands.window.stations.shown == "fit"
+    assert hands.window.fit_station.current == "art/hulls/raft.dds"
+    assert {swap.original for swap in project.made} >= {"art/hulls/raft.dds", BOATS, "rules/scene.xml"}
+    assert value(hands, "raft/name") == "Raft"
+    assert hands.window.session.examined["art/hulls/raft.dds"].state in ("fits", "differs")
+    hands.key("Ctrl+Shift+D", hands.window)
+    hands.click(page.back)
+    hands.settle()
+    hands.key("Ctrl+Z", hands.window)  # and it is there again
+    hands.settle()
+    assert value(hands, "raft/hull") == "art/hulls/raft.dds"
+    hands.key("Ctrl+Z", hands.window)  # one step for all of it
+    hands.settle()
+    after = hands.window.session.project
+    assert after is not None and {swap.original for swap in after.swaps} == {
+        swap.original for swap in load_project(mod / "furnel.toml" if mod.is_dir() else mod).swaps
+    }
+    assert "art/hulls/raft.dds" not in {swap.original for swap in after.swaps}
+
+
+def test_a_folder_on_the_page_says_first_what_would_become_of_it(
+    hands: Hands, mod: Path, tmp_path: Path
+) -> None:
+    hands.open(mod)
+    hands.window.run_command("new-thing")
+    page = hands.window.pages.new_thing_page
+    page.kinds.setCurrentRow(5)
+    folder = tmp_path / "pictures"
+    folder.mkdir()
+    for number in range(3):
+        Image.new("RGB", (64, 64), (40 * number, 90, 160)).save(folder / f"view_{number}.png")
+    page.take_folder(folder)
+    hands.settle()
+    assert page._wrong.text().startswith("3 new things: View 0, View 1, View 2")
+    before = hands.window.session.project
+    assert before is not None
+    hands.click(page.go)
+    hands.settle()
+    now = hands.window.session.project
+    assert now is not None and len(now.swaps) == len(before.swaps) + 3 + 2
+
+
+def test_the_wall_says_where_an_asset_is_named_and_finds_words_in_definitions(
+    hands: Hands, mod: Path
+) -> None:
+    hands.open(mod)
+    station = hands.window.find_station
+    station.wall.select("art/hulls/hull_skiff.dds")
+    hands.settle()
+    named = next(one for one in station.card.findChildren(QPushButton) if one.text().startswith("Named in"))
+    assert named.text() == "Named in boats.toml › skiff/hull"
+    hands.click(named)
+    hands.settle()
+    assert hands.window.fit_station.current == BOATS
+    hands.station(1)
+    station.sieve.text.setText("boathouse three")
+    hands.settle()
+    hands.until(lambda: station.wall.shown == 1, "the sifting")
+    assert station.wall.select("rules/tunes.json")

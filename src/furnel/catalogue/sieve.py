@@ -16,7 +16,7 @@ Range = tuple[int, int]
 class Sieve:
     """What to keep. Empty sets keep everything; ranges are inclusive, in pixels (the longer side), bytes and milliseconds.
 
-    `folder` keeps what is below it, `only` some paths.
+    `folder` keeps what is below it, `only` some paths; `told_in` are definitions in which the text stands, which it keeps, too.
     """
 
     text: str = ""
@@ -27,6 +27,7 @@ class Sieve:
     length_ms: Range | None = None
     folder: str = ""
     only: frozenset[str] | None = None
+    told_in: frozenset[str] = frozenset()
 
     def mask(self, shelf: Shelf) -> Mask:
         """Which assets of a shelf pass."""
@@ -53,7 +54,11 @@ class Sieve:
             chosen = np.zeros(len(shelf), bool)
             chosen[[row for path in self.only if (row := shelf.row(path)) >= 0]] = True
             kept &= chosen
-        return kept & shelf.with_words(self.text) if self.text.strip() else kept
+        if not self.text.strip():
+            return kept
+        named = shelf.with_words(self.text)
+        named[[row for path in self.told_in if (row := shelf.row(path)) >= 0]] = True
+        return kept & named
 
     @property
     def open(self) -> bool:

@@ -48,6 +48,10 @@ MOD = Need("start or open a mod first", lambda window: window.session.project is
 ASSET = Need("select something on the wall first", lambda window: window.asset_in_sight() is not None)
 DEFINITION = Need("open a mod and select a definition first", _changeable)
 ON_BENCH = Need("put a definition on the bench first", lambda window: _definition_bench(window) is not None)
+NEW = Need(
+    "open a mod of a game whose profile says what new things it takes",
+    lambda window: window.session.space is not None and bool(window.session.space.profile.additions),
+)
 SOUND = Need("select a sound first", _hearable)
 SWAP = Need(
     "select something that is swapped on the wall, or put a swap on the bench first",
@@ -118,6 +122,10 @@ COMMANDS: tuple[Command, ...] = (
     Command(
         "match", "Find", "Match a folder…", "Ctrl+M", "Pair a folder's files with the originals that they are for",
         doing.match, MOD,
+    ),
+    Command(
+        "new-thing", "Find", "New thing…", "Ctrl+Shift+D", "Add a boat, a tune … that the game does not have",
+        lambda window: window.pages.new_thing(), NEW,
     ),
     Command(
         "tunes", "Find", "List the tunes", "Ctrl+U", "The game's music, and an album for it",

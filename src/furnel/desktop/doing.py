@@ -54,10 +54,16 @@ def swap(window: Window) -> None:
 def change_values(window: Window) -> None:
     """Put the selected definition on the bench."""
     asset = window.find_station.wall.current()
-    if asset is not None and window.session.swap(asset.path) is not None:
-        window.open_bench(asset.path)
-    elif asset is not None:
-        window.session.swaps.open_definition(asset.path, window.open_bench)
+    if asset is not None:
+        open_definition(window, asset.path)
+
+
+def open_definition(window: Window, path: str) -> None:
+    """Put a definition on the bench, changed already or not."""
+    if window.session.swap(path) is not None:
+        window.open_bench(path)
+    else:
+        window.session.swaps.open_definition(path, window.open_bench)
 
 
 def definition_bench(window: Window) -> DefinitionBench | None:

@@ -14,6 +14,7 @@ from furnel.desktop.widgets.page import Page
 if TYPE_CHECKING:
     from furnel.desktop.archive.page import ArchivePage
     from furnel.desktop.find.match import MatchSheet
+    from furnel.desktop.find.newthing import NewThingPage
     from furnel.desktop.find.tunes import TunesPage
     from furnel.desktop.newgame import NewGamePage
     from furnel.desktop.window import Window
@@ -66,6 +67,20 @@ class Pages(QObject):
         from furnel.desktop.find import tunes
 
         return self._added(tunes.TunesPage(self._look, self._session, self._window.tiles))
+
+    @cached_property
+    def new_thing_page(self) -> NewThingPage:
+        """Something that the game does not have yet."""
+        from furnel.desktop.find import newthing
+
+        page = newthing.NewThingPage(self._look, self._session, self._window.tiles)
+        page.made.connect(self._window.open_bench)
+        return self._added(page)
+
+    def new_thing(self) -> None:
+        """Make something new for the game."""
+        self.new_thing_page.open()
+        self.show_page(self.new_thing_page)
 
     def list_tunes(self) -> None:
         """List the game's tunes."""

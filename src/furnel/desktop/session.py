@@ -108,7 +108,8 @@ class Session(QObject):
         for use in self.project.events if self.project else ():
             if path in use.sounds:
                 return f"{use.name} {use.sounds.index(path) + 1}"
-        return path.rpartition("/")[2]
+        name = path.rpartition("/")[2]
+        return name.rpartition(".")[0] or name
 
     def tally(self) -> dict[str, int]:
         """How many swaps there are in each state; `waiting` ones are not examined yet."""

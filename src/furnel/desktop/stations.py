@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, TypeVar
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QStackedWidget, QWidget
 
+from furnel.desktop import doing
 from furnel.desktop.find.station import FindStation
 from furnel.desktop.widgets.flowstrip import STATIONS
 
@@ -50,6 +51,7 @@ class Stations(QStackedWidget):
         """The wall."""
         window = self._window
         made = FindStation(self._look, self._session, window.tiles, window.player)
+        made.definition_wanted.connect(lambda path: doing.open_definition(window, path))
         self._look.dress(made)
         return self._added("find", made)
 

@@ -28,6 +28,7 @@ from furnel.texts.meaning import table_name
 
 _LARGEST, _MOST = 2 << 20, 4000
 _MOST_NEAR = 4000
+_SHORTEST = 3
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,6 +97,21 @@ class GameTexts:
         for path, document in self._documents.items():
             out |= ids_of(document, path)
         return out
+
+    def containing(self, text: str) -> frozenset[str]:
+        """The definitions in whose text all words of a text stand; those that were read already (`prepare`)."""
+        words = text.casefold().split()
+        if not words or max(map(len, words)) < _SHORTEST or "_documents" not in self.__dict__:
+            return frozenset()
+        return frozenset(path for path, own in self._lower.items() if all(word in own for word in words))
+
+    def prepare(self) -> None:
+        """Read all definitions, so that looking into them is quick afterwards."""
+        assert self._lower is not None and self._uses is not None
+
+    @cached_property
+    def _lower(self) -> dict[str, str]:
+        return {path: document.text.casefold() for path, document in self._documents.items()}
 
     @cached_property
     def _uses(self) -> dict[str, list[Use]]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QRectF, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QMenu, QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
 from furnel.desktop.actions import key_of, with_key
@@ -13,6 +13,8 @@ from furnel.desktop.tiles import Tile, TileStore, paint_tile
 from furnel.desktop.widgets.basics import as_panel, button, hairline, label
 from furnel.media import Spec, medium_of_kind
 from furnel.texts import taken_apart
+
+_MOST_USES = 24
 
 
 class _Stage(QWidget):
@@ -39,9 +41,10 @@ class _Stage(QWidget):
 
 
 class SpecCard(QWidget):
-    """The card. Its buttons ask for commands by their id through `wanted`."""
+    """The card. Its buttons ask for commands by their id through `wanted`, for a definition through `definition_wanted`."""
 
     wanted = pyqtSignal(str)
+    definition_wanted = pyqtSignal(str)
 
     def __init__(self, look: Look, tiles: TileStore) -> None:
         super().__init__()
@@ -83,6 +86,9 @@ class SpecCard(QWidget):
             with_key("The same picture or sound at other sizes, places or rates", "show-kin"),
             "plain",
         )
+        self._named = button("", "The places in the game's definitions that name it", "plain")
+        self._uses: list[tuple[str, str]] = []
+        self._named.clicked.connect(self._show_named)
         self._alike = button(
             "Find what is like it", with_key("Rank the wall by likeness to it", "find-alike"), "plain"
         )
@@ -124,7 +130,7 @@ class SpecCard(QWidget):
         inner.addSpacing(6)
         inner.addLayout(row)
         inner.addWidget(self._hear)
-        for part in (self._kin, self._alike, self._copy):
+        for part in (self._named, self._kin, self._alike, self._copy):
             inner.addWidget(part)
         column.addWidget(self._nothing)
         column.addWidget(self._body)
@@ -155,12 +161,35 @@ class SpecCard(QWidget):
         self._values.setVisible(definition and not swapped)
         self._swap.setVisible(not swapped and not definition)
         self._fit.setVisible(swapped)
+        self.show_uses([])
         self._kin.setVisible(bool(kin))
         self._kin.setText(f"Show its {kin} kin")
         medium = medium_of_kind(asset.facts.kind)
         self._alike.setVisible(medium.has_likeness)
         self._hear.setVisible(medium.is_heard)
         self._fill(self._rows(asset))
+
+    def show_uses(self, uses: list[tuple[str, str]]) -> None:
+        """Where the game's definitions name what is shown: the definition's path, and the address in it."""
+        self._uses = uses
+        self._named.setVisible(bool(uses))
+        if uses:
+            path, address = uses[0]
+            first = f"{path.rpartition('/')[2]} › {address}"
+            text = f"Named in {first}" if len(uses) == 1 else f"Named in {len(uses)} places"
+            self._named.setText(text if len(text) < 40 else f"Named in {path.rpartition('/')[2]}")
+            self._named.setToolTip("\n".join(f"{path} › {address}" for path, address in uses[:_MOST_USES]))
+
+    def _show_named(self) -> None:
+        if len({path for path, _ in self._uses}) == 1:
+            self.definition_wanted.emit(self._uses[0][0])
+            return
+        menu = QMenu(self)
+        for path, address in self._uses[:_MOST_USES]:
+            action = menu.addAction(f"{path.rpartition('/')[2]}  ›  {address}")
+            if action is not None:
+                action.triggered.connect(lambda _=False, path=path: self.definition_wanted.emit(path))
+        menu.exec(self._named.mapToGlobal(self._named.rect().bottomLeft()))
 
     def show_spec(self, spec: Spec) -> None:
         """The measured spec of the asset that is shown."""

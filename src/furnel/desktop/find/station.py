@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
 
 import numpy as np
@@ -17,6 +19,7 @@ from furnel.catalogue import (
     Group,
     Grouper,
     Ranking,
+    Sieve,
     count_facets,
     noted_original,
     read_wanted,
@@ -45,6 +48,7 @@ class FindStation(QWidget):
     sieve: SievePanel
     wanted = pyqtSignal(str)
     files_dropped = pyqtSignal(object)
+    definition_wanted = pyqtSignal(str)
 
     def __init__(self, look: Look, session: Session, tiles: TileStore, player: Player) -> None:
         super().__init__()
@@ -108,6 +112,7 @@ class FindStation(QWidget):
         self.wall.opened.connect(self._open)
         self.wall.dropped.connect(self._drop)
         self.card.wanted.connect(self.wanted)
+        self.card.definition_wanted.connect(self.definition_wanted)
         session.opened.connect(self._opened)
         session.project_changed.connect(self._marks)
         session.game.changed.connect(self._show_card)
@@ -174,6 +179,16 @@ class FindStation(QWidget):
         self._sift()
         self.wall.to_top()
         self.card.show_asset(None, False, "")
+        if (space := self._session.space) is not None:
+            texts = space.demands.texts
+            self._session.jobs.start(
+                "Reading the definitions",
+                lambda _: texts.prepare(),
+                lambda _: None,
+                lambda _: None,
+                lane="eye",
+                shown=False,
+            )
 
     def _marks(self) -> None:
         swapped = self._swapped()
@@ -195,7 +210,7 @@ class FindStation(QWidget):
         if catalogue is None or self._grouper is None:
             return
         shelf, marks = catalogue.assets, self._session.learned.marks
-        self._kept = self.sieve.sieve(self._swapped()).mask(shelf)
+        self._kept = _told_in(self._session, self.sieve.sieve(self._swapped())).mask(shelf)
         if self.sieve.with_kin.isChecked() and marks is not None:
             self._kept = self._kept & (marks.kin.groups >= 0)
         self.wall.show_groups(shelf, self._groups(shelf), self._empty())
@@ -362,6 +377,11 @@ class FindStation(QWidget):
             len(self._session.learned.kin(asset.path)),
             self._why(asset.path),
         )
+        _look_for_uses(
+            self._session,
+            asset.path,
+            lambda uses: self.card.show_uses(uses) if self.wall.current() == asset else None,
+        )
 
     def _open(self, asset: Asset) -> None:
         swapped = self._session.swap(asset.path) is not None
@@ -390,3 +410,28 @@ class FindStation(QWidget):
 
     def _drop(self, asset: Asset, file: Path) -> None:
         self._session.swaps.swap_with(asset.path, file, lambda _: self.wanted.emit("go-fit"))
+
+
+def _told_in(session: Session, sieve: Sieve) -> Sieve:
+    """A sieve whose text is looked for in definitions, too."""
+    space = session.space
+    if space is None or not sieve.text.strip():
+        return sieve
+    return replace(sieve, told_in=space.demands.texts.containing(sieve.text))
+
+
+def _look_for_uses(session: Session, path: str, done: Callable[[list[tuple[str, str]]], None]) -> None:
+    """Where the game's definitions name an asset: their paths, and the addresses in them."""
+    space = session.space
+    if space is None:
+        return
+    texts = space.demands.texts
+    session.jobs.start(
+        "Looking for its uses",
+        lambda _: [(use.path, use.address) for use in texts.uses_of_asset(path)],
+        done,
+        lambda _: None,
+        key="uses",
+        lane="eye",
+        shown=False,
+    )

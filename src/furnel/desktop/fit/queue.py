@@ -98,7 +98,8 @@ class _Rows(QWidget):
         if original == self.current:
             painter.fillRect(box, look.colour("raised"))
             painter.fillRect(QRectF(0, box.top(), 2, box.height()), look.colour("selection"))
-        asset = self._session.asset(original)
+        swap = self._session.swap(original)
+        asset = self._session.asset(swap.base if swap is not None else original)
         left, right = QRectF(12, box.top() + 6, 36, 36), QRectF(52, box.top() + 6, 36, 36)
         painter.fillRect(left, look.colour("stage"))
         painter.fillRect(right, look.colour("stage"))
