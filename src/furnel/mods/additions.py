@@ -113,7 +113,7 @@ def add(space: Workspace, wanted: Addition, progress: Progress = QUIET) -> Proje
     record = like_another(book, sheet, wanted.id, wanted.like)
     own = _own_address(record)
     changes = [record]
-    known = pick(book.now.plain(), sheet.records[wanted.like])
+    known = sheet.now[wanted.like]
     for key, value in values.items():
         there = pick(known, parse_address(key))
         if there is ABSENT and not any(parse_address(key)[0].key == place.value for place in rule.places):
@@ -223,7 +223,7 @@ def _likes(space: Workspace, place: PlaceRule, book: Book, sheet: Sheet, like: s
     if place.like:
         found = [path.format(like=like) for path in place.like]
     else:
-        value = pick(pick(book.now.plain(), sheet.records[like]), parse_address(place.value))
+        value = pick(sheet.now[like], parse_address(place.value))
         if isinstance(value, list):
             value = value[number % len(value)] if value else ""
         found = [str(value)]

@@ -42,15 +42,15 @@ def definition(space: Workspace, original: str) -> tuple[Document, Document, tup
 
     Raises FurnelError for an unknown one, for one that is not taken apart, and for changes that do not apply.
     """
-    swap = space.project.swap_for(original)
+    swap, texts = space.project.swap_for(original), space.demands.texts
     base = swap.base if swap is not None else original
-    game = document_of(space.catalogue.bytes_of(base), base)
+    game = texts.document(base)
     if swap is None:
         return game, game, ()
     if swap.source:
         now = document_of(read_source(checked(space.file, space.source_path(swap))), base)
         return game, now, difference(game, now)
-    return game, applied(game, swap.changes), swap.changes
+    return game, texts.changed(base, swap.changes), swap.changes
 
 
 def with_changes(space: Workspace, original: str, changes: Sequence[Change]) -> Project:

@@ -11,11 +11,13 @@ from furnel.catalogue import Catalogue
 from furnel.catalogue.marks import content_digest
 from furnel.errors import FurnelError
 from furnel.texts import (
+    Change,
     Document,
     Known,
     Meanings,
     ValueRule,
     address_text,
+    applied,
     document_of,
     ids_of,
     meanings,
@@ -29,6 +31,7 @@ from furnel.texts.meaning import table_name
 _LARGEST, _MOST = 2 << 20, 4000
 _MOST_NEAR = 4000
 _SHORTEST = 3
+_REMEMBERED = 24
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,6 +50,7 @@ class GameTexts:
 
     def __init__(self, catalogue: Catalogue, has: Callable[[str], bool]) -> None:
         self._catalogue, self._has = catalogue, has
+        self._made: dict[tuple[str, bytes, str], Document] = {}
         self._meanings: dict[tuple[str, bytes], Meanings] = {}
         self._read: dict[str, tuple[bytes, Document]] = {}
 
@@ -62,6 +66,15 @@ class GameTexts:
         if path not in self._read or self._read[path][0] != digest:
             self._read[path] = (digest, document_of(data, path))
         return self._read[path][1]
+
+    def changed(self, path: str, changes: tuple[Change, ...]) -> Document:
+        """A definition with changes; the last ones are remembered. Raises FurnelError for what does not apply."""
+        key = path, content_digest(self._catalogue.bytes_of(path)), repr(changes)
+        if key not in self._made:
+            self._made[key] = applied(self.document(path), changes)
+            while len(self._made) > _REMEMBERED:
+                self._made.pop(next(iter(self._made)))
+        return self._made[key]
 
     def meanings(self, path: str, rules: tuple[ValueRule, ...]) -> Meanings:
         """What is known of the values of a definition. Raises FurnelError for damage."""

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 from functools import cached_property
+from itertools import islice
 from typing import TYPE_CHECKING
 
 from furnel.errors import FurnelError
@@ -30,6 +31,7 @@ if TYPE_CHECKING:
     from furnel.mods.workspace import Workspace
 
 WHOLE = "the whole"
+_TELLING = 500  # so many records show which values a table has
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,17 +75,16 @@ class Sheet:
     columns: tuple[Column, ...]
     names: tuple[str, ...]
     records: dict[str, Address]
-    now: Value = field(repr=False)
-    game: Value = field(repr=False)
+    now: dict[str, Value] = field(repr=False)
+    game: dict[str, Value] = field(repr=False)
 
     def cell(self, name: str, column: Column) -> tuple[Value, Value]:
         """A record's value in the mod and in the game; ABSENT where there is none."""
-        address = self.records[name]
-        return pick(pick(self.now, address), column.key), pick(pick(self.game, address), column.key)
+        return pick(self.now.get(name, ABSENT), column.key), pick(self.game.get(name, ABSENT), column.key)
 
     def state(self, name: str) -> str:
         """Whether a record is the game's (nothing), `changed`, `new` or `gone`."""
-        now, game = pick(self.now, self.records[name]), pick(self.game, self.records[name])
+        now, game = self.now.get(name, ABSENT), self.game.get(name, ABSENT)
         if now is ABSENT or game is ABSENT:
             return "gone" if now is ABSENT else "new"
         return "changed" if now != game else ""
@@ -118,9 +119,8 @@ class Book:
     def lines(self, sheet: Sheet, name: str) -> list[Line]:
         """All values of a record, in their order; those that the mod took out stand last."""
         at = sheet.records[name]
-        now, game = (
-            dict(_leaves(pick(whole, at), self.now.takes_twins)) for whole in (sheet.now, sheet.game)
-        )
+        sides = (side.get(name, ABSENT) for side in (sheet.now, sheet.game))
+        now, game = (dict(_leaves(value, self.now.takes_twins)) for value in sides)
         return [
             self._line((*at, *key), key, now.get(key, ABSENT), game.get(key, ABSENT))
             for key in {**now, **game}
@@ -153,10 +153,9 @@ def open_book(space: Workspace, original: str) -> Book:
 def _sheets(game: Document, now: Document, of: Meanings) -> tuple[Sheet, ...]:
     theirs, ours = {table.place: table for table in tables(game)}, tables(now)
     lost = [table for place, table in theirs.items() if all(place != other.place for other in ours)]
-    plain, own = now.plain(), game.plain()
-    out = [_sheet(table, theirs.get(table.place), plain, own, now, of) for table in ours]
-    out += [_sheet(table, table, plain, own, now, of) for table in lost]
-    covered = {table.address[0].key if table.address else "" for table in ours}
+    out = [_sheet(table, table.rows, theirs.get(table.place), now, of) for table in ours]
+    out += [_sheet(table, {}, table, now, of) for table in lost]
+    plain, covered = now.plain(), {table.address[0].key if table.address else "" for table in ours}
     if not any(not table.address for table in ours):
         rest = (
             {key: value for key, value in plain.items() if key not in covered}
@@ -164,21 +163,22 @@ def _sheets(game: Document, now: Document, of: Meanings) -> tuple[Sheet, ...]:
             else plain
         )
         if rest:
-            out.append(Sheet(WHOLE, (), (), (WHOLE,), {WHOLE: ()}, plain, own))
+            out.append(Sheet(WHOLE, (), (), (WHOLE,), {WHOLE: ()}, {WHOLE: plain}, {WHOLE: game.plain()}))
     return tuple(out)
 
 
 def _sheet(
-    table: Table, theirs: Table | None, now: Value, game: Value, document: Document, of: Meanings
+    table: Table, rows: dict[str, Value], theirs: Table | None, document: Document, of: Meanings
 ) -> Sheet:
+    game = theirs.rows if theirs is not None else {}
     before = theirs.records if theirs is not None else {}
-    gone = {name: address for name, address in before.items() if pick(now, address) is ABSENT}
-    records = {**table.records, **gone}
+    gone = {name: address for name, address in before.items() if name not in rows}
+    records = {**(table.records if rows else {}), **gone}
     keys: dict[Address, None] = {}
-    for address in table.records.values():
-        for key, _ in leaves(pick(now, address), document.takes_twins):
-            if key and not any(step.picks for step in key):
-                keys.setdefault(key)
+    for row in islice((rows or game).values(), _TELLING):
+        for key, _ in leaves(row, document.takes_twins):
+            if key and key not in keys and not any(step.picks for step in key):
+                keys[key] = None
     some = next(iter(records.values()), table.address)
     columns = []
     for key in keys:
@@ -190,7 +190,7 @@ def _sheet(
         tuple(columns),
         tuple(records),
         records,
-        now,
+        rows,
         game,
     )
 
@@ -239,7 +239,7 @@ def _number(text: Value) -> Value:
 
 def copied(book: Book, sheet: Sheet, name: str, other: str) -> list[Change]:
     """The values of another record, but for what names it; values that this one does not have are added."""
-    mine, theirs = (pick(book.now.plain(), sheet.records[one]) for one in (name, other))
+    mine, theirs = sheet.now[name], sheet.now[other]
     at, naming = sheet.records[name], sheet.records[name][-1].field if sheet.records[name] else None
     out = []
     for key, value in theirs.items():

@@ -143,6 +143,8 @@ class Document:
     where: str = ""
     encoding: Encoding = field(default=Encoding())
     root: Node = field(init=False, compare=False, repr=False)
+    kept: dict[str, Any] = field(init=False, compare=False, repr=False, default_factory=dict)
+    """What was worked out of it once: it never changes."""
     notation: ClassVar[str] = ""
     is_typed: ClassVar[bool] = True
     """Whether it tells numbers and switches from texts."""
@@ -181,8 +183,10 @@ class Document:
         return self.encoding.mark + self.text.encode(self.encoding.name)
 
     def plain(self) -> Value:
-        """The whole as plain data."""
-        return self.root.plain()
+        """The whole as plain data, the same each time: it is not to be changed."""
+        if "plain" not in self.kept:
+            self.kept["plain"] = self.root.plain()
+        return self.kept["plain"]
 
     def look(self, address: Address) -> Value:
         """What stands at an address, as plain data. Raises FurnelError when nothing does, with the nearest names."""
@@ -343,10 +347,10 @@ def scalar_text(value: Scalar) -> str:
 def _is_picked(node: Node, step: Step) -> bool:
     if not step.field:
         return node.kind == "scalar" and scalar_text(node.value) == step.value
-    return any(
-        item.key == step.field and item.node.kind == "scalar" and scalar_text(item.node.value) == step.value
-        for item in node.items
-    )
+    if node.kind != "table":
+        return False
+    value = node.plain().get(step.field)
+    return not isinstance(value, dict | list) and value is not None and scalar_text(value) == step.value
 
 
 def _picked_from(node: Node, key: str) -> Iterator[Item]:

@@ -91,11 +91,11 @@ class JsonDocument(Document):
     def _parse(self) -> Node:
         clean = self.text
         try:
-            _read(clean)
+            self.kept["plain"] = _read(clean)
         except ValueError:
             clean = _without_extras(clean)
             try:
-                _read(clean)
+                self.kept["plain"] = _read(clean)
             except ValueError as error:
                 raise self._fault(error) from error
         object.__setattr__(self, "_clean", clean)
@@ -129,7 +129,9 @@ class JsonDocument(Document):
             )
         found = (_STRING if text[at] == '"' else _BARE).match(text, at)
         assert found is not None
-        return Node("scalar", at, found.end(), _read(found.group()))
+        raw = found.group()
+        plain = text[at] == '"' and "\\" not in raw
+        return Node("scalar", at, found.end(), raw[1:-1] if plain else _read(raw))
 
     def _items_of(self, start: int, end: int) -> tuple[Item, ...]:
         text, items = self._clean, list[Item]()
@@ -139,7 +141,8 @@ class JsonDocument(Document):
             if text[start] == "{":
                 found = _STRING.match(text, at)
                 assert found is not None
-                key, key_end = json.loads(found.group()), found.end()
+                raw, key_end = found.group(), found.end()
+                key = json.loads(raw) if "\\" in raw else raw[1:-1]
                 at = self._past_space(self._past_space(key_end) + 1)
             node = self._value(at)
             items.append(Item(key, node, first, node.end, first if key_end >= 0 else -1, key_end))

@@ -14,7 +14,7 @@ from pydantic import Field, model_validator
 from furnel.schema import GlobText, Part
 from furnel.texts.address import Step, address_text, near
 from furnel.texts.document import Document, Value, scalar_text
-from furnel.texts.places import ANY, Place, changed_spots, spots, tables
+from furnel.texts.places import ANY, Place, changed_spots, gather, tables
 
 Takes = Literal["number", "whole number", "switch", "text", "colour", "asset", "record"]
 _COLOUR = re.compile(r"#?(?:[0-9a-fA-F]{6}|[0-9a-fA-F]{8})")
@@ -138,15 +138,10 @@ def meanings(
     keys: dict[Place, set[str]] = {}
     values: dict[Place, list[Value]] = {}
     for document in documents:
-        for spot in spots(document, records):
-            if isinstance(spot.value, dict):
-                keys.setdefault(spot.place, set()).update(map(str, spot.value))
-                values.setdefault(spot.place, []).append({})
-            else:
-                value = (
-                    spot.value if document.is_typed or isinstance(spot.value, list) else _typed(spot.value)
-                )
-                values.setdefault(spot.place, []).append([] if isinstance(value, list) else value)
+        fresh: dict[Place, list[Value]] = {}
+        gather(document, fresh, keys, records)
+        for place, some in fresh.items():
+            values.setdefault(place, []).extend(some if document.is_typed else map(_typed, some))
     said = [rule for rule in rules if fnmatchcase(path, rule.file)]
     found = {place: _learned(path, place, some, known) for place, some in values.items()}
     for place, meaning in found.items():

@@ -27,11 +27,12 @@ class Spot:
 
 @dataclass(frozen=True, slots=True)
 class Table:
-    """A table of records that are like each other: its kind of place, its address, and its records by name."""
+    """A table of records that are like each other: its kind of place, its address, its records' addresses and values."""
 
     place: Place
     address: Address
     records: dict[str, Address]
+    rows: dict[str, Value]
 
 
 def naming_of(rows: list[Any]) -> str | None:
@@ -222,25 +223,72 @@ def names_records(table: dict[Any, Any]) -> bool:
 
 def tables(document: Document) -> list[Table]:
     """The tables of records of a definition, the outer ones first; the same records are not told twice."""
-    found: dict[Place, Table] = {}
-    _tables(document.plain(), (), (), found, document.takes_twins)
-    return list(found.values())
+    known: list[Table] | None = document.kept.get("tables")
+    if known is None:
+        found: dict[Place, Table] = {}
+        _tables(document.plain(), (), (), found, document.takes_twins)
+        known = document.kept["tables"] = list(found.values())
+    return known
+
+
+def gather(
+    document: Document, values: dict[Place, list[Value]], keys: dict[Place, set[str]], records: set[Place]
+) -> None:
+    """Add a definition's values to those of each kind of place, its keys and the places of its records."""
+    _gather(document.plain(), (), values, keys, records, document.takes_twins)
+
+
+def _gather(
+    value: Value,
+    place: Place,
+    values: dict[Place, list[Value]],
+    keys: dict[Place, set[str]],
+    records: set[Place],
+    twins: bool,
+) -> None:
+    if isinstance(value, dict):
+        values.setdefault(place, []).append({})
+        keys.setdefault(place, set()).update(map(str, value))
+        if place not in records and not twins and names_records(value):
+            records.add(place)
+        named, inside = place in records, dict[str, Place]()
+        for key, inner in value.items():
+            step = ANY if named else str(key)
+            if step not in inside:
+                inside[step] = (*place, step)
+            if twins and isinstance(inner, list):
+                for part in inner:
+                    _gather(part, inside[step], values, keys, records, twins)
+            else:
+                _gather(inner, inside[step], values, keys, records, twins)
+    elif isinstance(value, list):
+        values.setdefault(place, []).append([])
+        within = (*place, ANY)
+        for part in value:
+            _gather(part, within, values, keys, records, twins)
+    else:
+        values.setdefault(place, []).append(value)
 
 
 def _tables(value: Value, place: Place, address: Address, found: dict[Place, Table], twins: bool) -> None:
     if isinstance(value, list):
-        if (naming := naming_of(value)) is not None:
-            _note(
-                found,
+        if naming_of(value) is not None:
+            items = list(_items(value, ""))
+            found.setdefault(
                 place,
-                address,
-                {scalar_text(row[naming]): _joined(address, step) for step, row in _items(value, "")},
+                Table(
+                    place,
+                    address,
+                    {step.value: _joined(address, step) for step, _ in items},
+                    {step.value: row for step, row in items},
+                ),
             )
         return
     if not isinstance(value, dict):
         return
     if names_records(value) and not twins:
-        _note(found, place, address, {str(key): (*address, Step(str(key))) for key in value})
+        records = {str(key): (*address, Step(str(key))) for key in value}
+        found.setdefault(place, Table(place, address, records, {str(key): row for key, row in value.items()}))
         return
     for key, inner in value.items():
         if isinstance(inner, dict | list):
@@ -252,8 +300,3 @@ def _joined(address: Address, step: Step) -> Address:
     if not address:
         return (step,)
     return (*address[:-1], Step(address[-1].key, step.field, step.value, step.place))
-
-
-def _note(found: dict[Place, Table], place: Place, address: Address, records: dict[str, Address]) -> None:
-    if place not in found:
-        found[place] = Table(place, address, records)

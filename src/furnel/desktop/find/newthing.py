@@ -332,7 +332,7 @@ class NewThingPage(Page):
         assert self._rule is not None
         try:
             sheet = open_book(space, self._rule.record).sheets[0]
-            value = pick(pick(sheet.now, sheet.records[like]), parse_address(place.value))
+            value = pick(sheet.now[like], parse_address(place.value))
         except (FurnelError, KeyError, IndexError):
             return None
         return self._session.asset(str(value[0] if isinstance(value, list) and value else value))
