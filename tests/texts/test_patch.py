@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from furnel.errors import FurnelError
 from furnel.texts.document import Document
 from furnel.texts.documents import document_of
-from furnel.texts.patch import Change, applied, difference, disputes
+from furnel.texts.patch import Change, applied, difference, disputes, merged
 
 KEYS = st.from_regex(r"[a-z]{1,4}", fullmatch=True)
 SCALARS = st.one_of(st.booleans(), st.integers(-999, 999), st.text("ab /[]=\\", max_size=5))
@@ -102,10 +102,10 @@ def test_an_update_of_the_game_is_merged_and_only_what_both_changed_is_disputed(
         fleet(), fleet(FLEET.replace('"speed": 3', '"speed": 4.5').replace('"reel"', '"reel", "waltz"'))
     )
     update = FLEET.replace('"hull_heron"', '"hull_blue"').replace('"fog"', '"mist", "fog"')
-    merged = applied(fleet(update), mine).plain()
+    both = applied(fleet(update), mine).plain()
     assert disputes(fleet(update), mine) == []
-    assert merged["boats"][0]["speed"] == 4.5 and merged["boats"][1]["hull"] == "hull_blue"
-    assert merged["tunes"] == ["mist", "fog", "reel", "waltz"]
+    assert both["boats"][0]["speed"] == 4.5 and both["boats"][1]["hull"] == "hull_blue"
+    assert both["tunes"] == ["mist", "fog", "reel", "waltz"]
     (dispute,) = disputes(fleet(FLEET.replace('"speed": 3', '"speed": 2')), mine)
     assert dispute.now == 2 and dispute.said() == "boats[id=otter]/speed was 3 and is 2 in the game now"
     assert disputes(fleet(FLEET.replace('"speed": 3', '"speed": 4.5')), mine) == []  # the game took it over
@@ -144,3 +144,61 @@ def test_a_change_that_does_not_apply_says_why_and_what_is_near(change: Change, 
 )  # fmt: skip
 def test_changes_are_the_same_in_every_notation(name: str, text: str, change: Change, wanted: str) -> None:
     assert applied(document_of(text.encode(), name), [change]).text == wanted
+
+
+NAMES = st.lists(KEYS, unique=True, max_size=6)
+
+
+@given(NAMES, NAMES, st.booleans())
+def test_a_list_in_another_order_is_moved_not_made_anew(
+    base: list[str], theirs: list[str], rows: bool
+) -> None:
+    def made(names: list[str]) -> Document:
+        return doc({"a": [{"id": name, "x": 1} for name in names] if rows else names})
+
+    changes = difference(made(base), made(theirs))
+    assert applied(made(base), changes).plain() == made(theirs).plain()
+    again = difference(made(theirs), made(theirs[::-1]))
+    assert {change.do for change in again} <= {"move"} and len(again) < max(len(theirs), 1)
+
+
+@given(TREES, TREES)
+def test_merging_keeps_its_laws(base: dict[str, Any], theirs: dict[str, Any]) -> None:
+    one, other = doc(base), doc(theirs)
+    assert merged(one, other, one).document.plain() == theirs
+    assert merged(one, one, other).document.plain() == theirs
+    same = merged(one, other, other)
+    assert same.document.plain() == theirs and not same.disputes
+
+
+@given(TREES, TREES, TREES)
+def test_what_only_one_side_touched_comes_through(
+    base: dict[str, Any], theirs: dict[str, Any], mine: dict[str, Any]
+) -> None:
+    found = merged(doc(base), doc(theirs), doc(mine))
+    plain, disputed = (
+        found.document.plain(),
+        {dispute.change.address[0].key for dispute in found.disputes if dispute.change.at},
+    )
+    for key in {*base, *theirs, *mine}:
+        sides = [tree.get(key, None) if key in tree else "(none)" for tree in (base, theirs, mine)]
+        here = plain.get(key, None) if key in plain else "(none)"
+        if repr(sides[0]) == repr(sides[2]):
+            assert repr(here) == repr(sides[1])
+        elif repr(sides[0]) == repr(sides[1]) and key not in disputed:
+            assert repr(here) == repr(sides[2])
+
+
+def test_what_both_changed_is_told_and_what_both_added_is_there() -> None:
+    theirs = fleet(FLEET.replace('"speed": 3', '"speed": 4.5').replace('"fog"', '"mist", "fog"'))
+    mine = fleet(
+        FLEET.replace('"speed": 3', '"speed": 5')
+        .replace('"reel"', '"reel", "waltz"')
+        .replace('"hull_heron"', '"h"')
+    )
+    found = merged(fleet(), theirs, mine)
+    assert [dispute.change.at for dispute in found.disputes] == ["boats[id=otter]/speed"]
+    assert found.disputes[0].now == 4.5
+    plain = found.document.plain()
+    assert plain["tunes"] == ["mist", "fog", "reel", "waltz"] and plain["boats"][1]["hull"] == "h"
+    assert "// the fleet" in found.document.text

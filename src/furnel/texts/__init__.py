@@ -6,12 +6,21 @@ from furnel.texts.document import Document
 from furnel.texts.documents import NOTATIONS, document_of, taken_apart
 from furnel.texts.events import EventKeys, SoundEvent, read_events, with_events
 from furnel.texts.meaning import Fault, Known, Meaning, Meanings, ValueRule, faults, ids_of, meanings
-from furnel.texts.patch import Change, applied, difference, disputes, settled, with_change, without_change
+from furnel.texts.patch import (
+    Change,
+    applied,
+    difference,
+    disputes,
+    merged,
+    settled,
+    with_change,
+    without_change,
+)
 from furnel.texts.places import spots, tables
 
 __all__ = [
     "FORMATS", "NOTATIONS", "Change", "Document", "EventKeys", "Fault", "Known", "Meaning", "Meanings", "SoundEvent", "Step",
     "ValueRule", "address_text", "applied", "check", "difference", "disputes", "document_of", "faults", "format_of", "ids_of",
-    "meanings", "parse_address", "read_events", "read_text", "settled", "spots", "tables", "taken_apart", "with_change",
-    "with_events", "without_change",
+    "meanings", "merged", "parse_address", "read_events", "read_text", "settled", "spots", "tables", "taken_apart",
+    "with_change", "with_events", "without_change",
 ]  # fmt: skip

@@ -200,6 +200,49 @@ def settled(document: Document, changes: Iterable[Change]) -> tuple[Change, ...]
     return tuple(out)
 
 
+@dataclass(frozen=True, slots=True)
+class Merged:
+    """Two changed definitions as one, and the changes of the second that the first contradicts: there it has the first's."""
+
+    document: Document
+    disputes: tuple[Dispute, ...]
+
+
+def merged(base: Document, theirs: Document, mine: Document) -> Merged:
+    """What both made of a definition. Where both want the same it is done once, lists get what both put into them, and what
+    both changed in different ways stays as theirs and is told. Raises FurnelError where a side is not told value by value."""
+    others, result = difference(base, theirs), theirs
+    told: list[Dispute] = []
+    for change in difference(base, mine):
+        beside = [
+            one for one in others if is_in(one.target, change.target) or is_in(change.target, one.target)
+        ]
+        if any(
+            (one.do, one.at, one.key, one.to) == (change.do, change.at, change.key, change.to)
+            for one in beside
+        ):
+            continue
+        try:
+            if beside:
+                raise FurnelError(WHAT, why="both changed it")
+            result = _apply(result, change)
+        except FurnelError:
+            loose = change.model_copy(update={"place": "last"})
+            if not beside and change.do == "add" and (made := _tried(result, loose)) is not None:
+                result = made
+                continue
+            address = change.address
+            told.append(Dispute(change, theirs.look(address) if theirs.has(address) else None))
+    return Merged(result, tuple(told))
+
+
+def _tried(document: Document, change: Change) -> Document | None:
+    try:
+        return _apply(document, change)
+    except FurnelError:
+        return None
+
+
 def difference(base: Document, theirs: Document) -> tuple[Change, ...]:
     """The changes that turn one document into another, record by record and value by value; proven by applying them."""
     changes = tuple(_differences(base.plain(), theirs.plain(), ()))
@@ -247,49 +290,43 @@ def _of_tables(base: dict[str, Value], theirs: dict[str, Value], at: Address) ->
 def _of_lists(base: list[Value], theirs: list[Value], at: Address) -> list[Change]:
     naming = _naming(base, theirs)
     if naming is None:
-        if _are_scalars(base) and _are_scalars(theirs):
-            return _of_values(base, theirs, at)
+        if _are_scalars(base) and _are_scalars(theirs) and _are_distinct(base) and _are_distinct(theirs):
+            mine, yours = ({scalar_text(value): value for value in rows} for rows in (base, theirs))
+            if all(type(mine[name]) is type(yours[name]) for name in mine.keys() & yours.keys()):
+                return _arranged(mine, yours, at, "")
         return [Change(do="set", at=address_text(at), to=theirs, was=base)]
     mine, yours = ({scalar_text(row[naming]): row for row in rows} for rows in (base, theirs))
+    return _arranged(mine, yours, at, naming)
+
+
+def _arranged(mine: dict[str, Value], yours: dict[str, Value], at: Address, naming: str) -> list[Change]:
+    """What turns a list of things with names into another: what is in them first, then what comes in, then the order."""
     out: list[Change] = []
     for name, row in mine.items():
         step = Step("", naming, name)
         if name not in yours:
             out.append(Change(do="drop", at=_inside(at, step), was=row))
-        else:
+        elif naming:
             out += [
                 change.model_copy(update={"at": _inside(at, step) + (f"/{change.at}" if change.at else "")})
                 for change in _differences(row, yours[name], ())
             ]
-    previous = ""
+    order, previous = [name for name in mine if name in yours], ""
     for name, row in yours.items():
         if name not in mine:
             place = f"after {previous}" if previous else "first"
-            out.append(Change(do="add", at=address_text(at), to=row, place=place if base else "last"))
+            out.append(Change(do="add", at=address_text(at), to=row, place=place if mine else "last"))
+            order.insert(order.index(previous) + 1 if previous else 0, name)
         previous = name
+    wanted = list(yours)
+    still: set[str] = set()
+    for block in SequenceMatcher(None, order, wanted, autojunk=False).get_matching_blocks():
+        still.update(order[block.a : block.a + block.size])
+    for number, name in enumerate(wanted):
+        if name not in still:
+            place = f"after {wanted[number - 1]}" if number else "first"
+            out.append(Change(do="move", at=_inside(at, Step("", naming, name)), place=place))
     return out
-
-
-def _of_values(base: list[Value], theirs: list[Value], at: Address) -> list[Change]:
-    """A list of texts and numbers: taken out and put in by place, from its end."""
-    out: list[Change] = []
-    if len(set(map(repr, base))) != len(base) or len(set(map(repr, theirs))) != len(theirs):
-        return [Change(do="set", at=address_text(at), to=theirs, was=base)]
-    matcher = SequenceMatcher(None, list(map(repr, base)), list(map(repr, theirs)), autojunk=False)
-    for kind, first, end, start, stop in matcher.get_opcodes():
-        if kind == "equal":
-            continue
-        out += [
-            Change(do="drop", at=_inside(at, Step("", "", scalar_text(value))), was=value)
-            for value in base[first:end]
-        ]
-        previous = scalar_text(theirs[start - 1]) if start else ""
-        for value in theirs[start:stop]:
-            place = f"after {previous}" if previous else "first"
-            out.append(Change(do="add", at=address_text(at), to=value, place=place))
-            previous = scalar_text(value)
-    drops = [change for change in out if change.do == "drop"]
-    return [*drops, *(change for change in out if change.do != "drop")]
 
 
 def _inside(at: Address, step: Step) -> str:
@@ -312,6 +349,10 @@ def _naming(base: Sequence[Value], theirs: Sequence[Value]) -> str | None:
 
 def _are_scalars(rows: Sequence[Value]) -> bool:
     return not any(isinstance(row, dict | list) for row in rows)
+
+
+def _are_distinct(rows: Sequence[Value]) -> bool:
+    return len({scalar_text(row) for row in rows}) == len(rows)
 
 
 def _short(value: Value) -> str:
