@@ -52,6 +52,19 @@ _SCENES = """<?xml version="1.0" encoding="UTF-8"?>
   <scene id="chart room" music="lantern_waltz"/>
 </scenes>
 """
+_BERTHS = """-- where the boats lie at night
+berth north {
+    boat = 'otter';
+    lamps = (warm, cold);   -- the cold one is for fog
+    depth_m = 2.4;
+}
+berth south {
+    boat = 'skiff';
+    lamps = (warm);
+    depth_m = 1.6;
+}
+berth "long pier" { boat = 'herring'; lamps = (); depth_m = 3.0; }
+""".replace('"', "'")
 _PLAYLIST = {
     "quay": ["slow_water", "fog"],
     "open water": ["reel_night", "lantern_waltz"],
@@ -123,7 +136,13 @@ def rules() -> dict[str, bytes]:
             f"ware.{name}.text": "Hangs in the chart room",
         }
     strings = "key,en\n" + "".join(f"{key},{word}\n" for key, word in words.items())
-    texts = {"boats.toml": _BOATS, "scene.xml": _SCENES, "villages.ini": villages, "strings.csv": strings}
+    texts = {
+        "boats.toml": _BOATS,
+        "scene.xml": _SCENES,
+        "villages.ini": villages,
+        "strings.csv": strings,
+        "berths.yard": _BERTHS,
+    }
     trees = {
         "sound-events.json": events, "playlist.json": _PLAYLIST, "palette.json": palette, "passengers.json": passengers,
         "tunes.json": tunes, "wares.json": wares,

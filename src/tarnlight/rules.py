@@ -36,6 +36,8 @@ def read(path: str, data: bytes) -> Any:
             return _scenes(ElementTree.fromstring(text))
         if path.endswith(".csv"):
             return list(csv.DictReader(io.StringIO(text)))
+        if path.endswith(".yard"):
+            return _berths_of(text)
         if path.endswith(".ini"):
             parser = configparser.ConfigParser(interpolation=None)
             parser.read_string(text)
@@ -50,6 +52,31 @@ def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
     if len(out) != len(pairs):
         raise ValueError("a key is there twice")
     return out
+
+
+def _berths_of(text: str) -> dict[str, dict[str, Any]]:
+    """Berths in the yard's own notation: `berth name { key = value; }`, values quoted, bare, or lists in parentheses."""
+    out: dict[str, dict[str, Any]] = {}
+    text = re.sub(r"--[^\n]*", "", text)
+    for name, body in re.findall(r"berth\s+('[^']*'|\S+)\s*\{(.*?)\}", text, re.DOTALL):
+        rows = re.findall(r"(\w+)\s*=\s*(\([^)]*\)|'[^']*'|[^;]*?)\s*;", body)
+        if re.sub(r"(\w+)\s*=\s*(\([^)]*\)|'[^']*'|[^;]*?)\s*;", "", body).strip():
+            raise Broken(f"the berth {name} has something that is no value")
+        out[name.strip("'")] = {
+            key: [part.strip() for part in value[1:-1].split(",") if part.strip()]
+            if value.startswith("(")
+            else value.strip("'")
+            for key, value in rows
+        }
+    if re.sub(r"berth\s+('[^']*'|\S+)\s*\{.*?\}", "", text, flags=re.DOTALL).strip():
+        raise Broken("there is something between the berths")
+    return out
+
+
+def _berth_value(text: str) -> list[str] | str:
+    if text.startswith("("):
+        return [part.strip() for part in text[1:-1].split(",") if part.strip()]
+    return text.strip("'")
 
 
 def _scenes(root: ElementTree.Element) -> dict[str, dict[str, Any]]:
@@ -122,6 +149,18 @@ def _scene(scenes: Any, has: Finds, other: Callable[[str], Any]) -> tuple[str, s
             if flag["village"] not in villages:
                 raise Broken(f"{name} shows the ensign of {flag['village']}, which is nowhere")
     return "", f"shows {sum(len(scene['boats']) for scene in scenes.values())} boats"
+
+
+def _berths(berths: Any, has: Finds, other: Callable[[str], Any]) -> tuple[str, str]:
+    boats = other("rules/boats.toml")
+    for name, berth in berths.items():
+        if set(berth) != {"boat", "lamps", "depth_m"}:
+            raise Broken(f"{name} has other keys than boat, lamps and depth_m")
+        if berth["boat"] not in boats:
+            raise Broken(f"{berth['boat']} lies at {name}, and is nowhere")
+        if float(berth["depth_m"]) < 1:
+            return f"{name} is too shallow for any boat", "leaves it empty"
+    return "", f"has {len(berths)} berths"
 
 
 def _playlist(lists: Any, has: Finds, other: Callable[[str], Any]) -> tuple[str, str]:
@@ -223,7 +262,7 @@ def _events(events: Any, has: Finds, other: Callable[[str], Any]) -> tuple[str, 
 _JUDGES: dict[str, Callable[[Any, Finds, Callable[[str], Any]], tuple[str, str]]] = {
     "rules/boats.toml": _boats, "rules/scene.xml": _scene, "rules/playlist.json": _playlist, "rules/tunes.json": _tunes,
     "rules/wares.json": _wares, "rules/villages.ini": _villages, "rules/passengers.json": _passengers,
-    "rules/strings.csv": _strings, "rules/sound-events.json": _events,
+    "rules/berths.yard": _berths, "rules/strings.csv": _strings, "rules/sound-events.json": _events,
 }  # fmt: skip
 
 

@@ -165,6 +165,7 @@ class World:
                 ".xml",
                 ".csv",
                 ".ini",
+                ".yard",
             ):
                 inner = file.relative_to(folder).as_posix()
                 if inner != "mod.toml":

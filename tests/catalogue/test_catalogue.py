@@ -39,7 +39,7 @@ def test_facts_are_what_the_game_made(catalogue: Catalogue) -> None:
         len(SHEETS),
         len(bank()),
         4,
-        10,
+        11,
     )
     for path, (fmt, _) in TEXTURES.items():
         facts = catalogue.get(path).facts
@@ -91,7 +91,7 @@ def test_the_index_may_be_deleted_or_damaged(catalogue: Catalogue, tmp_path: Pat
         file.write_bytes(damage)
         again = Catalogue(Install(catalogue.install.folder), file)
         again.refresh(QUIET)
-        assert len(again.assets) == 189
+        assert len(again.assets) == 190
         again.close()
 
 

@@ -131,6 +131,8 @@ def test_bad_usage(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
         ("rules/wares.json", '"price": 12', '"price": -2', "refused", "less than nothing"),
         ("rules/villages.ini", "ensign = kettle", "ensign = ketle", "refused", "nowhere"),
         ("rules/passengers.json", '"clerk"', '"nurse"', "garbled", "two passengers"),
+        ("rules/berths.yard", "depth_m = 1.6", "depth_m = 0.6", "garbled", "too shallow"),
+        ("rules/berths.yard", "boat = 'skiff'", "boat = 'skif'", "refused", "skif lies at south"),
         ("rules/strings.csv", "mail,Night mail", "quay,Night mail", "garbled", "quay stands there twice"),
     ],
 )  # fmt: skip

@@ -202,3 +202,30 @@ def test_what_both_changed_is_told_and_what_both_added_is_there() -> None:
     plain = found.document.plain()
     assert plain["tunes"] == ["mist", "fog", "reel", "waltz"] and plain["boats"][1]["hull"] == "h"
     assert "// the fleet" in found.document.text
+
+
+XML = """<scenes>
+  <!-- at dusk -->
+  <scene id="quay" music="fog"><boat ref="a" x="1"/></scene>
+  <scene id="lamp"/>
+</scenes>
+"""
+
+
+@pytest.mark.parametrize(
+    ("old", "new", "said"),
+    [
+        ("</scenes>", '  <scene id="pier" music="reel"/>\n</scenes>', ["new scene pier"]),
+        ('  <scene id="lamp"/>\n', "", ["without scene[@id=lamp]"]),
+        ('<boat ref="a" x="1"/>', '<boat ref="a" x="2"/>', ["scene[@id=quay]/boat/@x: 1 → 2"]),
+        ('<boat ref="a" x="1"/>', '<boat ref="a" x="1"/><boat ref="b" x="3"/>', None),
+        ('<boat ref="a" x="1"/>', "<lamp/><lamp/>", None),
+    ],
+)  # fmt: skip
+def test_elements_come_and_go(old: str, new: str, said: list[str] | None) -> None:
+    base, theirs = (document_of(text.encode(), "s.xml") for text in (XML, XML.replace(old, new)))
+    changes = difference(base, theirs)
+    made = applied(base, changes)
+    assert made.plain() == theirs.plain() and "<!-- at dusk -->" in made.text
+    assert said is None or [change.said() for change in changes] == said
+    assert merged(base, theirs, theirs).document.plain() == theirs.plain()

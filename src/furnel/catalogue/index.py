@@ -23,6 +23,7 @@ from furnel.folders import cache_folder
 from furnel.games import Archive, Install
 from furnel.media import HEAD_BYTES, KINDS, Facts, Glances
 from furnel.progress import QUIET, Part, Progress, check
+from furnel.texts import use_forms
 
 _KNOWN_BY = ("images", "imagefiles", "sound", "sprites", "texts", "containers", "games", "media", "catalogue")
 _SCHEMA = """
@@ -44,6 +45,7 @@ class Catalogue:
 
     def __init__(self, install: Install, file: Path | None = None) -> None:
         self.install = install
+        use_forms(install.profile.notations)
         self.assets = Shelf([], {name: np.zeros(0, np.int64) for name in COLUMNS}, (), ("",), (), {})
         self._lock = threading.Lock()
         self._closed = False

@@ -20,7 +20,7 @@ from furnel.games.additions import AdditionRule
 from furnel.games.looprecord import LoopRecord
 from furnel.games.modfiles import AboutFile, OrderFile
 from furnel.schema import Colour, GlobText, InsidePath, NameText, Part, Pixels, parse_toml, template
-from furnel.texts import EventKeys, ValueRule
+from furnel.texts import EventKeys, Form, ValueRule
 
 WHAT = "Reading a profile"
 
@@ -193,6 +193,7 @@ class Profile(Part):
     names: tuple[NamesRule, ...] = ()
     roles: tuple[RoleRule, ...] = ()
     events: EventsRule | None = None
+    notations: tuple[Form, ...] = ()
     values: tuple[ValueRule, ...] = ()
     additions: tuple[AdditionRule, ...] = ()
     mods: ModRule
@@ -251,7 +252,7 @@ class Profile(Part):
     @cached_property
     def rules_mark(self) -> str:
         """Something that is another when the rules for roles are others."""
-        return hashlib.sha256(repr(self.roles).encode()).hexdigest()[:16]
+        return hashlib.sha256(repr((self.roles, self.notations)).encode()).hexdigest()[:16]
 
     @cached_property
     def _role_pattern(self) -> re.Pattern[str]:

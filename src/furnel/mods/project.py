@@ -14,10 +14,10 @@ from tomlkit.exceptions import TOMLKitError
 
 from furnel.atomic import write_text
 from furnel.errors import FurnelError, reason
+from furnel.media import PICTURE, SOUND, medium_by_suffix
 from furnel.media.encode import Encode
 from furnel.mods.steps import STEP_TYPES, Value, step_type
 from furnel.schema import IdText, InnerPath, NameText, Part, PlainText, VersionText, validated
-from furnel.texts.documents import taken_apart
 from furnel.texts.patch import Change
 from furnel.words import count
 
@@ -79,7 +79,7 @@ class Swap(Part):
 
     @model_validator(mode="after")
     def _made_of_something(self) -> Swap:
-        if not self.source and not self.changes and not taken_apart(self.base):
+        if not self.source and not self.changes and medium_by_suffix(Path(self.base)) in (PICTURE, SOUND):
             raise ValueError("it has neither a source nor changes")
         if self.changes and (self.source or self.steps or self.encode is not None):
             raise ValueError(

@@ -113,14 +113,14 @@ class Book:
 
     def meaning(self, address: Address) -> Meaning:
         """What is known of the value at an address."""
-        place = place_of(address, self.meanings.records, self.now.takes_twins)
+        place = place_of(address, self.meanings.records, bool(self.now.twins))
         return self.meanings.of.get(place, Meaning())
 
     def lines(self, sheet: Sheet, name: str) -> list[Line]:
         """All values of a record, in their order; those that the mod took out stand last."""
         at = sheet.records[name]
         sides = (side.get(name, ABSENT) for side in (sheet.now, sheet.game))
-        now, game = (dict(_leaves(value, self.now.takes_twins)) for value in sides)
+        now, game = (dict(_leaves(value, bool(self.now.twins))) for value in sides)
         return [
             self._line((*at, *key), key, now.get(key, ABSENT), game.get(key, ABSENT))
             for key in {**now, **game}
@@ -176,13 +176,13 @@ def _sheet(
     records = {**(table.records if rows else {}), **gone}
     keys: dict[Address, None] = {}
     for row in islice((rows or game).values(), _TELLING):
-        for key, _ in leaves(row, document.takes_twins):
+        for key, _ in leaves(row, bool(document.twins)):
             if key and key not in keys and not any(step.picks for step in key):
                 keys[key] = None
     some = next(iter(records.values()), table.address)
     columns = []
     for key in keys:
-        meaning = of.of.get(place_of((*some, *key), of.records, document.takes_twins), Meaning())
+        meaning = of.of.get(place_of((*some, *key), of.records, bool(document.twins)), Meaning())
         columns.append(Column(key, _label(key, meaning), meaning.unit, meaning))
     return Sheet(
         address_text(table.address) or "records",
@@ -261,7 +261,7 @@ def like_another(book: Book, sheet: Sheet, name: str, like: str) -> Change:
     if not last.picks:
         return Change(do="add", at=address_text(at), key=name, to={}, like=like, place=f"after {like}")
     key = ""
-    if book.now.takes_twins and at:
+    if book.now.twins and at:
         at, key = at[:-1], at[-1].key  # elements of one name stand in the element around them
     picked = str(Step("", last.field, like))[1:-1]
     return Change(

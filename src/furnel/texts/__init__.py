@@ -2,8 +2,9 @@
 
 from furnel.texts.address import Step, address_text, parse_address
 from furnel.texts.definition import FORMATS, check, format_of, read_text
+from furnel.texts.described import Form
 from furnel.texts.document import Document
-from furnel.texts.documents import NOTATIONS, document_of, taken_apart
+from furnel.texts.documents import NOTATIONS, document_of, taken_apart, use_forms
 from furnel.texts.events import EventKeys, SoundEvent, read_events, with_events
 from furnel.texts.meaning import Fault, Known, Meaning, Meanings, ValueRule, faults, ids_of, meanings
 from furnel.texts.patch import (
@@ -19,8 +20,8 @@ from furnel.texts.patch import (
 from furnel.texts.places import spots, tables
 
 __all__ = [
-    "FORMATS", "NOTATIONS", "Change", "Document", "EventKeys", "Fault", "Known", "Meaning", "Meanings", "SoundEvent", "Step",
-    "ValueRule", "address_text", "applied", "check", "difference", "disputes", "document_of", "faults", "format_of", "ids_of",
-    "meanings", "merged", "parse_address", "read_events", "read_text", "settled", "spots", "tables", "taken_apart",
-    "with_change", "with_events", "without_change",
+    "FORMATS", "NOTATIONS", "Change", "Document", "EventKeys", "Fault", "Form", "Known", "Meaning", "Meanings",
+    "SoundEvent", "Step", "ValueRule", "address_text", "applied", "check", "difference", "disputes", "document_of",
+    "faults", "format_of", "ids_of", "meanings", "merged", "parse_address", "read_events", "read_text", "settled",
+    "spots", "tables", "taken_apart", "use_forms", "with_change", "with_events", "without_change",
 ]  # fmt: skip

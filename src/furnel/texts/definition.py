@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from furnel.texts.document import decoded
-from furnel.texts.documents import document_of, taken_apart
+from furnel.texts.documents import decoded_text, document_of, notation_of, taken_apart
 
 FORMATS = {
     ".toml": "TOML", ".json": "JSON", ".xml": "XML", ".csv": "CSV", ".tsv": "TSV", ".ini": "INI", ".cfg": "INI",
@@ -13,12 +12,12 @@ FORMATS = {
 
 def format_of(path: str) -> str | None:
     """The text format that a path's ending stands for, or None."""
-    return FORMATS.get(f".{path.rpartition('.')[2].lower()}")
+    return FORMATS.get(f".{path.rpartition('.')[2].lower()}") or notation_of(path)
 
 
 def read_text(data: bytes, where: object = "") -> str:
     """A definition's text. Raises FurnelError when it is neither UTF-8 nor marked as UTF-16."""
-    return decoded(data, where)[0]
+    return decoded_text(data, str(where))[0]
 
 
 def check(data: bytes, path: str) -> None:

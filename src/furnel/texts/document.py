@@ -148,8 +148,8 @@ class Document:
     notation: ClassVar[str] = ""
     is_typed: ClassVar[bool] = True
     """Whether it tells numbers and switches from texts."""
-    takes_twins: ClassVar[bool] = False
-    """Whether a table may have several items of one key."""
+    twins: ClassVar[Literal["", "records", "all"]] = ""
+    """Whether a table may have several items of one key: none, several records, or several of anything (there are no lists)."""
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "root", self._parse())
@@ -263,7 +263,7 @@ class Document:
             raise self._refusal(address, "it is a single value, and nothing can be added to it")
         if node.kind == "table" and not key:
             raise self._refusal(address, "a table takes nothing without a key")
-        if node.kind == "table" and any(item.key == key for item in node.items) and not self.takes_twins:
+        if node.kind == "table" and any(item.key == key for item in node.items) and not self.twins:
             raise self._refusal(address, f"it has a {key} already")
         count = len(node.items)
         place = count if at is None else max(0, min(at, count))
@@ -287,7 +287,18 @@ class Document:
             raise self._refusal(address, f"there is a {key} already")
         return self._replaced(found.item.key_start, found.item.key_end, self._key_spelled(key))
 
+    def _storable(self, text: str) -> str:
+        """A text that can be stored as the definition is. Raises FurnelError for signs that its encoding does not have."""
+        try:
+            text.encode(self.encoding.name)
+        except UnicodeEncodeError as error:
+            raise self._refusal(
+                (), f"{text[error.start]!r} cannot be written in {self.encoding.name.upper()}"
+            ) from error
+        return text
+
     def _replaced(self, start: int, end: int, text: str) -> Document:
+        self._storable(text)
         return type(self)(self.text[:start] + text + self.text[end:], self.where, self.encoding)
 
     def _proven(self, start: int, end: int, text: str, address: Address, value: Value) -> Document:

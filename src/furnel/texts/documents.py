@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from furnel.errors import FurnelError
 from furnel.texts.csvtext import CsvDocument
-from furnel.texts.document import Document, decoded
+from furnel.texts.described import DescribedDocument, Form
+from furnel.texts.document import Document, Encoding, decoded
 from furnel.texts.initext import IniDocument
 from furnel.texts.jsontext import JsonDocument
 from furnel.texts.tomltext import TomlDocument
@@ -22,23 +25,57 @@ NOTATIONS: dict[str, type[Document]] = {
 }
 
 
+_forms: dict[str, Form] = {}
+
+
+def use_forms(forms: Iterable[Form]) -> None:
+    """Read texts as the game that is open writes them: its profile's notations stand before the known ones."""
+    _forms.clear()
+    _forms.update({form.ending.lower(): form for form in forms})
+
+
+def _ending(path: str) -> str:
+    return f".{path.rpartition('.')[2].lower()}"
+
+
 def taken_apart(path: str) -> bool:
     """Whether a file of this name is in a notation that Furnel takes apart."""
-    return f".{path.rpartition('.')[2].lower()}" in NOTATIONS
+    return _ending(path) in NOTATIONS or _ending(path) in _forms
+
+
+def notation_of(path: str) -> str | None:
+    """What a file's notation is called, or None for one that is not taken apart."""
+    ending = _ending(path)
+    form, kind = _forms.get(ending), NOTATIONS.get(ending)
+    if form is not None:
+        return form.written_as or "described"
+    return kind.notation if kind is not None else None
+
+
+def decoded_text(data: bytes, where: str, encoding: str = "") -> tuple[str, Encoding]:
+    """A definition's text and how it is stored, by its mark, else as its game writes it. Raises FurnelError for damage."""
+    form = _forms.get(_ending(where))
+    return decoded(data, where, encoding or (form.encoding if form is not None else ""))
 
 
 def document_of(data: bytes, where: str, encoding: str = "") -> Document:
     """A definition's bytes as a document. Raises FurnelError for damage, and for files that are not taken apart.
 
-    `where` is its path, whose ending says the notation; `encoding` what its bytes are where no mark tells and it is not UTF-8.
+    `where` is its path, whose ending says the notation; `encoding` what its bytes are where neither a mark nor the game tells.
     """
-    kind = NOTATIONS.get(f".{where.rpartition('.')[2].lower()}")
-    if kind is None:
+    ending = _ending(where)
+    form, kind = _forms.get(ending), NOTATIONS.get(ending)
+    if form is not None and form.written_as:
+        kind = next(one for one in NOTATIONS.values() if one.notation == form.written_as)
+    if form is None and kind is None:
         raise FurnelError(
             "Reading a definition",
             where=where,
             why="this kind of file is not taken apart",
-            remedy=f"Known endings: {', '.join(NOTATIONS)}",
+            remedy=f"Known endings: {', '.join([*NOTATIONS, *_forms])}",
         )
-    text, how = decoded(data, where, encoding)
+    text, how = decoded_text(data, where, encoding)
+    if form is not None and not form.written_as:
+        return DescribedDocument(text, where, how, form)
+    assert kind is not None
     return kind(text, where, how)

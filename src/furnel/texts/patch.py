@@ -123,7 +123,7 @@ def _apply(document: Document, change: Change) -> Document:
 def _new_value(document: Document, node: Node, change: Change) -> Value:
     if not change.like:
         return change.to
-    if node.kind == "table" and document.takes_twins:
+    if node.kind == "table" and document.twins:
         step = parse_address(f"{Step(change.key)}[{change.like}]")[0]
     else:
         step = Step(change.like) if node.kind == "table" else parse_address(f"[{change.like}]")[0]
@@ -245,7 +245,7 @@ def _tried(document: Document, change: Change) -> Document | None:
 
 def difference(base: Document, theirs: Document) -> tuple[Change, ...]:
     """The changes that turn one document into another, record by record and value by value; proven by applying them."""
-    changes = tuple(_differences(base.plain(), theirs.plain(), ()))
+    changes = tuple(_differences(base.plain(), theirs.plain(), (), base.twins))
     try:
         if applied(base, changes).plain() == theirs.plain():
             return changes
@@ -259,49 +259,82 @@ def difference(base: Document, theirs: Document) -> tuple[Change, ...]:
     )
 
 
-def _differences(base: Value, theirs: Value, at: Address) -> list[Change]:
+def _differences(base: Value, theirs: Value, at: Address, twins: str) -> list[Change]:
     if repr(base) == repr(theirs):
         return []
     if isinstance(base, dict) and isinstance(theirs, dict):
-        return _of_tables(base, theirs, at)
+        return _of_tables(base, theirs, at, twins)
     if isinstance(base, list) and isinstance(theirs, list):
-        return _of_lists(base, theirs, at)
+        return _of_lists(base, theirs, at, twins)
     return [Change(do="set", at=address_text(at), to=theirs, was=base)]
 
 
-def _of_tables(base: dict[str, Value], theirs: dict[str, Value], at: Address) -> list[Change]:
+def _of_tables(base: dict[str, Value], theirs: dict[str, Value], at: Address, twins: str) -> list[Change]:
     out = []
     for key, value in base.items():
+        inside = (*at, Step(key))
         if key not in theirs:
-            out.append(Change(do="drop", at=address_text((*at, Step(key))), was=value))
+            times = len(_rows(value)) if _several(value, twins) else 1
+            was = value if times == 1 else None
+            out += [Change(do="drop", at=address_text(inside), was=was) for _ in range(times)]
+        elif _several(value, twins) or _several(theirs[key], twins):
+            out += _of_twins(_rows(value), _rows(theirs[key]), at, key, twins)
         else:
-            out += _differences(value, theirs[key], (*at, Step(key)))
+            out += _differences(value, theirs[key], inside, twins)
     previous = ""
     for key, value in theirs.items():
         if key not in base:
             place = f"after {previous}" if previous else "first"
-            out.append(
-                Change(do="add", at=address_text(at), key=key, to=value, place=place if base else "last")
-            )
+            rows = _rows(value) if _several(value, twins) else [value]
+            if len(rows) > 1 or not base:
+                place = "last"
+            out += [Change(do="add", at=address_text(at), key=key, to=row, place=place) for row in rows]
         previous = key
     return out
 
 
-def _of_lists(base: list[Value], theirs: list[Value], at: Address) -> list[Change]:
+def _several(value: Value, twins: str) -> bool:
+    """Whether plain data stands for several items of one key: any list, or, where values may be lists, one of records."""
+    return isinstance(value, list) and (
+        twins == "all" or (twins != "" and any(isinstance(row, dict) for row in value))
+    )
+
+
+def _rows(value: Value) -> list[Value]:
+    return value if isinstance(value, list) else [value]
+
+
+def _of_twins(base: list[Value], theirs: list[Value], at: Address, key: str, twins: str) -> list[Change]:
+    """Items of one key in a table: by what names them, else all of them anew."""
+    naming = _naming(base, theirs)
+    if naming is not None:
+        mine, yours = ({scalar_text(row[naming]): row for row in rows} for rows in (base, theirs))
+        return _arranged(mine, yours, (*at, Step(key)), naming, twins, key)
+    drops = [Change(do="drop", at=address_text((*at, Step(key)))) for _ in base]
+    return [*drops, *(Change(do="add", at=address_text(at), key=key, to=row) for row in theirs)]
+
+
+def _of_lists(base: list[Value], theirs: list[Value], at: Address, twins: str) -> list[Change]:
     naming = _naming(base, theirs)
     if naming is None:
         if _are_scalars(base) and _are_scalars(theirs) and _are_distinct(base) and _are_distinct(theirs):
             mine, yours = ({scalar_text(value): value for value in rows} for rows in (base, theirs))
             if all(type(mine[name]) is type(yours[name]) for name in mine.keys() & yours.keys()):
-                return _arranged(mine, yours, at, "")
+                return _arranged(mine, yours, at, "", twins)
         return [Change(do="set", at=address_text(at), to=theirs, was=base)]
     mine, yours = ({scalar_text(row[naming]): row for row in rows} for rows in (base, theirs))
-    return _arranged(mine, yours, at, naming)
+    return _arranged(mine, yours, at, naming, twins)
 
 
-def _arranged(mine: dict[str, Value], yours: dict[str, Value], at: Address, naming: str) -> list[Change]:
-    """What turns a list of things with names into another: what is in them first, then what comes in, then the order."""
+def _arranged(
+    mine: dict[str, Value], yours: dict[str, Value], at: Address, naming: str, twins: str, key: str = ""
+) -> list[Change]:
+    """What turns a list of things with names into another: what is in them first, then what comes in, then the order.
+
+    With a `key` they are not in a list, but items of that key in the table around.
+    """
     out: list[Change] = []
+    within = address_text(at[:-1] if key else at)
     for name, row in mine.items():
         step = Step("", naming, name)
         if name not in yours:
@@ -309,13 +342,13 @@ def _arranged(mine: dict[str, Value], yours: dict[str, Value], at: Address, nami
         elif naming:
             out += [
                 change.model_copy(update={"at": _inside(at, step) + (f"/{change.at}" if change.at else "")})
-                for change in _differences(row, yours[name], ())
+                for change in _differences(row, yours[name], (), twins)
             ]
     order, previous = [name for name in mine if name in yours], ""
     for name, row in yours.items():
         if name not in mine:
             place = f"after {previous}" if previous else "first"
-            out.append(Change(do="add", at=address_text(at), to=row, place=place if mine else "last"))
+            out.append(Change(do="add", at=within, key=key, to=row, place=place if mine else "last"))
             order.insert(order.index(previous) + 1 if previous else 0, name)
         previous = name
     wanted = list(yours)

@@ -52,7 +52,7 @@ def naming_of(rows: list[Any]) -> str | None:
 def spots(document: Document, records: set[Place] | None = None) -> Iterator[Spot]:
     """Every value of a definition, the outer ones first. Places whose keys are names of records are added to `records`."""
     known = set() if records is None else records
-    yield from _spots(document.plain(), (), (), known, document.takes_twins)
+    yield from _spots(document.plain(), (), (), known, bool(document.twins))
 
 
 def _spots(value: Value, place: Place, address: Address, records: set[Place], twins: bool) -> Iterator[Spot]:
@@ -94,7 +94,7 @@ ABSENT = object()
 
 def changed_spots(document: Document, game: Document, records: set[Place]) -> Iterator[Spot]:
     """Every value of a definition that the game's own does not have at that address, and the tables around it."""
-    yield from _changed(document.plain(), game.plain(), (), (), records, document.takes_twins)
+    yield from _changed(document.plain(), game.plain(), (), (), records, bool(document.twins))
 
 
 def _changed(
@@ -226,7 +226,7 @@ def tables(document: Document) -> list[Table]:
     known: list[Table] | None = document.kept.get("tables")
     if known is None:
         found: dict[Place, Table] = {}
-        _tables(document.plain(), (), (), found, document.takes_twins)
+        _tables(document.plain(), (), (), found, bool(document.twins))
         known = document.kept["tables"] = list(found.values())
     return known
 
@@ -235,7 +235,7 @@ def gather(
     document: Document, values: dict[Place, list[Value]], keys: dict[Place, set[str]], records: set[Place]
 ) -> None:
     """Add a definition's values to those of each kind of place, its keys and the places of its records."""
-    _gather(document.plain(), (), values, keys, records, document.takes_twins)
+    _gather(document.plain(), (), values, keys, records, bool(document.twins))
 
 
 def _gather(

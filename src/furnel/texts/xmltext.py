@@ -27,7 +27,7 @@ class XmlDocument(Document):
 
     notation = "XML"
     is_typed = False
-    takes_twins = True
+    twins = "all"
 
     def _parse(self) -> Node:
         self._check()
