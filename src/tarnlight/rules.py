@@ -93,13 +93,29 @@ def _scenes(root: ElementTree.Element) -> dict[str, dict[str, Any]]:
     return out
 
 
-def judge(path: str, data: bytes, has: Finds, other: Callable[[str], Any]) -> tuple[str, str]:
+LAID_OVER = ("rules/boats.toml", "rules/strings.csv")
+"""Texts of which a mod may have a part: its records stand in the place of the game's, or come after them."""
+
+
+def laid_over(path: str, content: Any, more: Any) -> Any:
+    """A text's content with a mod's records over it."""
+    if path.endswith(".toml"):
+        return {**content, **more}
+    own: dict[str, Any] = {}
+    again = []
+    for row in more:
+        if own.setdefault(row["key"], row) is not row:
+            again.append(row)
+    kept = [own.pop(row["key"], row) for row in content]
+    return [*kept, *own.values(), *again]
+
+
+def judge(path: str, content: Any, has: Finds, other: Callable[[str], Any]) -> tuple[str, str]:
     """What is wrong with a text (nothing: an empty one) and what reading it does; `other` reads another text of the game.
 
     Raises Broken when the game does not use it.
     """
     read_one = _JUDGES.get(path)
-    content = read(path, data)
     return read_one(content, has, other) if read_one is not None else ("", "is read")
 
 

@@ -80,13 +80,25 @@ class World:
     def book(self, path: str) -> Any:
         """A text of the game as plain data, as it is with mods on; the game's own where theirs is refused."""
         if path not in self._books:
-            data = self.winner(path)[1] if self.has(path) else b""
+            content: Any = {}
             try:
-                rules.judge(path, data, self.has, self.book)
+                content = self._content(path, self.winner(path)[1]) if self.has(path) else {}
+                rules.judge(path, content, self.has, self.book)
             except (Broken, ValueError, KeyError, TypeError, AttributeError):
-                data = self.originals.get(path, b"")
-            self._books[path] = rules.read(path, data) if data else {}
+                if path in self.originals:
+                    content = rules.read(path, self.originals[path])
+            self._books[path] = content
         return self._books[path]
+
+    def _content(self, path: str, data: bytes) -> Any:
+        """What a text says; of one that mods may have a part of, what all of them together say."""
+        if path not in rules.LAID_OVER:
+            return rules.read(path, data)
+        content = rules.read(path, self.originals[path])
+        for _, files in self.mods:
+            if path in files:
+                content = rules.laid_over(path, content, rules.read(path, files[path]))
+        return content
 
     @property
     def events(self) -> dict[str, dict[str, Any]]:
@@ -250,7 +262,7 @@ class World:
             if not start < end or rate != 44100:
                 raise Broken("a loop record that makes no sense")
             return "", f"loops from {start / rate:.2f} s to {end / rate:.2f} s"
-        return rules.judge(path, data, self.has, self.book)
+        return rules.judge(path, self._content(path, data), self.has, self.book)
 
     def _judge_tune(self, path: str, data: bytes) -> tuple[str, str]:
         rate, channels, frames = loaders.ogg_format(data)

@@ -13,11 +13,12 @@ from furnel.cli import main
 from furnel.errors import FurnelError
 from furnel.games import ask_report
 from furnel.mods import definitions
-from furnel.mods.build import build
+from furnel.mods.build import build, examine_all
 from furnel.mods.deploy import install_mod
 from furnel.mods.project import Swap, load_project
 from furnel.mods.workspace import Workspace, open_workspace
 from furnel.texts import Change
+from tarnlight.world import World
 
 BOATS = "rules/boats.toml"
 RAFT = b'[raft]\nname = "Raft"\nhull = "a"\nsail = "b"\nlength_m = 2\nspeed = 1\n'
@@ -167,3 +168,33 @@ def test_a_change_that_cannot_be_is_refused_and_nothing_is_kept(space: Workspace
         with pytest.raises(FurnelError):
             definitions.with_changes(space, BOATS, [faster(), change])
     assert load_project(space.file).swaps == ()
+
+
+def test_only_changed_records_are_written_where_the_game_lays_them_over_its_own(space: Workspace) -> None:
+    install, own = space.catalogue.install, space.project.mod.id
+    space = changed(space, faster(3.84), Change(do="set", at="skiff/name", to="Skiff the second"))
+    install_mod(install, own, build(space).folder)
+    written = tomllib.loads((install.folder / "mods" / own / BOATS).read_text())
+    assert set(written) == {"otter", "skiff"} and written["otter"]["speed"] == 3.84
+    other = install.folder / "mods" / "other"
+    (other / "rules").mkdir(parents=True)
+    (other / "mod.toml").write_text('id = "other"\nname = "Other"\nversion = "1"\ngame-version = "1.2"\n')
+    (other / "rules" / "boats.toml").write_text(
+        '[heron]\nname = "Grey heron"\nhull = "art/hulls/hull_heron.dds"\n'
+        'sail = "art/sails/sail_night.dds"\nlength_m = 6.1\nspeed = 4.5\n'
+    )
+    order = install.folder / "mods" / "order.toml"
+    order.write_text(order.read_text() + '\n[[mod]]\nid = "other"\non = true\n')
+    seen = World(install.folder).book(BOATS)
+    assert [seen["otter"]["speed"], seen["heron"]["speed"], seen["skiff"]["name"]] == [
+        3.84,
+        4.5,
+        "Skiff the second",
+    ]
+
+
+def test_a_record_that_the_game_keeps_anyway_is_not_said_to_be_out(space: Workspace) -> None:
+    space = changed(space, faster(3.84), Change(do="drop", at="herring"))
+    examined = next(one for one in examine_all(space) if one.swap.original == BOATS)
+    told = [point.yours for point in examined.points if point.key == "rules"]
+    assert examined.state == "breaks" and "herring stays in the game" in told[0]

@@ -86,7 +86,8 @@ class RoleRule(Part):
     values, `normals`, a `loop`, a sound of an `event`, a `definition`. A role that is called like one of these behaves so.
     `channels` says what the channels mean where that is not told by looking, `keep-out` areas (left, top, width, height)
     that the game covers or never shows. Of a sound, `length` says whether the game counts its frames, `most-bytes` how large
-    it may be (0: any), `loop-record` where its loop is told. For previews: a gauge's `level` that fills and the `glow` over
+    it may be (0: any), `loop-record` where its loop is told. Of a definition, `partial` says that the game lays a mod's
+    records over its own, so that only changed ones are written. For previews: a gauge's `level` that fills and the `glow` over
     it, a `tints` list of colours (six hex digits) that the game multiplies with, and what a glow `lights`; inner paths, where
     `{folder}` and `{stem}` stand for the asset's own.
     """
@@ -104,6 +105,7 @@ class RoleRule(Part):
     most_bytes: int = Field(0, ge=0)
     loop_record: LoopRecord | None = None
     lights: AssetTemplate = ""
+    partial: bool = False
     tints: tuple[Colour, ...] = ()
     why: str = ""
 

@@ -26,12 +26,15 @@ from furnel.texts import (
     disputes,
     document_of,
     faults,
+    gone,
     ids_of,
     settled,
     taken_apart,
     with_change,
     without_change,
 )
+
+_LAID_OVER = "The game lays a mod's records over its own: what is taken out stays"
 
 if TYPE_CHECKING:
     from furnel.mods.workspace import Workspace
@@ -149,8 +152,19 @@ def meanings_of(space: Workspace, path: str) -> Meanings:
 
 def faults_of(space: Workspace, swap: Swap, yours: Document) -> list[Fault]:
     """What in a definition of the mod does not go with what is known of the game's own. FurnelError for damage."""
-    known, game = known_to(space), space.demands.texts.document(swap.base)
-    return faults(meanings_of(space, swap.base), game, yours, known)
+    return faults_between(space, swap.base, space.demands.texts.document(swap.base), yours, known_to(space))
+
+
+def faults_between(space: Workspace, base: str, game: Document, yours: Document, known: Known) -> list[Fault]:
+    """What in a changed definition does not go with what is known, or does nothing in the game."""
+    found = faults(meanings_of(space, base), game, yours, known)
+    role = space.profile.role_of(base)
+    if role is not None and role.partial:
+        for name in gone(game, yours):
+            found.append(
+                Fault("rules", name, f"{name} stays in the game", "Take it back, or change it", _LAID_OVER)
+            )
+    return found
 
 
 def own_mark(space: Workspace, swap: Swap) -> str:

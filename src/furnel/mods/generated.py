@@ -1,4 +1,4 @@
-"""Files that a mod needs beside its swaps' results: loop records of tunes, definitions of events."""
+"""Files that a mod needs beside its swaps' results, or in their place: loop records, events, tables in parts."""
 
 from __future__ import annotations
 
@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from furnel.media import SoundSpec
 from furnel.mods.events import event_definition
 from furnel.mods.workspace import Examined, Workspace
+from furnel.texts import changed_part, document_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,12 +31,28 @@ def companions(space: Workspace, examined: Sequence[Examined]) -> list[Companion
     out = [
         one for item in examined if (one := _loop_record(space, item)) is not None and one.path not in swapped
     ]
+    out += [one for item in swapped.values() if (one := _part_of(space, item)) is not None]
     rule = space.profile.events
     if rule is not None and space.project.events and space.catalogue.has(rule.file):
         own = swapped.get(rule.file)
         key = _key(space.project.events, own.key if own is not None else "")
+        out = [one for one in out if one.path != rule.file]
         out.append(Companion(rule.file, key, lambda: _definition(space, rule.file, own)))
     return out
+
+
+def _part_of(space: Workspace, item: Examined) -> Companion | None:
+    """Only the changed records of a definition, for a game that lays them over its own."""
+    swap, role = item.swap, space.profile.role_of(item.swap.base)
+    if role is None or not role.partial or not swap.changes or swap.like:
+        return None
+
+    def make() -> bytes:
+        game = document_of(space.catalogue.bytes_of(swap.base), swap.base)
+        part = changed_part(game, document_of(item.data, swap.base))
+        return item.data if part is None else part.data
+
+    return Companion(swap.original, _key(item.key, "part"), make)
 
 
 def _definition(space: Workspace, path: str, own: Examined | None) -> bytes:

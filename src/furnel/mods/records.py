@@ -9,7 +9,7 @@ from itertools import islice
 from typing import TYPE_CHECKING
 
 from furnel.errors import FurnelError
-from furnel.mods.definitions import definition, known_to, meanings_of
+from furnel.mods.definitions import definition, faults_between, known_to, meanings_of
 from furnel.texts import (
     Change,
     Document,
@@ -19,7 +19,6 @@ from furnel.texts import (
     Meanings,
     Step,
     address_text,
-    faults,
     parse_address,
     tables,
 )
@@ -146,7 +145,7 @@ def open_book(space: Workspace, original: str) -> Book:
     swap = space.project.swap_for(original)
     base = swap.base if swap is not None else original
     of = meanings_of(space, base)
-    found = faults(of, game, now, known)
+    found = faults_between(space, base, game, now, known)
     return Book(original, game, now, changes, of, known, tuple(found), _sheets(game, now, of))
 
 
