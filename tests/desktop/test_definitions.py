@@ -10,7 +10,7 @@ import pytest
 from demo.hands import Hands
 from PIL import Image
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QDialog, QInputDialog, QLineEdit, QPushButton, QWidget
+from PyQt6.QtWidgets import QComboBox, QDialog, QInputDialog, QLineEdit, QListWidget, QPushButton, QWidget
 
 from furnel.desktop.find.chooser import AssetChooser
 from furnel.desktop.fit import several
@@ -33,7 +33,7 @@ def bench(hands: Hands, mod: Path) -> Any:
 def part(bench: QWidget, kind: type, name: str) -> Any:
     """The part of a kind with this accessible name that is seen."""
     found: list[Any] = bench.findChildren(kind)
-    return next(one for one in found if one.accessibleName() == name and one.isVisible())
+    return next(one for one in found if one.accessibleName() == name and one.isVisibleTo(bench))
 
 
 def value(hands: Hands, address: str) -> Any:
@@ -97,8 +97,8 @@ def test_sorted_sifted_and_several_changed_at_once(
     bench.table.selectAll()
 
     def accept(dialog: QDialog) -> int:
-        dialog.by.setText("0.5")  # type: ignore[attr-defined]
-        dialog.what.setCurrentIndex(dialog.what.findText("speed"))  # type: ignore[attr-defined]
+        part(dialog, QComboBox, "Which value").setCurrentText("speed")
+        part(dialog, QComboBox, "To what").setEditText("0.5")
         return 1
 
     monkeypatch.setattr(several._Reckon, "exec", accept)
@@ -113,6 +113,58 @@ def test_sorted_sifted_and_several_changed_at_once(
     hands.key("Ctrl+Z", hands.window)
     hands.settle()
     assert value(hands, "heron/speed") == 3.9
+
+
+def opened(hands: Hands, path: str) -> Any:
+    hands.find(path, path)
+    hands.key("Return", hands.window.find_station.wall)
+    hands.settle()
+    assert hands.window.fit_station.current == path
+    return hands.window.fit_station.benches.of("definition")
+
+
+def test_the_games_tunes_are_switched_off_and_own_ones_put_in_a_list(
+    hands: Hands, mod: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    hands.open(mod)
+    bench = opened(hands, "rules/tunes.json")
+    bench.table.selectAll()
+
+    def accept(dialog: QDialog) -> int:
+        part(dialog, QComboBox, "Which value").setCurrentText("on")
+        ways = part(dialog, QComboBox, "How")
+        assert [ways.itemText(number) for number in range(ways.count())] == ["switch off", "switch on"]
+        return 1
+
+    monkeypatch.setattr(several._Reckon, "exec", accept)
+    hands.click(part(bench, QPushButton, "Change several…"))
+    hands.settle()
+    assert {row["on"] for row in bench._book.now.plain().values()} == {False}
+    bench = opened(hands, "rules/playlist.json")
+    space = hands.window.session.space
+    assert space is not None
+
+    def quay() -> Any:
+        return bench._book.now.plain()["quay"]
+
+    names = [button for button in bench.findChildren(QPushButton) if button.accessibleName() == "Empty"]
+    hands.click(names[0])
+    hands.settle()
+    assert quay() == []
+    for name in ("lantern_waltz", "reel_night"):
+        part(bench, QComboBox, "What to add").setCurrentText(name)
+        hands.click(part(bench, QPushButton, "Add"))
+        hands.settle()
+    assert quay() == ["lantern_waltz", "reel_night"]
+    rows = part(bench, QListWidget, "List")
+    rows.setCurrentRow(1)
+    hands.key("Alt+Up", rows)
+    hands.settle()
+    assert quay() == ["reel_night", "lantern_waltz"]
+    for wanted in (["lantern_waltz", "reel_night"], ["lantern_waltz"], []):
+        hands.key("Ctrl+Z", hands.window)
+        hands.settle()
+        assert quay() == wanted
 
 
 def test_a_record_like_another_with_an_asset_from_the_wall(

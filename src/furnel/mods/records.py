@@ -208,9 +208,14 @@ def _label(key: Address, meaning: Meaning) -> str:
 # changes that the bench makes
 
 
-def set_values(addresses: Iterable[str], value: Value) -> list[Change]:
-    """The same value at several addresses."""
-    return [Change(do="set", at=address, to=value) for address in addresses]
+def set_values(book: Book, addresses: Iterable[str], value: Value) -> list[Change]:
+    """The same value at several addresses, where it is not yet."""
+    written = value if book.now.is_typed else scalar_text(value)
+    return [
+        Change(do="set", at=address, to=written)
+        for address in addresses
+        if book.now.look(parse_address(address)) != written
+    ]
 
 
 def reckoned(book: Book, addresses: Iterable[str], how: str, by: float) -> list[Change]:

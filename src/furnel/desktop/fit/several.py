@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
-from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QInputDialog, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtCore import QSignalBlocker
+from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QInputDialog, QVBoxLayout, QWidget
 
 from furnel.desktop.fit.records_table import shown
 from furnel.desktop.look import dressed
 from furnel.desktop.widgets.basics import button, label
-from furnel.mods.records import Book, Sheet, reckoned
+from furnel.mods.records import Book, Column, Sheet, reckoned, set_values
 from furnel.texts import Change, address_text
+from furnel.texts.places import ABSENT
 
-_WAYS = {"multiply by": "multiply", "add": "add", "set to": "set"}
+_RECKONED = {"multiply by": "multiply", "add": "add", "set to": "set"}
+_SWITCHED = {"switch off": False, "switch on": True}
 _PREVIEWED = 8
 
 
@@ -43,15 +46,16 @@ class _Reckon(QDialog):
         super().__init__(parent)
         self.setWindowTitle("Change several")
         self._book, self._sheet, self._names = book, sheet, names
-        self._columns = [column for column in sheet.columns if column.meaning.types <= {"number"}]
+        self._columns = list(sheet.columns)
         self.changes: list[Change] = []
-        self.what, self.way, self.by = QComboBox(), QComboBox(), QLineEdit("1.2")
-        for part, name in ((self.what, "Which value"), (self.way, "How"), (self.by, "By how much")):
+        self.what, self.way, self.by = QComboBox(), QComboBox(), QComboBox()
+        for part, name in ((self.what, "Which value"), (self.way, "How"), (self.by, "To what")):
             part.setAccessibleName(name)
         self.what.addItems([column.label for column in self._columns])
         if 0 <= place < len(sheet.columns) and sheet.columns[place] in self._columns:
             self.what.setCurrentIndex(self._columns.index(sheet.columns[place]))
-        self.way.addItems(list(_WAYS))
+        self.by.setEditable(True)
+        self.by.setInsertPolicy(QComboBox.InsertPolicy.NoInsert)
         self._preview = label("")
         self._preview.setMinimumWidth(320)
         row = QHBoxLayout()
@@ -76,33 +80,65 @@ class _Reckon(QDialog):
         column.addLayout(row)
         column.addWidget(self._preview)
         column.addLayout(buttons)
-        self.what.currentIndexChanged.connect(lambda _: self._weigh())
+        self.what.currentIndexChanged.connect(lambda _: self._turn())
         self.way.currentIndexChanged.connect(lambda _: self._weigh())
-        self.by.textChanged.connect(lambda _: self._weigh())
+        self.by.editTextChanged.connect(lambda _: self._weigh())
+        self._turn()
+
+    @property
+    def _column(self) -> Column | None:
+        return self._columns[max(self.what.currentIndex(), 0)] if self._columns else None
+
+    def _turn(self) -> None:
+        """Offer what can be done with the chosen value."""
+        column = self._column
+        if column is not None:
+            values = [self._sheet.cell(name, column)[0] for name in self._names]
+            switches = all(isinstance(value, bool) for value in values)
+            numbers = column.meaning.types <= {"number"} and not switches
+            with QSignalBlocker(self.way), QSignalBlocker(self.by):
+                self.way.clear()
+                self.way.addItems(list(_SWITCHED if switches else _RECKONED if numbers else ("set to",)))
+                self.by.clear()
+                self.by.addItems([] if numbers else self._book.options(column.meaning))
+                self.by.setEditText("1.2" if numbers else self.by.itemText(0))
+            self.by.setVisible(not switches)
         self._weigh()
+
+    def _made(self, column: Column, addresses: list[str]) -> list[Change]:
+        """The changes that are asked for. Raises ValueError for what is no number where one is needed."""
+        way, by = self.way.currentText(), self.by.currentText()
+        if way in _SWITCHED:
+            return set_values(self._book, addresses, _SWITCHED[way])
+        if column.meaning.types <= {"number"}:
+            return reckoned(self._book, addresses, _RECKONED[way], float(by.replace(",", ".")))
+        return set_values(self._book, addresses, by) if by else []
 
     def _weigh(self) -> None:
         self.changes = []
-        if not self._columns:
-            self._preview.setText("These records have no numbers")
+        column = self._column
+        if column is None:
+            self._preview.setText("These records have no values")
             self._go.setEnabled(False)
             return
-        column = self._columns[max(self.what.currentIndex(), 0)]
+        where = {address_text((*self._sheet.records[name], *column.key)): name for name in self._names}
+        there = [
+            address for address, name in where.items()
+            if self._sheet.state(name) != "gone" and self._sheet.cell(name, column)[0] is not ABSENT
+        ]  # fmt: skip
         try:
-            by = float(self.by.text().replace(",", "."))
+            self.changes = self._made(column, there)
         except ValueError:
             self._preview.setText("Write a number")
             self._go.setEnabled(False)
             return
-        where = {address_text((*self._sheet.records[name], *column.key)): name for name in self._names}
-        there = [address for address in where if self._sheet.state(where[address]) != "gone"]
-        self.changes = reckoned(self._book, there, _WAYS[self.way.currentText()], by)
         lines = [
             f"{where[change.at]}:  {shown(self._sheet.cell(where[change.at], column)[0])} → {shown(change.to)}"
             for change in self.changes[:_PREVIEWED]
         ]
         more = len(self.changes) - len(lines)
-        self._preview.setText("\n".join([*lines, f"and {more} more"] if more else lines))
+        words = [*lines, f"and {more} more"] if more else lines or ["Nothing changes"]
+        self._preview.setText("\n".join(words))
         self._go.setEnabled(bool(self.changes))
 
 

@@ -6,7 +6,7 @@ import math
 from collections.abc import Callable
 from typing import Any
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QEvent, QObject, QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import (
     QAbstractItemView,
@@ -213,7 +213,7 @@ class AssetField(QWidget):
 
 
 class ListField(QWidget):
-    """A list to drag into order, to add to and to take from."""
+    """A list to put in order by dragging or Alt and the arrow keys, to add to and to take from."""
 
     changed = pyqtSignal(object)
 
@@ -222,6 +222,7 @@ class ListField(QWidget):
         self._numbers = numbers
         self.list = QListWidget()
         self.list.setAccessibleName("List")
+        self.list.installEventFilter(self)
         self.list.setDragDropMode(QAbstractItemView.DragDropMode.InternalMove)
         self.list.addItems(
             [scalar_text(value) if not isinstance(value, dict | list) else "…" for value in values]
@@ -241,11 +242,15 @@ class ListField(QWidget):
         add, out = button("Add", "Put it at the end"), button("Take out", "Take what is selected out  (Del)")
         add.clicked.connect(self._add)
         out.clicked.connect(self._drop)
+        empty = button("Empty", "Take all of them out")
+        empty.clicked.connect(self._empty)
+        empty.setEnabled(bool(values))
         row = QHBoxLayout()
         row.setSpacing(6)
         row.addWidget(self._new, 1)
         row.addWidget(add)
         row.addWidget(out)
+        row.addWidget(empty)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)
@@ -263,11 +268,29 @@ class ListField(QWidget):
             self.list.takeItem(self.list.currentRow())
             self._tell()
 
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        if event is not None and event.key() == Qt.Key.Key_Delete and self.list.hasFocus():
-            self._drop()
-            return
-        super().keyPressEvent(event)
+    def _empty(self) -> None:
+        self.list.clear()
+        self.changed.emit([])
+
+    def _shift(self, by: int) -> None:
+        """Move what is selected up or down."""
+        row = self.list.currentRow()
+        if row >= 0 and 0 <= row + by < self.list.count():
+            item = self.list.takeItem(row)
+            self.list.insertItem(row + by, item)
+            self.list.setCurrentRow(row + by)
+            self._tell()
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        if watched is self.list and isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
+            if event.key() == Qt.Key.Key_Delete:
+                self._drop()
+                return True
+            by = -1 if event.key() == Qt.Key.Key_Up else 1 if event.key() == Qt.Key.Key_Down else 0
+            if by and event.modifiers() & Qt.KeyboardModifier.AltModifier:
+                self._shift(by)
+                return True
+        return super().eventFilter(watched, event)
 
     def _tell(self) -> None:
         items = (self.list.item(row) for row in range(self.list.count()))
