@@ -247,7 +247,8 @@ class World:
         if path.endswith(".tga"):
             return _judge_tga(data, *SIZES[path.split("/")[1]])
         if path.endswith(".png"):
-            return _judge_sheet(path, data, original)
+            fault, effect = _judge_sheet(path, data, original)
+            return fault or self._unpainted(path, data), effect
         if path.endswith(".wav"):
             rate, channels, bits, frames = loaders.wav_format(data)
             if bits != 16 or channels != 1:
@@ -263,6 +264,18 @@ class World:
                 raise Broken("a loop record that makes no sense")
             return "", f"loops from {start / rate:.2f} s to {end / rate:.2f} s"
         return rules.judge(path, self._content(path, data), self.has, self.book)
+
+    def _unpainted(self, path: str, data: bytes) -> str:
+        """Which colours of a sheet that is painted from a palette are not in it; or not grey, where it looks greys up."""
+        pixels = np.asarray(Image.open(io.BytesIO(data)).convert("RGBA"))
+        seen = {bytes(colour).hex() for colour in pixels[pixels[..., 3] > 0][:, :3]}
+        if path == "cast/otter_grey_walk.png":
+            lost = seen - set(self.book("rules/palette.json")["otter_grey"].values())
+            return f"{len(lost)} colours that its palette lacks" if lost else ""
+        if any(row["sheet"] == path for row in self.book("rules/passengers.json")):
+            spread = np.ptp(pixels[pixels[..., 3] > 0][:, :3].astype(int), axis=1)
+            return "colours where greys are looked up" if len(spread) and spread.max() > 3 else ""
+        return ""
 
     def _judge_tune(self, path: str, data: bytes) -> tuple[str, str]:
         rate, channels, frames = loaders.ogg_format(data)

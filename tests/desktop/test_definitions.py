@@ -10,10 +10,21 @@ import pytest
 from demo.hands import Hands
 from PIL import Image
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QComboBox, QDialog, QInputDialog, QLineEdit, QListWidget, QPushButton, QWidget
+from PyQt6.QtWidgets import (
+    QComboBox,
+    QDialog,
+    QFileDialog,
+    QInputDialog,
+    QLineEdit,
+    QListWidget,
+    QMenu,
+    QPushButton,
+    QWidget,
+)
 
 from furnel.desktop.find.chooser import AssetChooser
 from furnel.desktop.fit import several
+from furnel.mods import additions
 from furnel.mods.project import load_project
 
 BOATS = "rules/boats.toml"
@@ -291,3 +302,46 @@ def test_the_wall_says_where_an_asset_is_named_and_finds_words_in_definitions(
     hands.settle()
     hands.until(lambda: station.wall.shown == 1, "the sifting")
     assert station.wall.select("rules/tunes.json")
+
+
+def test_a_strip_is_taken_from_a_picture_and_an_optional_one_added(
+    hands: Hands, mod: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    hands.open(mod)
+    bench = opened(hands, "rules/passengers.json")
+    picture = tmp_path / "coat.png"
+    Image.frombytes("RGB", (4, 1), bytes(range(0, 240, 20))).save(picture)
+    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_, **__: (str(picture), ""))
+    hands.click(part(bench, QPushButton, "From a picture…"))
+    hands.settle()
+    clerk = bench._book.now.plain()[0]
+    assert clerk["strip"] == [0x001428, 0x3C5064, 0x788CA0, 0xB4C8DC]
+    target = tmp_path / "out.png"
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, **__: (str(target), ""))
+    hands.click(part(bench, QPushButton, "As a picture…"))
+    hands.settle()
+    assert Image.open(target).convert("RGB").getpixel((12, 2)) == (0x3C, 0x50, 0x64)
+    monkeypatch.setattr(QMenu, "exec", lambda menu, *_: menu.actions()[0].trigger())
+    hands.click(part(bench, QPushButton, "Add a value…"))
+    hands.settle()
+    assert bench._book.now.plain()[0]["portrait_strip"] == ["000000", "555555", "aaaaaa", "ffffff"]
+    for _ in range(2):
+        hands.key("Ctrl+Z", hands.window)
+    hands.settle()
+    assert bench._book.now.plain()[0] == bench._book.game.plain()[0]
+
+
+def test_a_definition_is_looked_at_again_when_what_it_names_is_taken_away(
+    hands: Hands, mod: Path, sources: Path
+) -> None:
+    hands.open(mod)
+    session = hands.window.session
+    wanted = additions.Addition("boat", "raft", "skiff", files={"hull": [sources / "dusk_paint.jpg"]})
+    assert session.space is not None
+    session.edit(additions.add(session.space, wanted), "New raft")
+    hands.settle()
+    assert session.examined[BOATS].state != "breaks"
+    session.swaps.remove_swap("art/hulls/raft.dds")
+    hands.settle()
+    told = next(point for point in session.examined[BOATS].points if point.key == "rules")
+    assert told.state == "breaks" and "art/hulls/raft.dds" in told.yours

@@ -9,10 +9,11 @@ from typing import Any
 
 import click
 
+from furnel.atomic import write_bytes
 from furnel.cli.assets import open_catalogue
 from furnel.cli.output import Bar, echo, say_json, say_rows
 from furnel.errors import FurnelError
-from furnel.mods import additions, definitions
+from furnel.mods import additions, definitions, strips
 from furnel.mods.project import Project
 from furnel.mods.workspace import Workspace
 from furnel.texts import Change, Document, Step, address_text, document_of, parse_address
@@ -58,6 +59,22 @@ def set_value(
         *within, last = parse_address(address)
         change = Change(do="add", at=address_text(within), key=last.key, to=_read(now, "", value))
     return space.save(_tidied(definitions.with_changes(space, definition, [change])))
+
+
+def set_strip(space: Workspace, definition: str, address: str, picture: Path | None) -> Workspace:
+    """The mod with a list of colours as a picture shows them, or as its figure has them."""
+    changes = (
+        strips.from_picture(space, definition, address, picture)
+        if picture is not None
+        else strips.from_figure(space, definition, address)
+    )
+    return space.save(_tidied(definitions.with_changes(space, definition, changes)))
+
+
+def draw_strip(space: Workspace, definition: str, address: str, picture: Path) -> None:
+    """Write a list of colours as a picture."""
+    write_bytes(picture, strips.as_png(space, definition, address))
+    echo(f"{picture}  written")
 
 
 def _tidied(project: Project) -> Project:

@@ -8,7 +8,7 @@ from pathlib import Path
 
 import click
 
-from furnel.cli.defining import add_folder, add_new, say_changes, set_value
+from furnel.cli.defining import add_folder, add_new, draw_strip, say_changes, set_strip, set_value
 from furnel.cli.hearing import change_event, lay_album, say_events
 from furnel.cli.output import Bar, echo, points_json, say_json, say_points
 from furnel.errors import FurnelError
@@ -238,13 +238,35 @@ def allow(project: Path, yes: bool, game: Path | None) -> int:
 @click.argument("value", required=False)
 @click.option("--game-value", is_flag=True, help="Take the game's own again.")
 @click.option("--drop", is_flag=True, help="Take out what is there.")
+@click.option("--strip", type=click.Path(path_type=Path), help="A picture of a row of colours for it.")
+@click.option("--strip-of-figure", is_flag=True, help="The colours of the figure that it is for.")
 @GAME
 def set_(
-    project: Path, definition: str, address: str, value: str | None, game_value: bool, drop: bool, game: Path | None
+    project: Path, definition: str, address: str, value: str | None, game_value: bool, drop: bool, strip: Path | None,
+    strip_of_figure: bool, game: Path | None,
 ) -> int:  # fmt: skip
     """Set what is at an ADDRESS of a DEFINITION, such as otter/speed, to VALUE; a new key is added to its record."""
     with opened(project, game) as space:
-        say_changes(set_value(space, definition, address, value, game_value, drop), False)
+        if strip is not None or strip_of_figure:
+            if value is not None or game_value or drop or (strip is not None and strip_of_figure):
+                raise click.UsageError("Give a value, a strip or what to take, and only one of them.")
+            space = set_strip(space, definition, address, strip)
+        else:
+            space = set_value(space, definition, address, value, game_value, drop)
+        say_changes(space, False)
+    return 0
+
+
+@mod.command()
+@PROJECT
+@click.argument("definition")
+@click.argument("address")
+@click.argument("picture", type=click.Path(path_type=Path))
+@GAME
+def strip(project: Path, definition: str, address: str, picture: Path, game: Path | None) -> int:
+    """Draw the list of colours at an ADDRESS of a DEFINITION as a row of fields: a PNG."""
+    with opened(project, game) as space:
+        draw_strip(space, definition, address, picture)
     return 0
 
 

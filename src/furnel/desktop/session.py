@@ -239,18 +239,20 @@ class Session(QObject):
         """Make a project the current one, save it, and look at what it changed."""
         if self.space is None:
             return
+        before = self.space.project
         space = self.space = self.space.with_project(project)
         self._write(
             "Saving the mod", lambda: mods.project.save_project(space.file, project), f"save {space.file}"
         )
         wanted = {swap.original for swap in project.swaps}
+        bound = mods.definitions.bound(space, before)
         for gone in set(self.examined) - wanted:
             del self.examined[gone]
         self._sources.renew()
         self.project_changed.emit()
         for swap in project.swaps:
             known = self.examined.get(swap.original)
-            if known is None or (known.swap is not swap and known.swap != swap):
+            if known is None or (known.swap is not swap and known.swap != swap) or swap.original in bound:
                 self._examine(swap)
         self.builds.weigh_soon()
 

@@ -8,6 +8,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from furnel import mods
+from furnel.atomic import write_bytes
 from furnel.desktop.actions import key_of
 from furnel.errors import Cancelled, FurnelError
 from furnel.progress import Part, Progress, check
@@ -158,6 +159,31 @@ class Swaps:
             return Made(mods.definitions.with_changes(space, original, changes), text)
 
         self.change(text, work)
+
+    def take_strip(self, original: str, address: str, file: Path | None) -> None:
+        """Give a strip of a definition the colours of a picture, or of its figure."""
+
+        def work(space: Workspace, progress: Progress) -> Made:
+            if file is None:
+                changes = mods.strips.from_figure(space, original, address)
+            else:
+                changes = mods.strips.from_picture(space, original, address, file)
+            text = f"Take {address} from {file.name if file is not None else 'its figure'}"
+            said = "" if changes else "It has these colours already"
+            return Made(mods.definitions.with_changes(space, original, changes), text, said)
+
+        self.change("Taking a strip", work)
+
+    def draw_strip(self, original: str, address: str, file: Path) -> None:
+        """Write a strip of a definition as a picture."""
+        space = self._session.space
+        if space is not None:
+            self._session.jobs.start(
+                f"Drawing {address}",
+                lambda _: write_bytes(file, mods.strips.as_png(space, original, address)),
+                lambda _: self._session.tell("calm", f"{file.name} has the colours of {address}"),
+                lane="write",
+            )
 
     def take_games(self, original: str, address: str) -> None:
         """The game's own at an address of a definition again."""

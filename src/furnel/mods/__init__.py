@@ -16,6 +16,7 @@ if TYPE_CHECKING:
         outside,
         project,
         render,
+        strips,
         workspace,
     )
 
@@ -29,6 +30,7 @@ if TYPE_CHECKING:
         "outside",
         "project",
         "render",
+        "strips",
         "workspace",
     ]
 

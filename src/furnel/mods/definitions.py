@@ -15,6 +15,7 @@ from furnel.mods.fit.point import Finding, FitPoint
 from furnel.mods.outside import checked
 from furnel.mods.project import Project, Swap
 from furnel.mods.render import read_source
+from furnel.mods.strips import figures_mark, strip_faults, strips_for, strips_mark
 from furnel.texts import (
     Change,
     Document,
@@ -157,7 +158,7 @@ def faults_of(space: Workspace, swap: Swap, yours: Document) -> list[Fault]:
 
 def faults_between(space: Workspace, base: str, game: Document, yours: Document, known: Known) -> list[Fault]:
     """What in a changed definition does not go with what is known, or does nothing in the game."""
-    found = faults(meanings_of(space, base), game, yours, known)
+    found = [*faults(meanings_of(space, base), game, yours, known), *strip_faults(space, base, game, yours)]
     role = space.profile.role_of(base)
     if role is not None and role.partial:
         for name in gone(game, yours):
@@ -167,9 +168,24 @@ def faults_between(space: Workspace, base: str, game: Document, yours: Document,
     return found
 
 
+def bound(space: Workspace, before: Project) -> set[str]:
+    """The swaps that have to be looked at again because others are not what they were: definitions, and figures with strips."""
+    now = space.project
+    if now.swaps == before.swaps:
+        return set()
+    texts = {swap.original for swap in now.made if taken_apart(swap.base)}
+    if {swap.original: swap.changes for swap in before.swaps if swap.changes} == {
+        swap.original: swap.changes for swap in now.swaps if swap.changes
+    }:
+        return texts
+    return texts | {swap.original for swap in now.made if strips_for(space, swap.original)}
+
+
 def own_mark(space: Workspace, swap: Swap) -> str:
-    """What of the rest of the mod a definition is compared with: assets of its own, changes of other definitions."""
+    """What of the rest of the mod a swap is compared with: a definition with assets of its own, changes of other definitions,
+    and figures; a figure with its strips."""
     if not taken_apart(swap.base):
-        return ""
+        return strips_mark(space, swap)
     own = sorted(one.original for one in space.project.swaps if one.like)
-    return repr((own, [one.changes for one in space.project.swaps if one.changes and one is not swap]))
+    others = [one.changes for one in space.project.swaps if one.changes and one is not swap]
+    return repr((own, others, figures_mark(space, swap)))

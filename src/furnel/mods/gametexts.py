@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
+from fnmatch import fnmatchcase
 from functools import cached_property
 
 from furnel.catalogue import Catalogue
@@ -52,12 +53,20 @@ class GameTexts:
         self._catalogue, self._has = catalogue, has
         self._made: dict[tuple[str, bytes, str], Document] = {}
         self._meanings: dict[tuple[str, bytes], Meanings] = {}
+        self._matching: dict[str, tuple[object, list[str]]] = {}
         self._read: dict[str, tuple[bytes, Document]] = {}
 
     @property
     def paths(self) -> list[str]:
         """The definitions that are taken apart."""
         return [path for path in self._catalogue.assets.paths if taken_apart(path)][:_MOST]
+
+    def matching(self, pattern: str) -> list[str]:
+        """The definitions whose paths match a pattern."""
+        assets = self._catalogue.assets
+        if pattern not in self._matching or self._matching[pattern][0] is not assets:
+            self._matching[pattern] = assets, [path for path in self.paths if fnmatchcase(path, pattern)]
+        return self._matching[pattern][1]
 
     def document(self, path: str) -> Document:
         """A definition of the game. Raises FurnelError for damage."""

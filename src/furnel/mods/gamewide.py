@@ -66,7 +66,8 @@ class GameWide:
             role,
             role_of_base,
             self._beside(swap.base),
-            (self._paths_mark, self.texts.mark, self._catalogue.install.profile.values, beside)
+            beside,
+            (self._paths_mark, self.texts.mark, self._catalogue.install.profile.values)
             if medium_of(shipped, swap.base) is TEXT
             else "",
         )

@@ -30,6 +30,7 @@ if TYPE_CHECKING:
     from furnel.mods.workspace import Workspace
 
 WHOLE = "the whole"
+_FEW_COLOURS = 4
 _TELLING = 500  # so many records show which values a table has
 
 
@@ -129,6 +130,29 @@ class Book:
         meaning, text = self.meaning(address), address_text(address)
         return Line(text, _label(key, meaning), now, game, meaning, self.fault_at(text))
 
+    def missing(self, sheet: Sheet, name: str) -> list[str]:
+        """The values that a record may have, as others do or a profile says, and does not."""
+        row = sheet.now.get(name)
+        if not isinstance(row, dict):
+            return []
+        place = place_of(sheet.records[name], self.meanings.records, bool(self.now.twins))
+        return sorted(key for key in self.meanings.keys.get(place, ()) if key not in row)
+
+    def added(self, sheet: Sheet, name: str, key: str) -> Change:
+        """A value that a record may have, as another record has it, or the least that it can be."""
+        at = sheet.records[name]
+        rows = (row for row in sheet.now.values() if isinstance(row, dict) and key in row)
+        rule = self.meaning((*at, Step(key))).rule
+        value: Value = next((row[key] for row in rows), None)
+        if value is None and rule is not None and rule.strip is not None:
+            value = rule.strip.write(
+                [(grey, grey, grey) for grey in _greys(rule.strip.colours or _FEW_COLOURS)]
+            )
+        elif value is None:
+            takes = rule.takes if rule is not None else None
+            value = {"number": 0, "whole number": 0, "switch": False}.get(takes or "", "")
+        return Change(do="add", at=address_text(at), key=key, to=value)
+
     def options(self, meaning: Meaning) -> list[str]:
         """What may stand in a place, as far as that is a choice: texts, or the ids of records."""
         rule = meaning.rule
@@ -196,6 +220,10 @@ def _sheet(
 
 def _leaves(value: Value, twins: bool) -> Iterable[tuple[Address, Value]]:
     return () if value is ABSENT else leaves(value, twins)
+
+
+def _greys(number: int) -> list[int]:
+    return [round(place * 255 / max(number - 1, 1)) for place in range(number)]
 
 
 def _label(key: Address, meaning: Meaning) -> str:

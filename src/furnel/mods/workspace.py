@@ -11,7 +11,7 @@ from furnel.catalogue.marks import content_digest
 from furnel.errors import Cancelled, FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Install, Profile, recognise
-from furnel.media import Media, Spec, TextSpec, spec_of
+from furnel.media import Media, PictureSpec, Spec, TextSpec, spec_of
 from furnel.mods.definitions import changes_in, faults_of, own_mark, updated_under
 from furnel.mods.examination import Examination, keep_examination, read_examination
 from furnel.mods.fit import (
@@ -50,6 +50,7 @@ from furnel.mods.render import (
     staged,
 )
 from furnel.mods.results import Result
+from furnel.mods.strips import strip_points
 from furnel.progress import QUIET, Progress, check
 from furnel.texts import document_of, taken_apart
 
@@ -263,6 +264,8 @@ class Workspace:
             and not result.fault
         ):
             beside += self._meaning(swap, data)
+        elif isinstance(result, PictureSpec):
+            beside += strip_points(self, swap, data)
         return Examination((*compare(original, result), *beside), original, result)
 
     def _meaning(self, swap: Swap, data: bytes) -> list[FitPoint]:

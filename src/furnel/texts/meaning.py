@@ -15,6 +15,7 @@ from furnel.schema import GlobText, Part
 from furnel.texts.address import Step, address_text, near
 from furnel.texts.document import Document, Value, scalar_text
 from furnel.texts.places import ANY, Place, changed_spots, gather, tables
+from furnel.texts.strips import StripRule
 
 Takes = Literal["number", "whole number", "switch", "text", "colour", "asset", "record"]
 _COLOUR = re.compile(r"#?(?:[0-9a-fA-F]{6}|[0-9a-fA-F]{8})")
@@ -29,7 +30,8 @@ class ValueRule(Part):
 
     `takes` is what may stand there; of an asset `of` is a pattern for its path, of a record the definition (and after `#` the
     place in it) whose records it names. `least`, `most`, `above` and `below` bound a number, `choices` a text. What is
-    outside breaks, and `why` says what happens then. `called` and `unit` are for people.
+    outside breaks, and `why` says what happens then; `strip` says that it is a list of colours, and how it is written.
+    `called` and `unit` are for people. A key that a rule speaks of need not stand in any of the game's own records.
     """
 
     file: GlobText
@@ -43,6 +45,7 @@ class ValueRule(Part):
     above: float | None = None
     below: float | None = None
     choices: tuple[str, ...] = ()
+    strip: StripRule | None = None
     why: str = ""
 
     @model_validator(mode="after")
@@ -105,7 +108,7 @@ class Meanings:
     records: frozenset[Place]
 
 
-Sort = Literal["keys", "types", "range", "names", "rules", "twins"]
+Sort = Literal["keys", "types", "range", "names", "rules", "twins", "strips"]
 SORTS: tuple[Sort, ...] = get_args(Sort)
 
 
@@ -148,6 +151,17 @@ def meanings(
         rule = next((rule for rule in said if rule.is_for(path, place)), None)
         if rule is not None:
             object.__setattr__(meaning, "rule", rule)
+    for rule in said:
+        place = tuple(rule.at.split("/"))
+        around = place[:-1]
+        if (
+            place not in found
+            and around in keys
+            and around not in records
+            and not set("*?[") & set(place[-1])
+        ):
+            found[place] = Meaning(rule=rule)
+            keys[around].add(place[-1])
     return Meanings(path, found, {place: frozenset(some) for place, some in keys.items()}, frozenset(records))
 
 
@@ -191,7 +205,9 @@ def faults(of: Meanings, game: Document, yours: Document, known: Known) -> list[
     out: list[Fault] = []
     for spot in changed_spots(yours, game, set(of.records)):
         text = address_text(spot.address) or "the whole"
-        meaning = of.of.get(spot.place)
+        meaning, around = of.of.get(spot.place), of.of.get(spot.place[:-1])
+        if around is not None and around.rule is not None and around.rule.strip is not None:
+            continue  # a colour, judged with its strip
         if isinstance(spot.value, dict):
             out += _of_table(of, spot.place, text, spot.value)
         elif isinstance(spot.value, list) and spot.value and naming_twice(spot.value):
@@ -249,7 +265,7 @@ def of_value(meaning: Meaning, value: Value, text: str, known: Known) -> list[Fa
     )
     if rule is not None and (wrong := _against(rule, value, known)):
         return [Fault("rules", text, f"{shown} {wrong[0]}", wrong[1], rule.why)]
-    if kind not in meaning.types:
+    if meaning.types and kind not in meaning.types:
         return [
             Fault("types", text, f"{shown} is no {_listed(meaning.types)}", "Write what its siblings have")
         ]
@@ -279,6 +295,8 @@ def of_value(meaning: Meaning, value: Value, text: str, known: Known) -> list[Fa
 
 def _against(rule: ValueRule, value: Value, known: Known) -> tuple[str, str] | None:
     """What a rule has against a value, and what to do."""
+    if rule.strip is not None:
+        return rule.strip.against(value)
     kind = _type(value)
     wanted = {"number": "number", "whole number": "number", "switch": "switch"}.get(rule.takes or "", "text")
     if rule.takes is not None and kind != wanted:

@@ -122,6 +122,9 @@ class DefinitionBench(Bench):
         self.form.changed.connect(self._set)
         self.form.games.connect(lambda address: swaps.take_games(self._path, address))
         self.form.asset_shown.connect(self._hands.show_asset)
+        self.form.added.connect(self._add_value)
+        self.form.strip_taken.connect(lambda at, file: swaps.take_strip(self._path, at, file))
+        self.form.strip_drawn.connect(lambda at, file: swaps.draw_strip(self._path, at, file))
         self.texts.edited.connect(self._edited)
         self.new.clicked.connect(self._new_like)
         self.copy.clicked.connect(self._copy_from)
@@ -245,6 +248,11 @@ class DefinitionBench(Bench):
 
     def _set(self, address: str, value: Value) -> None:
         self._change([Change(do="set", at=address, to=value)], f"Set {address}")
+
+    def _add_value(self, key: str) -> None:
+        sheet, name, book = self.sheet, self.table.current, self._book
+        if sheet is not None and book is not None and name:
+            self._change([book.added(sheet, name, key)], f"Add {key} to {name}")
 
     def _change(self, changes: list[Change], text: str) -> None:
         if changes:

@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QScrollArea, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QMenu, QScrollArea, QVBoxLayout, QWidget
 
 from furnel.desktop.fit.records_table import shown
+from furnel.desktop.fit.strip_field import StripField
 from furnel.desktop.fit.value_editors import (
     Among,
     AssetField,
@@ -33,11 +34,15 @@ _MOST_LINES = 90
 
 class RecordForm(QWidget):
     """A record. `changed` gives an address and its new value, `games` an address that is to be the game's again,
-    `choosing` what opens the wall for an asset, `asset_shown` an asset to be seen on the wall."""
+    `asset_shown` an asset to be seen on the wall, `added` the key of a value that the record is to have; of a strip
+    `strip_taken` the picture to take it from (None: its figure), `strip_drawn` the file to draw it into."""
 
     changed = pyqtSignal(str, object)
     games = pyqtSignal(str)
     asset_shown = pyqtSignal(str)
+    added = pyqtSignal(str)
+    strip_taken = pyqtSignal(str, object)
+    strip_drawn = pyqtSignal(str, object)
 
     def __init__(self, hands: Hands) -> None:
         super().__init__()
@@ -78,6 +83,12 @@ class RecordForm(QWidget):
             row = self._add_line(grid, row, line, book)
         if len(lines) > _MOST_LINES:
             grid.addWidget(label(f"and {len(lines) - _MOST_LINES} more: see the text", "caption"), row, 1)
+            row += 1
+        missing = book.missing(sheet, name) if name else []
+        if missing:
+            more = button("Add a value…", "A value that this record may have: " + ", ".join(missing[:8]))
+            more.clicked.connect(lambda: self._offer(missing, more))
+            grid.addWidget(more, row, 1, Qt.AlignmentFlag.AlignLeft)
         self._column.addWidget(self._body)
         self._hands.look.dress(self._body)
         if bar is not None:
@@ -88,6 +99,14 @@ class RecordForm(QWidget):
             )
             if again is not None:
                 again.setFocus()
+
+    def _offer(self, keys: list[str], under: QWidget) -> None:
+        menu = QMenu(self)
+        for key in keys:
+            action = menu.addAction(key)
+            if action is not None:
+                action.triggered.connect(lambda _=False, key=key: self.added.emit(key))
+        menu.exec(under.mapToGlobal(under.rect().bottomLeft()))
 
     def _add_line(self, grid: QGridLayout, row: int, line: Line, book: Book) -> int:
         name = label(line.label, "ember" if line.changed else "caption")
@@ -161,6 +180,12 @@ class RecordForm(QWidget):
             return switch_field(self._hands.look, line, book, change)
         if kind == "number":
             made = NumberField(line, book)
+        elif kind == "strip" and line.meaning.rule is not None and line.meaning.rule.strip is not None:
+            strip = StripField(self._hands.look, line.meaning.rule.strip, line.now)
+            strip.from_picture.connect(lambda file: self.strip_taken.emit(line.address, file))
+            strip.from_figure.connect(lambda: self.strip_taken.emit(line.address, None))
+            strip.drawn.connect(lambda file: self.strip_drawn.emit(line.address, file))
+            made = strip
         elif kind == "list":
             items = book.meaning((*parse_address(line.address), *_ANY_ITEM))
             made = ListField(line.now, book.options(items), items.types == {"number"})

@@ -33,9 +33,11 @@ _MOST_LISTED = 8
 
 
 def kind_of(line: Line, book: Book) -> str:
-    """Which editor a value has: `switch`, `list`, `number`, `colour`, `asset`, `choice` or `text`."""
+    """Which editor a value has: `switch`, `strip`, `list`, `number`, `colour`, `asset`, `choice` or `text`."""
     value = line.game if line.now is ABSENT else line.now
     meaning, takes = line.meaning, line.meaning.rule.takes if line.meaning.rule is not None else None
+    if isinstance(value, list) and meaning.rule is not None and meaning.rule.strip is not None:
+        return "strip"
     if isinstance(value, bool) or takes == "switch":
         return "switch"
     if isinstance(value, list):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from furnel.mods.fit.point import ALL, SHEETS, SOUNDS, PointType, same
+from furnel.mods.fit.point import ALL, SHEETS, SOUNDS, TEXTURES, PointType, same
 
 KIND = PointType(
     key="kind",
@@ -36,6 +36,12 @@ LEFTOVER = PointType(
     kinds=SHEETS,
     why="Pixels of the colour that was cleared are still there: they shimmer around the figure",
 )
+STRIP = PointType(
+    key="strip",
+    label="Strip",
+    kinds=TEXTURES,
+    why="The game paints the figure with the strip's colours: what the two do not share is not painted as it was meant",
+)
 DRIFT = PointType(
     key="drift",
     label="Drift",
@@ -54,4 +60,4 @@ SOURCE = PointType(
     kinds=ALL,
     why="Without its source a swap has no result",
 )
-ELSEWHERE = (KIND, FILE, CUT, ORDER, LEFTOVER, DRIFT, NAME, SOURCE)
+ELSEWHERE = (KIND, FILE, CUT, ORDER, LEFTOVER, STRIP, DRIFT, NAME, SOURCE)

@@ -81,7 +81,13 @@ _CHANGES = PointType(
     kinds=TEXTS,
     why="The place of a change is gone: the game was updated, or an earlier change took it away",
 )
-MEANING_POINTS = (_KEYS, _TYPES, _RANGE, _NAMES, _RULES, _TWINS, _CHANGES)
+_STRIPS = PointType(
+    key="strip",
+    label="Strip",
+    kinds=TEXTS,
+    why="The game paints the figure with the strip's colours: what the two do not share is not painted as it was meant",
+)
+MEANING_POINTS = (_KEYS, _TYPES, _RANGE, _NAMES, _RULES, _TWINS, _STRIPS, _CHANGES)
 _BY_SORT: dict[Sort, tuple[PointType, str, State]] = {
     "keys": (_KEYS, "those that it has", "differs"),
     "types": (_TYPES, "of the same types", "breaks"),
@@ -89,6 +95,7 @@ _BY_SORT: dict[Sort, tuple[PointType, str, State]] = {
     "names": (_NAMES, "all there", "breaks"),
     "rules": (_RULES, "what it takes", "breaks"),
     "twins": (_TWINS, "one of each", "breaks"),
+    "strips": (_STRIPS, "as their figures", "differs"),
 }
 
 
@@ -109,7 +116,7 @@ def meaning_points(found: Sequence[Fault]) -> list[FitPoint]:
                 (fault.remedy for fault in some if fault.remedy), "Check it against the game's own records"
             )
             out.append(kind.point(Finding(original, _listed(some), state, remedy, why)))
-        elif sort != "twins":
+        elif sort not in ("twins", "strips"):
             out.append(kind.point(Finding(original, original)))
     return out
 
