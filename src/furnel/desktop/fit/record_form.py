@@ -21,6 +21,7 @@ from furnel.desktop.fit.value_editors import (
     text_field,
 )
 from furnel.desktop.widgets.basics import StateMark, button, label, scrolling, tip
+from furnel.mods.fit.texts import fault_state
 from furnel.mods.records import Book, Line, Sheet
 from furnel.texts import parse_address
 from furnel.texts.document import Value
@@ -142,8 +143,9 @@ class RecordForm(QWidget):
             row += 1
             fault = QHBoxLayout()
             fault.setSpacing(6)
-            state = "differs" if line.fault.sort in ("range", "keys") else "breaks"
-            fault.addWidget(StateMark(self._hands.look, state, 8), 0, Qt.AlignmentFlag.AlignTop)
+            fault.addWidget(
+                StateMark(self._hands.look, fault_state(line.fault), 8), 0, Qt.AlignmentFlag.AlignTop
+            )
             said = ". ".join(
                 part.rstrip(".") for part in (line.fault.said, line.fault.why, line.fault.remedy) if part
             )

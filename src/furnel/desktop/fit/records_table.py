@@ -17,6 +17,7 @@ from PyQt6.QtWidgets import (
 
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import elided, paint_state
+from furnel.mods.fit.texts import fault_state
 from furnel.mods.records import Book, Column, Sheet
 from furnel.texts import address_text
 from furnel.texts.document import Value
@@ -25,6 +26,7 @@ from furnel.texts.places import ABSENT
 _ROW, _NAME_WIDTH, _WIDEST = 26, 130, 210
 _STATE = Qt.ItemDataRole.UserRole + 1
 _PART = Qt.ItemDataRole.UserRole + 2
+_COLOURS = Qt.ItemDataRole.UserRole + 3
 
 
 class RecordsModel(QAbstractTableModel):
@@ -126,10 +128,14 @@ class RecordsModel(QAbstractTableModel):
             now, game = self.sheet.cell(name, column)
             state = "gone" if now is ABSENT else "" if now == game else "new" if game is ABSENT else "changed"
             fault = self._book.fault_at(self.address(index))
-            return state, "" if fault is None else "differs" if fault.sort in ("range", "keys") else "breaks"
+            return state, "" if fault is None else fault_state(fault)
         if role == _PART and column is not None:
             number, top = _number(self._value(name, index.column())), self._tops[index.column() - 1]
             return abs(number) / top if number is not None and top else None
+        if role == _COLOURS and column is not None:
+            rule = column.meaning.rule
+            strip = rule.strip if rule is not None else None
+            return strip.read(self._value(name, index.column())) if strip is not None else None
         if role == Qt.ItemDataRole.ToolTipRole:
             fault = self._book.fault_at(self.address(index))
             return f"{fault.said}. {fault.why or fault.remedy}" if fault else None
@@ -198,6 +204,15 @@ class _Cells(QStyledItemDelegate):
         if wrong:
             paint_state(painter, look, wrong, QRectF(inner.right() - 9, inner.center().y() - 5, 10, 10))
             inner.setRight(inner.right() - 14)
+        colours = index.data(_COLOURS)
+        if colours:
+            side = min(inner.width() / len(colours), 16)
+            for number, one in enumerate(colours):
+                painter.fillRect(
+                    QRectF(inner.left() + number * side, inner.center().y() - 6, side, 12), QColor(*one)
+                )
+            painter.restore()
+            return
         painter.setPen(QPen(colour))
         letters = QFont(font(weight=QFont.Weight.Medium if not index.column() else QFont.Weight.Normal))
         letters.setStrikeOut(state == "gone")

@@ -120,7 +120,7 @@ class StripField(QWidget):
         buttons = QHBoxLayout()
         buttons.setSpacing(6)
         buttons.addWidget(take)
-        if rule.figure:
+        if rule.figure and rule.has == "these":
             figure = button("From the figure", "Take the colours that the figure has")
             figure.clicked.connect(self.from_figure)
             buttons.addWidget(figure)

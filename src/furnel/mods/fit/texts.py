@@ -99,6 +99,11 @@ _BY_SORT: dict[Sort, tuple[PointType, str, State]] = {
 }
 
 
+def fault_state(fault: Fault) -> State:
+    """How bad a fault is."""
+    return _BY_SORT[fault.sort][2]
+
+
 def lost_change(error: FurnelError) -> FitPoint:
     """A change that does not apply to what the game has now."""
     where = f"{error.where}: " if error.where else ""
