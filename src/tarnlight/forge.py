@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import json
 import struct
+import zlib
 from collections.abc import Sized
 from pathlib import Path
 
@@ -49,12 +51,22 @@ def forge(folder: Path, seed: int = 1, scale: int = 1) -> int:
         tunes[name] = (loop, writers.ogg(wave, sounds.MUSIC_RATE, 1000 + number))
     writers.put(data / "music.tlm", writers.tlm(tunes))
     rules = rulebook.rules()
+    parts = 0
+    for name, song in json.loads(rules["songs.json"]).items():
+        files = {
+            path: writers.ogg(sounds.song_part(name, part, seed), sounds.MUSIC_RATE, 2000 + number)
+            for number, (part, path) in enumerate(song["parts"].items())
+        }
+        packed = writers.tlp(files)
+        writers.put(data / "songs" / name / f"{name}.tlp", packed)
+        writers.put(data / "songs" / name / f"{name}.sum", f"{zlib.crc32(packed):08x}\n".encode())
+        parts += len(files)
     writers.put(data / "rules.zip", writers.zipped(rules))
     writers.put(folder / "tarnlight.toml", GAME.encode())
     (folder / "mods").mkdir(exist_ok=True)
     made: tuple[Sized, ...] = (textures, overlays, papers, sheets, content.ensign_paths(), bank, rules)
     own = sum(map(len, made))
-    return own + 2 * len(tunes) + write_copies(data, seed, scale)
+    return own + parts + 2 * len(tunes) + write_copies(data, seed, scale)
 
 
 def _drawn(group: dict[str, tuple[str, Draw]], seed: int) -> dict[str, bytes]:

@@ -50,6 +50,19 @@ def load_container(path: Path) -> dict[str, bytes]:
     raise Broken(f"{path.name}: not a container of this game")
 
 
+def load_song(path: Path) -> dict[str, bytes]:
+    """The parts of a crew song: its folder is called like it, and a file beside it has its checksum."""
+    if path.parent.name != path.stem:
+        raise Broken(f"{path.name}: a song lies in a folder of its own name, not in {path.parent.name}")
+    try:
+        told = path.with_suffix(".sum").read_text("ascii").strip()
+    except (OSError, UnicodeDecodeError) as error:
+        raise Broken(f"{path.name}: no checksum beside it") from error
+    if told != f"{zlib.crc32(path.read_bytes()):08x}":
+        raise Broken(f"{path.name}: checksum")
+    return load_container(path)
+
+
 def _tlp(data: bytes) -> dict[str, bytes]:
     magic, version, _flags, count, at = struct.unpack_from("<4sHHII", data)
     if magic != b"TLP2" or version != 2:

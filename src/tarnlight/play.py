@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+import io
 import sys
 import tempfile
 from pathlib import Path
 
+import numpy as np
+import soundfile
 from PyQt6.QtCore import Qt, QTimer, QUrl
 from PyQt6.QtGui import QImage, QKeyEvent, QPainter, QPaintEvent, QPixmap
 from PyQt6.QtMultimedia import QAudioOutput, QMediaDevices, QMediaPlayer
 from PyQt6.QtWidgets import QApplication, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from tarnlight.scenes import HEIGHT, SCENES, TICKS_PER_SECOND, WIDTH, Stage
+from tarnlight.sounds import MUSIC_RATE
 from tarnlight.world import World
 
 _DRESS = """
@@ -112,7 +116,11 @@ class Game(QWidget):
                 for name in self._world.book("rules/playlist.json").get(scene, [])
                 if self._world.book("rules/tunes.json").get(name, {}).get("on")
             ]
-            if tunes:
+            song = self._world.song_of(scene)
+            if song is not None:
+                self._start(self._music, "crew song.wav", mixed(self._world, list(song["parts"].values())))
+                self._says.setText(f"{song['title']}, {song['artist']}")
+            elif tunes:
                 self._start(self._music, f"music/{tunes[0]}.ogg")
 
     def sound(self, event: str) -> None:
@@ -136,11 +144,11 @@ class Game(QWidget):
         if event is not None and event.key() == Qt.Key.Key_Escape:
             self.close()
 
-    def _start(self, player: QMediaPlayer, path: str) -> None:
+    def _start(self, player: QMediaPlayer, path: str, data: bytes = b"") -> None:
         player.stop()
         file = Path(self._scratch.name) / path.replace("/", "_")
         player.setSource(QUrl())
-        file.write_bytes(self._world.winner(path)[1])
+        file.write_bytes(data or self._world.winner(path)[1])
         player.setSource(QUrl.fromLocalFile(str(file)))
         player.play()
 
@@ -167,6 +175,17 @@ class Game(QWidget):
             self._seen = now
             self._load()
             self._says.setText("mods changed: loaded anew")
+
+
+def mixed(world: World, parts: list[str]) -> bytes:
+    """The parts of a song together, as a WAV that goes round; each part goes round by itself."""
+    waves = [soundfile.read(io.BytesIO(world.winner(path)[1]), always_2d=True)[0] for path in parts]
+    out = np.zeros((max(map(len, waves)), 2))
+    for wave in waves:
+        out += np.resize(wave, out.shape)
+    stream = io.BytesIO()
+    soundfile.write(stream, np.clip(out, -1, 1), MUSIC_RATE, "PCM_16", format="WAV")
+    return stream.getvalue()
 
 
 def play(folder: Path, scene: str) -> int:

@@ -7,6 +7,7 @@ import json
 from tarnlight.art import sprites
 from tarnlight.art.ensigns import VILLAGES
 from tarnlight.content import bank
+from tarnlight.sounds import SONGS
 
 _BOATS = """# The boats that the yard hires out.
 [otter]
@@ -77,6 +78,16 @@ _TUNES = {
     "reel_night": ("Night reel", "Ullmere fiddlers", True),
     "slow_water": ("Slow water", "Ullmere fiddlers", True),
 }
+_SONGS = {
+    "evening_crossing": (
+        "Evening crossing",
+        "Ullmere fiddlers",
+        "D minor",
+        "open water",
+        ("oars", "bass", "reed"),
+    ),
+    "lamp_round": ("Lamp round", "The boathouse three", "A minor", "lamp store", ("oars", "bells")),
+}
 _COATS = {"clerk": "c8553d", "nurse": "3f7d8c", "piper": "8a9a4b"}
 _WARES = (
     ("ada_at_dusk", "portraits/ada.dds", 12),
@@ -114,6 +125,13 @@ def rules() -> dict[str, bytes]:
         for name, tint in _COATS.items()
     ]
     tunes = {name: {"title": title, "by": by, "on": on} for name, (title, by, on) in _TUNES.items()}
+    songs = {
+        name: {
+            "title": title, "artist": artist, "tempo": SONGS[name][0], "key": key, "scene": scene,
+            "parts": {part: f"songs/{name}/{part}.ogg" for part in parts},
+        }
+        for name, (title, artist, key, scene, parts) in _SONGS.items()
+    }  # fmt: skip
     wares = {
         name: {
             "picture": picture,
@@ -145,7 +163,7 @@ def rules() -> dict[str, bytes]:
     }
     trees = {
         "sound-events.json": events, "playlist.json": _PLAYLIST, "palette.json": palette, "passengers.json": passengers,
-        "tunes.json": tunes, "wares.json": wares,
+        "songs.json": songs, "tunes.json": tunes, "wares.json": wares,
     }  # fmt: skip
     return {name: text.encode() for name, text in texts.items()} | {
         name: json.dumps(tree, indent=2).encode() + b"\n" for name, tree in trees.items()

@@ -13,6 +13,7 @@ from collections.abc import Callable
 from typing import Any
 
 from tarnlight.loaders import Broken
+from tarnlight.sounds import PARTS
 
 Finds = Callable[[str], bool]
 """Whether the game or a mod has an asset."""
@@ -20,6 +21,7 @@ PLANES = 6.0
 _BOAT = {"name": str, "hull": str, "sail": str, "length_m": (int, float), "speed": (int, float)}
 _WARE = {"picture": str, "price": (int, float), "title": str, "text": str, "credit": str}
 _TUNE = {"title": str, "by": str, "on": bool}
+_SONG = {"title": str, "artist": str, "tempo": (int, float), "key": str, "scene": str, "parts": dict}
 _PASSENGER = {"id": str, "sheet": str, "strip": list, "waits_at": str}
 _SCENES = ("quay", "open water", "lamp store", "chart room")
 
@@ -201,6 +203,19 @@ def _tunes(tunes: Any, has: Finds, other: Callable[[str], Any]) -> tuple[str, st
     return ", ".join(filter(None, faults)), f"knows {len(tunes)} tunes"
 
 
+def _songs(songs: Any, has: Finds, other: Callable[[str], Any]) -> tuple[str, str]:
+    faults = []
+    for name, song in songs.items():
+        faults.append(_fields(name, song, _SONG))
+        if song["scene"] not in _SCENES or not 40 <= song["tempo"] <= 240:
+            raise Broken(f"{name} is sung nowhere, or at no tempo")
+        if not song["parts"] or not set(song["parts"]) <= set(PARTS):
+            raise Broken(f"{name} has other parts than {', '.join(PARTS)}")
+        for path in song["parts"].values():
+            _need(has, name, path, f"songs/{name}/")
+    return ", ".join(filter(None, faults)), f"sings {len(songs)} songs"
+
+
 def _wares(wares: Any, has: Finds, other: Callable[[str], Any]) -> tuple[str, str]:
     words = {row["key"] for row in other("rules/strings.csv")}
     faults = []
@@ -277,8 +292,9 @@ def _events(events: Any, has: Finds, other: Callable[[str], Any]) -> tuple[str, 
 
 _JUDGES: dict[str, Callable[[Any, Finds, Callable[[str], Any]], tuple[str, str]]] = {
     "rules/boats.toml": _boats, "rules/scene.xml": _scene, "rules/playlist.json": _playlist, "rules/tunes.json": _tunes,
-    "rules/wares.json": _wares, "rules/villages.ini": _villages, "rules/passengers.json": _passengers,
-    "rules/berths.yard": _berths, "rules/strings.csv": _strings, "rules/sound-events.json": _events,
+    "rules/songs.json": _songs, "rules/wares.json": _wares, "rules/villages.ini": _villages,
+    "rules/passengers.json": _passengers, "rules/berths.yard": _berths, "rules/strings.csv": _strings,
+    "rules/sound-events.json": _events,
 }  # fmt: skip
 
 
@@ -291,5 +307,6 @@ def named(book: Callable[[str], Any]) -> set[str]:
         row[part] for row in book("rules/passengers.json") for part in ("sheet", "portrait") if part in row
     }
     out |= {f"music/{name}.{end}" for name in book("rules/tunes.json") for end in ("ogg", "loop")}
+    out |= {path for song in book("rules/songs.json").values() for path in song["parts"].values()}
     ensigns = [village["ensign"] for village in book("rules/villages.ini").values()]
     return out | {f"ensigns/{size}/{name}.tga" for size in ("small", "medium", "large") for name in ensigns}

@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 import numpy.typing as npt
-from PIL import Image
+from PIL import Image, ImageDraw
 
 from tarnlight import content
 from tarnlight.rules import PLANES
@@ -28,6 +28,7 @@ class Stage:
 
     def __init__(self, world: World, scene: str) -> None:
         self.world, self.scene = world, scene
+        self._in_step: dict[str, bool] = {}
         self._kept: dict[str, Floats] = {}
         self._backdrop = self._paint_backdrop()
         y = np.arange(HEIGHT - HORIZON, dtype=np.float32)[:, None] + 2.0
@@ -120,8 +121,30 @@ class Stage:
 
     def _open_water(self, canvas: Floats, tick: int) -> None:
         self._boats(canvas, tick)
+        self._song(canvas, tick)
         self._sprite(canvas, "cast/otter_dive.png", (tick // 5) % 6, 640 + (tick // 30 * 37) % 120, 448, 3)
         self._gulls(canvas, tick)
+
+    def _song(self, canvas: Floats, tick: int) -> None:
+        """What the crew sings: its title, and a light for each part that goes with the beat; those out of step are dim."""
+        song = self.world.song_of(self.scene)
+        if song is None:
+            return
+        board = Image.new("L", (360, 40))
+        draw = ImageDraw.Draw(board)
+        draw.text((0, 0), f"{song['title']}, {song['artist']}", 235, font_size=15)
+        beat = tick / TICKS_PER_SECOND * song["tempo"] / 60 % 1
+        for place, (part, path) in enumerate(song["parts"].items()):
+            if path not in self._in_step:
+                self._in_step[path] = self.world.verdict(path) == "accepted"
+            lit = 235 if self._in_step[path] else 70
+            draw.ellipse((place * 66, 27, place * 66 + 8, 35), round(lit * (1 - 0.5 * beat)))
+            draw.text((place * 66 + 13, 22), part, lit, font_size=13)
+        shade = np.asarray(board, np.float32)[..., None] / 255
+        at = canvas[HEIGHT - 54 : HEIGHT - 14, 440:800]
+        canvas[HEIGHT - 54 : HEIGHT - 14, 440:800] = at * (1 - shade) + shade * np.array(
+            [0.95, 0.85, 0.6], np.float32
+        )
 
     def _boats(self, canvas: Floats, tick: int) -> None:
         """The scene's boats, the far ones first; the faster a boat the more it bobs, and one that is too fast flies."""

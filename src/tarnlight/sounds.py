@@ -181,6 +181,71 @@ def tune(name: str, seed: int) -> tuple[Wave, int, int]:
     return np.asarray(wave / np.abs(wave).max() * 0.7), 0, frames
 
 
+# crew song: beats a minute, root (midi), chord roots by bar
+SONGS: dict[str, tuple[float, int, tuple[int, ...]]] = {
+    "evening_crossing": (128, 62, (0, 5, 3, 4, 0, 5, 3, 0)),
+    "lamp_round": (112, 57, (0, 3, 0, 4, 0, 3, 4, 0)),
+}
+PARTS = ("oars", "bass", "reed", "bells")
+BEATS = 32
+
+
+def song_part(name: str, part: str, seed: int) -> Wave:
+    """A part of a crew song as stereo at 44.1 kHz: 32 beats that go round."""
+    tempo, root, chords = SONGS[name]
+    rng = np.random.default_rng([seed, *name.encode(), *part.encode()])
+    frames = song_frames(tempo)
+    beat = 60 / tempo
+    out = np.zeros((frames + MUSIC_RATE, 2))
+    for number in range(BEATS):
+        at, chord, strong = (
+            round(number * beat * MUSIC_RATE),
+            chords[number // 4 % len(chords)],
+            number % 4 == 0,
+        )
+        if part == "oars":
+            for late, level in ((0, 0.7 if strong else 0.35), (round(beat * MUSIC_RATE / 2), 0.15)):
+                thump = _burst(rng, 0.22, 80 if strong else 300, 500 if strong else 2600, 0.002, 24)
+                stroke = np.interp(
+                    np.arange(int(len(thump) * MUSIC_RATE / RATE)) * RATE / MUSIC_RATE,
+                    np.arange(len(thump)),
+                    thump,
+                )
+                out[at + late : at + late + len(stroke)] += level * stroke[:, None]
+        elif part == "bass":
+            _note(
+                out,
+                at,
+                _pitch(root - 24, chord + (0 if strong else 4 * (number % 2))),
+                beat * 0.8,
+                0.4,
+                "low",
+                0.5,
+            )
+        elif part == "reed":
+            for half in range(2):
+                degree = chord + (0, 2, 4, 2)[(2 * number + half) % 4] + (7 if strong and half else 0)
+                _note(
+                    out,
+                    at + round(half * beat * MUSIC_RATE / 2),
+                    _pitch(root, degree),
+                    beat * 0.4,
+                    0.25,
+                    "bright",
+                    0.4,
+                )
+        elif strong:
+            _note(out, at, _pitch(root + 12, chord), beat * 3, 0.3, "soft", 0.7)
+    out[: len(out) - frames] += out[frames:]
+    wave = out[:frames]
+    return np.asarray(wave / np.abs(wave).max() * 0.5)
+
+
+def song_frames(tempo: float) -> int:
+    """How long 32 beats are, in frames."""
+    return round(BEATS * 60 / tempo * MUSIC_RATE)
+
+
 def _pitch(root: int, degree: int) -> float:
     return float(440 * 2 ** ((root + 12 * (degree // 7) + _DORIAN[degree % 7] - 69) / 12))
 

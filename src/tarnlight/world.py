@@ -13,7 +13,7 @@ import numpy as np
 import numpy.typing as npt
 from PIL import Image
 
-from tarnlight import content, loaders, rules
+from tarnlight import content, loaders, rules, sounds
 from tarnlight.art.ensigns import SIZES
 from tarnlight.loaders import Broken
 
@@ -67,6 +67,10 @@ class World:
     def verdicts(self) -> list[Verdict]:
         """The game's word on every asset."""
         return [self._verdict(path) for path in sorted({*self.originals, *self._added()})]
+
+    def verdict(self, path: str) -> str:
+        """The game's word on one asset."""
+        return self._verdict(path).verdict
 
     def strays(self) -> list[str]:
         """Files in mods that no asset of the game is named like."""
@@ -126,6 +130,8 @@ class World:
         out: dict[str, bytes] = {}
         for name in ("art.tlp", "hud.tlp", "cast.tlc", "bank0.tls", "music.tlm", "hash.tlh", "rules.zip"):
             out |= loaders.load_container(data / name)
+        for file in sorted((data / "songs").glob("*/*.tlp")):
+            out |= loaders.load_song(file)
         for file in sorted((data / "ensigns").rglob("*.tga")):
             out[f"ensigns/{file.relative_to(data / 'ensigns').as_posix()}"] = file.read_bytes()
         return out
@@ -163,7 +169,8 @@ class World:
         files: dict[str, bytes] = {}
         for file in sorted(folder.rglob("*")):
             if file.is_file() and file.suffix in (".tlp", ".tlc", ".tls", ".tlm", ".tlh", ".zip"):
-                files |= loaders.load_container(file)
+                is_song = file.parent.parent.name == "songs"
+                files |= loaders.load_song(file) if is_song else loaders.load_container(file)
         for file in sorted(folder.rglob("*")):
             if file.is_file() and file.suffix in (
                 ".dds",
@@ -257,7 +264,7 @@ class World:
                 return f"{rate} Hz played as 48000 Hz", f"plays at {48000 / rate:.3f} times its pitch"
             return "", f"plays for {frames / 48000:.2f} s"
         if path.endswith(".ogg"):
-            return self._judge_tune(path, data)
+            return self._judge_part(path, data) if path.startswith("songs/") else self._judge_tune(path, data)
         if path.endswith(".loop"):
             start, end, rate, _ = struct.unpack("<IIIf", data)
             if not start < end or rate != 44100:
@@ -276,6 +283,24 @@ class World:
             spread = np.ptp(pixels[pixels[..., 3] > 0][:, :3].astype(int), axis=1)
             return "colours where greys are looked up" if len(spread) and spread.max() > 3 else ""
         return ""
+
+    def _judge_part(self, path: str, data: bytes) -> tuple[str, str]:
+        """A part of a crew song: 32 beats of its song's tempo, to the frame."""
+        rate, channels, frames = loaders.ogg_format(data)
+        song = self.book("rules/songs.json").get(path.split("/")[1])
+        if channels != 2 or rate != sounds.MUSIC_RATE:
+            raise Broken(f"{channels} channels at {rate} Hz, songs have two at {sounds.MUSIC_RATE}")
+        if song is None or path not in song["parts"].values():
+            return "no song has this part", "is never heard"
+        wanted = sounds.song_frames(song["tempo"])
+        if frames != wanted:
+            return f"{frames} frames for {wanted}", "falls out of step after its first turn"
+        return "", f"plays in step at {song['tempo']:g} beats a minute"
+
+    def song_of(self, scene: str) -> dict[str, Any] | None:
+        """The crew song of a scene: the last one that says so."""
+        songs = [song for song in self.book("rules/songs.json").values() if song["scene"] == scene]
+        return songs[-1] if songs else None
 
     def _judge_tune(self, path: str, data: bytes) -> tuple[str, str]:
         rate, channels, frames = loaders.ogg_format(data)

@@ -91,7 +91,7 @@ def test_the_index_may_be_deleted_or_damaged(catalogue: Catalogue, tmp_path: Pat
         file.write_bytes(damage)
         again = Catalogue(Install(catalogue.install.folder), file)
         again.refresh(QUIET)
-        assert len(again.assets) == 190
+        assert len(again.assets) == 196
         again.close()
 
 

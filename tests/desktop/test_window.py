@@ -36,7 +36,7 @@ def test_the_strip_says_what_is_left_to_do(hands: Hands, mod: Path) -> None:
     assert hands.window.strip.state("find").line == "no game open"
     hands.open(mod)
     states = {name: hands.window.strip.state(name) for name in ("find", "fit", "build", "try")}
-    assert states["find"].line == "190 assets"
+    assert states["find"].line == "196 assets"
     assert (states["fit"].line, states["fit"].breaks) == ("3 of 4 fit", 1)
     assert states["build"].waiting and states["build"].line == "not built yet"
     assert states["try"].line == "0 mods on"
@@ -45,7 +45,7 @@ def test_the_strip_says_what_is_left_to_do(hands: Hands, mod: Path) -> None:
 def test_searching_narrows_the_wall_and_keys_walk_over_it(hands: Hands, mod: Path) -> None:
     hands.open(mod)
     wall = hands.window.find_station.wall
-    assert wall.shown == 190
+    assert wall.shown == 196
     hands.find("otter walk", "cast/otter_walk.png")
     assert wall.shown == 2
     assert hands.window.find_station.card._name.text() == "otter_walk"
@@ -56,7 +56,7 @@ def test_searching_narrows_the_wall_and_keys_walk_over_it(hands: Hands, mod: Pat
     assert first is not None and wall.current() is not None and wall.current() is not first
     hands.key("Ctrl+Shift+F", hands.window)
     hands.settle()
-    assert wall.shown == 190
+    assert wall.shown == 196
     facets = hands.window.find_station.sieve.kinds
     hands.click(facets, QPoint(20, 20 * facets.names().index("sound") + 8))
     assert wall.shown == 46
@@ -466,7 +466,7 @@ def test_a_game_is_opened_and_a_mod_begun_from_nothing(
     monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(game))
     hands.key("Ctrl+Shift+O", hands.window)
     hands.settle()
-    assert hands.window.find_station.wall.shown == 190
+    assert hands.window.find_station.wall.shown == 196
     monkeypatch.setattr(QInputDialog, "getText", lambda *_: ("Evening Post", True))
     monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path / "new"))
     hands.key("Ctrl+N", hands.window)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shutil
 import struct
 from pathlib import Path
 
@@ -9,7 +10,7 @@ import numpy as np
 import pytest
 from tests.conftest import digest
 
-from tarnlight import writers
+from tarnlight import loaders, writers
 from tarnlight.cli import main
 from tarnlight.forge import forge
 from tarnlight.scenes import SCENES, still
@@ -144,3 +145,22 @@ def test_its_word_on_values(game: Path, path: str, old: str, new: str, expected:
     assert (found.verdict, found.winner) == (expected, "m") and why in found.reason
     for scene in SCENES:  # what it refuses it leaves as it is, and goes on
         assert np.asarray(still(world, scene, 3)).shape == (540, 960, 3)
+
+
+def test_a_song_lies_in_a_folder_of_its_name_with_its_checksum(forged: Path, tmp_path: Path) -> None:
+    own = forged / "data" / "songs" / "lamp_round"
+    for folder, edit, says in (
+        ("lamp_round", None, ""), ("lamp round", None, "in a folder of its own name"), ("lamp_round", "sum", "checksum"),
+        ("lamp_round", "gone", "no checksum beside it"),
+    ):  # fmt: skip
+        place = tmp_path / str(edit) / folder
+        shutil.copytree(own, place, dirs_exist_ok=True)
+        if edit == "sum":
+            (place / "lamp_round.sum").write_text("00000000")
+        elif edit == "gone":
+            (place / "lamp_round.sum").unlink()
+        if says:
+            with pytest.raises(loaders.Broken, match=says):
+                loaders.load_song(place / "lamp_round.tlp")
+        else:
+            assert len(loaders.load_song(place / "lamp_round.tlp")) == 2

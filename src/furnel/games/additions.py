@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
@@ -19,7 +19,7 @@ class PlaceRule(Part):
     is named at `value` in the record, as `writes`. In `path` and `writes` `{id}` stands for the new thing's id and `{number}`
     for a number that is free; in `like` `{like}` for the id of what it is like, and with no `like` it is what the
     other record has in that place. A place that is `many` takes several files and writes a list. What is not `needed` may
-    stay as the other has it.
+    stay as the other has it, or is left out of the record when the place takes only its `own`.
     """
 
     name: NameText
@@ -29,6 +29,7 @@ class PlaceRule(Part):
     writes: Annotated[str, template("id", "path")] = "{path}"
     many: bool = False
     needed: bool = False
+    own: bool = False
 
     @model_validator(mode="after")
     def _goes_together(self) -> PlaceRule:
@@ -54,13 +55,17 @@ class JoinRule(Part):
 
 
 class AdditionRule(Part):
-    """A kind of new thing: the definition whose table takes its `record`, what it writes there, its places, what it joins."""
+    """A kind of new thing: the definition whose table takes its `record`, what it writes there, its places, what it joins.
+
+    What is `heard` in its recordings, their tempo or key, is written where nobody says otherwise.
+    """
 
     id: Annotated[str, Field(pattern=r"^[a-z][a-z0-9-]*$")]
     called: NameText
     why: PlainText = ""
     record: str
     values: dict[str, Template] = {}
+    heard: dict[str, Literal["tempo", "key"]] = {}
     places: tuple[PlaceRule, ...] = ()
     joins: tuple[JoinRule, ...] = ()
 

@@ -78,6 +78,20 @@ class NamesRule(Part):
     version: str = ""
 
 
+class BeatsRule(Part):
+    """A part of a song: as long as `count` beats of the song's tempo, to the frame, in step with the other parts of its folder.
+
+    The song's record is in the definition `file`; its `tempo` (beats a minute), `key` and `title` stand at these addresses,
+    where `{name}` is the name of the part's folder.
+    """
+
+    count: int = Field(ge=1, le=4096)
+    file: InsidePath
+    tempo: Annotated[str, template("name", needs="name")]
+    key: Annotated[str, template("name")] = ""
+    title: Annotated[str, template("name")] = ""
+
+
 class RoleRule(Part):
     """What the game uses assets of these paths for, and what that demands beyond their bytes.
 
@@ -86,10 +100,10 @@ class RoleRule(Part):
     values, `normals`, a `loop`, a sound of an `event`, a `definition`. A role that is called like one of these behaves so.
     `channels` says what the channels mean where that is not told by looking, `keep-out` areas (left, top, width, height)
     that the game covers or never shows. Of a sound, `length` says whether the game counts its frames, `most-bytes` how large
-    it may be (0: any), `loop-record` where its loop is told. Of a definition, `partial` says that the game lays a mod's
-    records over its own, so that only changed ones are written. For previews: a gauge's `level` that fills and the `glow` over
-    it, a `tints` list of colours (six hex digits) that the game multiplies with, and what a glow `lights`; inner paths, where
-    `{folder}` and `{stem}` stand for the asset's own.
+    it may be (0: any), `loop-record` where its loop is told, `beats` that it is a part of a song. Of a definition,
+    `partial` says that the game lays a mod's records over its own, so that only changed ones are written. For previews: a
+    gauge's `level` that fills and the `glow` over it, a `tints` list of colours (six hex digits) that the game multiplies
+    with, and what a glow `lights`; inner paths, where `{folder}` and `{stem}` stand for the asset's own.
     """
 
     path: str
@@ -104,6 +118,7 @@ class RoleRule(Part):
     length: Literal["free", "exact"] = "free"
     most_bytes: int = Field(0, ge=0)
     loop_record: LoopRecord | None = None
+    beats: BeatsRule | None = None
     lights: AssetTemplate = ""
     partial: bool = False
     tints: tuple[Colour, ...] = ()
@@ -125,12 +140,26 @@ class RoleRule(Part):
         return frozenset(found)
 
 
+class PackRule(Part):
+    """Files of a mod that go into an archive of their own, those of each folder together: which (`files`, inner paths), the
+    `archive` and its `layout` (or `zip`), and where its checksum stands as hexadecimal digits (`sum`, which one: `sum-is`).
+
+    `{folder}` is the inner path of the files' folder, `{name}` its last part.
+    """
+
+    files: str
+    archive: Annotated[str, template("folder", "name", needs="folder")]
+    layout: str = "zip"
+    sum: Annotated[str, template("folder", "name")] = ""
+    sum_is: Literal["crc32", "adler32", "sha256"] = "crc32"
+
+
 class ModRule(Part):
     """Where mods go: a folder each, with a file about the mod, and one file with the load order.
 
     `goes` says how: `loose` files under their inner paths; one `archive` of its own with the same inner paths (`archive` is
     its name, `{id}` the mod's, and `layout` its kind); or `rebuilt` copies of the archives that hold the originals.
-    `about-file` and `order-file` say how the two files are written.
+    `about-file` and `order-file` say how the two files are written, `packs` which loose files go into archives.
     """
 
     folder: InsidePath
@@ -142,6 +171,7 @@ class ModRule(Part):
     goes: Literal["loose", "archive", "rebuilt"] = "loose"
     archive: Annotated[str, template("id"), AfterValidator(_file_name)] = "{id}.zip"
     layout: str = "zip"
+    packs: tuple[PackRule, ...] = ()
 
 
 class EventsRule(Part):

@@ -38,7 +38,8 @@ class SoundSpec(Spec):
     `loops` when the game repeats it, `exact` when its length has to be the original's to the frame, `record` when its loop
     stands in a record beside it (`told_tempo` is the tempo that this says). `family` is the lowest and highest loudness
     (LUFS) of its event's other sounds. `rhythm` is only looked for in what loops. `most_bytes` is the role's limit, 0 for
-    none.
+    none. A part of a song has the song's `grid` (beats, and beats a minute) and `told_key`; `pitch` is the key that is heard
+    in it.
     """
 
     file_type: str
@@ -58,6 +59,9 @@ class SoundSpec(Spec):
     family: tuple[float, float] | None = None
     most_bytes: int = 0
     told_tempo: float | None = None
+    grid: tuple[int, float] | None = None
+    told_key: str = ""
+    pitch: str = ""
 
     @property
     def kind(self) -> Kind:
@@ -89,15 +93,18 @@ def sound_spec(
     """The spec of a sound file, read once in pieces; its rhythm when it loops or `with_rhythm`. FurnelError for damage."""
     with sound.SoundStream(data, path) as stream:
         info = stream.info
-        loops = role is not None and "loop" in role.does
+        loops = role is not None and ("loop" in role.does or role.beats is not None)
         heard = int(_RHYTHM_S * info.rate) if loops or with_rhythm else 0
         measured, head = sound.measures_and_head(stream, heard, progress)
         rhythm = sound.rhythm_of(head) if head is not None else None
+        is_part = role is not None and role.beats is not None
+        pitch = sound.key_of(head) if head is not None and (is_part or with_rhythm) else ""
     notes = sound.read_notes(data, info.frames)
     return SoundSpec(
         info.file_type, info.codec, info.rate, info.channels, info.frames, measured, len(data), notes.loop,
         tuple(sorted(notes.tags.items())), notes.cues, loops, loops or (role is not None and role.length == "exact"),
         role is not None and role.loop_record is not None, rhythm, None, role.most_bytes if role is not None else 0,
+        pitch=pitch,
     )  # fmt: skip
 
 

@@ -14,6 +14,7 @@ from furnel.games.additions import AdditionRule, PlaceRule, filled
 from furnel.mods import definitions
 from furnel.mods.project import Project
 from furnel.mods.records import Book, Sheet, like_another, open_book
+from furnel.mods.songs import heard_in, together
 from furnel.progress import QUIET, Part, Progress, check
 from furnel.texts import Change, Step, address_text, parse_address
 from furnel.texts.document import Value
@@ -87,42 +88,30 @@ def add(space: Workspace, wanted: Addition, progress: Progress = QUIET) -> Proje
     _checked(rule, wanted, sheet)
     title = wanted.title or wanted.id.replace("_", " ").capitalize()
     names = {"id": wanted.id, "title": title, "like": wanted.like}
-    values: dict[str, Value] = {key: filled(text, **names) for key, text in rule.values.items()} | dict(
-        wanted.values
-    )
-    number = 0
-    whole = sum(len(files) for files in wanted.files.values())
+    values: dict[str, Value] = {key: filled(text, **names) for key, text in rule.values.items()}
+    values |= _heard(rule, wanted, sheet.now[wanted.like], progress)
+    values |= wanted.values
+    given: list[tuple[str, Path, str]] = []
     for place in rule.places:
-        files = list(wanted.files.get(place.name, ()))
         written: list[str] = []
-        for file in files:
-            check(progress, WHAT)
-            part = Part(progress, number / whole, (number + 1) / whole)
-            part.report(0, f"Fitting {file.name}")
-            paths = _paths(space, place, wanted.id)
-            for path, like in zip(
-                paths, _likes(space, place, book, sheet, wanted.like, len(written)), strict=True
-            ):
-                swap = space.fitted(space.new_swap(path, file, like, whole=True), part)
-                project = space.project.with_swap(swap.model_copy(update={"part_of": wanted.mark}))
-                space = space.with_project(project)
+        for file in wanted.files.get(place.name, ()):
+            paths = _paths(space, place, wanted.id, {path for path, _, _ in given})
+            likes = _likes(space, place, book, sheet, wanted.like, len(written))
+            given += [(path, file, like) for path, like in zip(paths, likes, strict=True)]
             written.append(place.writes.format(id=wanted.id, path=paths[0]))
-            number += 1
-        if files and place.value:
+        if written and place.value:
             values[place.value] = written if place.many else written[0]
-    record = like_another(book, sheet, wanted.id, wanted.like)
-    own = _own_address(record)
-    changes = [record]
-    known = sheet.now[wanted.like]
-    for key, value in values.items():
-        there = pick(known, parse_address(key))
-        if there is ABSENT and not any(parse_address(key)[0].key == place.value for place in rule.places):
-            raise FurnelError(
-                WHAT, where=f"{wanted.like}, {key}", why="what it is like has no such value",
-                remedy=f"There are {', '.join(map(str, known))}",
-            )  # fmt: skip
-        changes.append(_setting(own, key, _typed(value, there), there is ABSENT))
-    space = _with(space, rule.record, changes, wanted.mark)
+    space = _with(space, rule.record, _record(rule, book, sheet, wanted, values), wanted.mark)
+    for number, (path, file, like) in enumerate(given):
+        check(progress, WHAT)
+        part = Part(progress, number / len(given), (number + 1) / len(given))
+        part.report(0, f"Fitting {file.name}")
+        swap = space.fitted(space.new_swap(path, file, like, whole=True), part)
+        swap = swap.model_copy(update={"part_of": wanted.mark})
+        space = space.with_project(space.project.with_swap(swap))
+    made = [swap for swap in space.project.swaps if swap.part_of == wanted.mark and swap.source]
+    for swap in together(space, made):
+        space = space.with_project(space.project.with_swap(swap))
     for join in rule.joins:
         if join.called in wanted.left_out:
             continue
@@ -130,6 +119,42 @@ def add(space: Workspace, wanted: Addition, progress: Progress = QUIET) -> Proje
         change = Change(do="add", at=join.at, key=join.key.format(**names), to=to)
         space = _with(space, join.file, [change], wanted.mark)
     return space.project
+
+
+def _record(
+    rule: AdditionRule, book: Book, sheet: Sheet, wanted: Addition, values: Mapping[str, Value]
+) -> list[Change]:
+    """The changes that make the record: like the other one, with its own values, without the places that stay empty."""
+    record = like_another(book, sheet, wanted.id, wanted.like)
+    own, changes, known = _own_address(record), [record], sheet.now[wanted.like]
+    places = {place.value for place in rule.places if place.value}
+    for key, value in values.items():
+        there = pick(known, parse_address(key))
+        if there is ABSENT and key not in places and parse_address(key)[0].key not in places:
+            raise FurnelError(
+                WHAT, where=f"{wanted.like}, {key}", why="what it is like has no such value",
+                remedy=f"There are {', '.join(map(str, known))}",
+            )  # fmt: skip
+        changes.append(_setting(own, key, _typed(value, there), there is ABSENT))
+    for place in rule.places:
+        if place.own and place.value not in values and pick(known, parse_address(place.value)) is not ABSENT:
+            changes.append(Change(do="drop", at=f"{own}/{place.value}"))
+    return changes
+
+
+def _heard(rule: AdditionRule, wanted: Addition, known: Value, progress: Progress) -> dict[str, Value]:
+    """What is heard in the recordings, for the values that nobody gave."""
+    asked = {key: what for key, what in rule.heard.items() if key not in wanted.values}
+    files = [file for some in wanted.files.values() for file in some]
+    if not asked or not files:
+        return {}
+    tempo, key = heard_in(files, progress)
+    found: dict[str, Value] = {name: tempo if what == "tempo" else key for name, what in asked.items()}
+    return {
+        name: int(value) if isinstance(value, float) and value.is_integer() else value
+        for name, value in found.items()
+        if value
+    }
 
 
 def _checked(rule: AdditionRule, wanted: Addition, sheet: Sheet) -> None:
@@ -148,6 +173,8 @@ def _checked(rule: AdditionRule, wanted: Addition, sheet: Sheet) -> None:
         why, remedy = f"there is no {wanted.like} that it could be like", f"There are {', '.join(known[:12])}"
     elif unknown := [name for name in wanted.files if name not in places]:
         why, remedy = f"it has no place called {unknown[0]}", f"Its places: {', '.join(places) or 'none'}"
+    elif (own := [place.name for place in rule.places if place.own]) and not set(own) & set(wanted.files):
+        why, remedy = "it has nothing of its own", f"Give a file for {' or '.join(own)}"
     elif empty := [place.name for place in rule.needed if not wanted.files.get(place.name)]:
         why, remedy = f"its {empty[0]} is missing", f"Give a file for {', '.join(empty)}"
     else:
@@ -202,9 +229,9 @@ def _with(space: Workspace, path: str, changes: Iterable[Change], mark: str) -> 
     return space.with_project(definitions.with_changes(space, path, marked))
 
 
-def _paths(space: Workspace, place: PlaceRule, own: str) -> list[str]:
-    """Where a place's file goes: inner paths that neither the game nor the mod has."""
-    taken = {swap.original for swap in space.project.swaps}
+def _paths(space: Workspace, place: PlaceRule, own: str, given: set[str]) -> list[str]:
+    """Where a place's file goes: inner paths that neither the game nor the mod has, nor another place was given."""
+    taken = given | {swap.original for swap in space.project.swaps}
     number = 0
     while True:
         paths = [path.format(id=own, number=number) for path in place.path]
@@ -224,6 +251,9 @@ def _likes(space: Workspace, place: PlaceRule, book: Book, sheet: Sheet, like: s
         found = [path.format(like=like) for path in place.like]
     else:
         value = pick(sheet.now[like], parse_address(place.value))
+        if value is ABSENT and place.own:  # like its first neighbour that there is
+            around = pick(sheet.now[like], parse_address(place.value)[:-1])
+            value = next(iter(around.values()), "") if isinstance(around, dict) else ""
         if isinstance(value, list):
             value = value[number % len(value)] if value else ""
         found = [str(value)]

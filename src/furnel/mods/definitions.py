@@ -10,11 +10,12 @@ from typing import TYPE_CHECKING
 
 from furnel.catalogue import Asset, Catalogue
 from furnel.errors import FurnelError
+from furnel.mods.asmade import as_made
 from furnel.mods.fit.elsewhere import DRIFT
 from furnel.mods.fit.point import Finding, FitPoint
-from furnel.mods.outside import checked
 from furnel.mods.project import Project, Swap
 from furnel.mods.render import read_source
+from furnel.mods.songs import song_of
 from furnel.mods.strips import figures_mark, strip_faults, strips_for, strips_mark
 from furnel.texts import (
     Change,
@@ -51,10 +52,8 @@ def definition(space: Workspace, original: str) -> tuple[Document, Document, tup
     game = texts.document(base)
     if swap is None:
         return game, game, ()
-    if swap.source:
-        now = document_of(read_source(checked(space.file, space.source_path(swap))), base)
-        return game, now, difference(game, now)
-    return game, texts.changed(base, swap.changes), swap.changes
+    now = as_made(space, original)
+    return game, now, difference(game, now) if swap.source else swap.changes
 
 
 def with_changes(space: Workspace, original: str, changes: Sequence[Change]) -> Project:
@@ -169,7 +168,7 @@ def faults_between(space: Workspace, base: str, game: Document, yours: Document,
 
 
 def bound(space: Workspace, before: Project) -> set[str]:
-    """The swaps that have to be looked at again because others are not what they were: definitions, and figures with strips."""
+    """The swaps that have to be looked at again because others are not what they were: definitions, figures, parts."""
     now = space.project
     if now.swaps == before.swaps:
         return set()
@@ -178,14 +177,19 @@ def bound(space: Workspace, before: Project) -> set[str]:
         swap.original: swap.changes for swap in now.swaps if swap.changes
     }:
         return texts
-    return texts | {swap.original for swap in now.made if strips_for(space, swap.original)}
+    return texts | {
+        swap.original
+        for swap in now.made
+        if song_of(space, swap.original) or strips_for(space, swap.original)
+    }
 
 
 def own_mark(space: Workspace, swap: Swap) -> str:
     """What of the rest of the mod a swap is compared with: a definition with assets of its own, changes of other definitions,
     and figures; a figure with its strips."""
     if not taken_apart(swap.base):
-        return strips_mark(space, swap)
+        song = song_of(space, swap.original)
+        return strips_mark(space, swap) + (repr((song.tempo, song.key)) if song is not None else "")
     own = sorted(one.original for one in space.project.swaps if one.like)
     others = [one.changes for one in space.project.swaps if one.changes and one is not swap]
     return repr((own, others, figures_mark(space, swap)))

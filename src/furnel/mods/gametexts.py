@@ -162,6 +162,7 @@ class GameTexts:
         return (
             ", ".join(f"{key}: {text}" for key, text in row.items() if text != name)
             if isinstance(row, dict)
+            and all(isinstance(text, str) and key[:1] != "@" for key, text in row.items())
             else ""
         )
 

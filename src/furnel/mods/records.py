@@ -136,14 +136,20 @@ class Book:
         if not isinstance(row, dict):
             return []
         place = place_of(sheet.records[name], self.meanings.records, bool(self.now.twins))
-        return sorted(key for key in self.meanings.keys.get(place, ()) if key not in row)
+        inside = [(key, part) for key, part in row.items() if isinstance(part, dict)]
+        out = [key for key in self.meanings.keys.get(place, ()) if key not in row]
+        for around, part in inside:
+            known = self.meanings.keys.get((*place, str(around)), ())
+            out += [address_text((Step(str(around)), Step(key))) for key in known if key not in part]
+        return sorted(out)
 
     def added(self, sheet: Sheet, name: str, key: str) -> Change:
         """A value that a record may have, as another record has it, or the least that it can be."""
-        at = sheet.records[name]
-        rows = (row for row in sheet.now.values() if isinstance(row, dict) and key in row)
-        rule = self.meaning((*at, Step(key))).rule
-        value: Value = next((row[key] for row in rows), None)
+        steps = parse_address(key)
+        at = (*sheet.records[name], *steps[:-1])
+        found = (pick(row, steps) for row in sheet.now.values())
+        rule = self.meaning((*at, steps[-1])).rule
+        value: Value = next((one for one in found if one is not ABSENT), None)
         if value is None and rule is not None and rule.strip is not None:
             value = rule.strip.write(
                 [(grey, grey, grey) for grey in _greys(rule.strip.colours or _FEW_COLOURS)]
@@ -151,7 +157,7 @@ class Book:
         elif value is None:
             takes = rule.takes if rule is not None else None
             value = {"number": 0, "whole number": 0, "switch": False}.get(takes or "", "")
-        return Change(do="add", at=address_text(at), key=key, to=value)
+        return Change(do="add", at=address_text(at), key=steps[-1].key, to=value)
 
     def options(self, meaning: Meaning) -> list[str]:
         """What may stand in a place, as far as that is a choice: texts, or the ids of records."""

@@ -13,12 +13,13 @@ from furnel.imagefiles import write_texture
 from furnel.images import Picture, Texture
 from furnel.images.strips import coloured, colours_in, palette_of, row_of, strangers
 from furnel.media import PICTURE, medium_by_suffix
+from furnel.mods.asmade import as_made
 from furnel.mods.fit.elsewhere import STRIP
 from furnel.mods.fit.point import Finding, FitPoint
 from furnel.mods.outside import checked
 from furnel.mods.project import Swap
 from furnel.mods.render import Surroundings, read_source, render
-from furnel.texts import Change, Document, Fault, address_text, document_of, parse_address, spots
+from furnel.texts import Change, Document, Fault, address_text, parse_address, spots
 from furnel.texts.address import Address, Step
 from furnel.texts.document import Value
 from furnel.texts.places import place_of
@@ -87,16 +88,6 @@ def _figures(space: Workspace, rule: StripRule, document: Document, address: Add
     return (named,) if isinstance(named, str) and (named in own or space.catalogue.has(named)) else ()
 
 
-def _mods(space: Workspace, path: str) -> Document:
-    """A definition as the mod makes it."""
-    swap = space.project.swap_for(path)
-    if swap is None:
-        return space.demands.texts.document(path)
-    if swap.source:
-        return document_of(read_source(checked(space.file, space.source_path(swap))), swap.base)
-    return space.demands.texts.changed(swap.base, swap.changes)
-
-
 def figure_bytes(space: Workspace, path: str) -> bytes:
     """A figure as the mod makes it. Raises FurnelError when its source cannot be used."""
     swap = space.project.swap_for(path)
@@ -122,7 +113,9 @@ def strips_for(space: Workspace, figure: str) -> list[Strip]:
     out = []
     for path in dict.fromkeys(path for file in files for path in space.demands.texts.matching(file)):
         try:
-            out += [strip for strip in strips_of(space, path, _mods(space, path)) if figure in strip.figures]
+            out += [
+                strip for strip in strips_of(space, path, as_made(space, path)) if figure in strip.figures
+            ]
         except FurnelError:
             continue
     return out
@@ -179,7 +172,7 @@ def strip_points(space: Workspace, swap: Swap, result: bytes) -> list[FitPoint]:
 def figures_mark(space: Workspace, swap: Swap) -> str:
     """Something that is another when a figure of a definition's strips is."""
     try:
-        strips = strips_of(space, swap.base, _mods(space, swap.original))
+        strips = strips_of(space, swap.base, as_made(space, swap.original))
         figures = sorted({path for strip in strips for path in strip.figures if space.project.swap_for(path)})
         return repr([(path, content_digest(figure_bytes(space, path))) for path in figures])
     except FurnelError as error:
@@ -244,7 +237,7 @@ def as_png(space: Workspace, path: str, address: str) -> bytes:
 
 
 def _at(space: Workspace, path: str, address: str) -> tuple[Document, StripRule]:
-    document = _mods(space, path)
+    document = as_made(space, path)
     rule = rule_at(space, path, document, parse_address(address))
     if rule is None:
         raise FurnelError(

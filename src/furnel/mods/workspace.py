@@ -50,6 +50,7 @@ from furnel.mods.render import (
     staged,
 )
 from furnel.mods.results import Result
+from furnel.mods.songs import as_part
 from furnel.mods.strips import strip_points
 from furnel.progress import QUIET, Progress, check
 from furnel.texts import document_of, taken_apart
@@ -161,7 +162,7 @@ class Workspace:
         When all fits nothing changes. Steps that Fit all chose are chosen anew where no other ones are among them.
         Raises FurnelError when the source cannot be used, or one of its steps cannot do its work.
         """
-        original = self.original_spec(swap.base)
+        original = self.wanted_spec(swap)
         if all(use.auto for use in swap.steps):
             return self._fitted_afresh(swap, original, progress)
         whole = Refit(with_encoding(swap, original), len(swap.steps), encoded=swap.encode is None)
@@ -202,6 +203,10 @@ class Workspace:
         """What an original demands."""
         return self.demands.spec(path)
 
+    def wanted_spec(self, swap: Swap, shipped: bytes | None = None) -> Spec:
+        """What a swap has to be: what its original is, and of a part of a song what the song says."""
+        return as_part(self, swap.original, self.demands.spec(swap.base, shipped))
+
     def fingerprint(self, asset: Asset) -> str:
         """A short hash of an original's bytes: how drift is noticed."""
         return _fingerprint(self.catalogue.read(asset))
@@ -230,12 +235,12 @@ class Workspace:
             except FurnelError as error:
                 if not swap.changes:
                     raise
-                return Examined(swap, (lost_change(error),), original=self.demands.spec(swap.base, shipped))
+                return Examined(swap, (lost_change(error),), original=self.wanted_spec(swap, shipped))
             name = "" if swap.keeps_name else path.name
             seen_key = self.demands.examination_key(swap, shipped, key, name, own_mark(self, swap))
             known = read_examination(self.results, seen_key)
             if known is None:
-                original = self.demands.spec(swap.base, shipped)
+                original = self.wanted_spec(swap, shipped)
                 known = self._compare(swap, original, source, data, path)
                 check(progress, "Examining")
                 keep_examination(self.results, seen_key, known)
@@ -246,7 +251,7 @@ class Workspace:
                 "readable", error.why or error.what, "breaks", error.remedy, error.sentence().rstrip(".")
             )
             point = SOURCE.point(found)
-            original = original or self.demands.spec(swap.base, shipped)
+            original = original or self.wanted_spec(swap, shipped)
             return Examined(swap, (point,), original=original)
         points = insisting([*known.points, *self._drift(swap, shipped, progress)], swap.insist)
         as_is = not swap.keeps_name and not any(use.on for use in swap.steps)

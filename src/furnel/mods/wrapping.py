@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
+from fnmatch import fnmatchcase
 from pathlib import Path
 
+from furnel.atomic import write_text
 from furnel.containers import Changes, Container, Content, find_layout, open_container, write_archive
+from furnel.containers.sums import sum_of
 from furnel.errors import FurnelError
+from furnel.games.profile import PackRule
 from furnel.mods.workspace import Workspace
 from furnel.progress import QUIET, Part, Progress
 
@@ -18,7 +22,11 @@ def wrap(space: Workspace, folder: Path, paths: list[str], progress: Progress = 
     Raises FurnelError when an archive cannot be made, or holds something else than what was put in.
     """
     rule = space.profile.mods
-    if rule.goes == "loose" or not paths:
+    if rule.goes == "loose":
+        for pack in rule.packs:
+            _pack(folder, pack, paths, progress)
+        return
+    if not paths:
         return
     if rule.goes == "archive":
         target = folder / rule.archive.replace("{id}", space.project.mod.id)
@@ -32,6 +40,26 @@ def wrap(space: Workspace, folder: Path, paths: list[str], progress: Progress = 
     for path in paths:
         (folder / path).unlink()
         _drop_empty((folder / path).parent, folder)
+
+
+def _pack(folder: Path, pack: PackRule, paths: list[str], progress: Progress) -> None:
+    """An archive for the files of each folder that a rule speaks of, with its checksum beside it."""
+    by_folder: dict[str, list[str]] = {}
+    for path in paths:
+        if fnmatchcase(path, pack.files):
+            by_folder.setdefault(path.rpartition("/")[0], []).append(path)
+    layout = None if pack.layout == "zip" else find_layout(pack.layout)
+    for inside, own in sorted(by_folder.items()):
+        names = {"folder": inside, "name": inside.rpartition("/")[2]}
+        contents: dict[str, Content] = {path: folder / path for path in sorted(own)}
+        target = folder / pack.archive.format(**names)
+        write_archive(target, contents, layout, progress)
+        _compare(open_container(target, layout, own), contents, target)
+        if pack.sum:
+            found = sum_of(pack.sum_is, "big", target.read_bytes()).hex()
+            write_text(folder / pack.sum.format(**names), found + "\n")
+        for path in own:
+            (folder / path).unlink()
 
 
 def _rebuild(space: Workspace, folder: Path, paths: list[str], progress: Progress) -> None:

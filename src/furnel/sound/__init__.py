@@ -1,6 +1,6 @@
 """Sounds: clips in memory, their files, what is measured of them, and what is done to them."""
 
-from furnel.sound.beats import Rhythm, frames_of_bars, key_of, rhythm_of
+from furnel.sound.beats import Rhythm, frames_of_bars, key_of, kin_of, rhythm_of
 from furnel.sound.clip import (
     Clip,
     FillWith,
@@ -87,6 +87,7 @@ __all__ = [
     "frames_of_bars",
     "integrated_loudness",
     "key_of",
+    "kin_of",
     "layered",
     "measures_and_head",
     "measures_of",

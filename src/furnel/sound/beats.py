@@ -117,6 +117,21 @@ def key_of(clip: Clip) -> str:
     return best if scores[best] > 0.5 else ""
 
 
+def kin_of(key: str) -> frozenset[str]:
+    """The keys that are easily taken for one: it, its relative, those a fifth away, the other mode on the same note.
+
+    None for a text that is no key.
+    """
+    name, _, mode = key.strip().rpartition(" ")
+    if name not in _NAMES or mode not in ("major", "minor"):
+        return frozenset()
+    tonic = _NAMES.index(name) + (3 if mode == "minor" else 0)
+    majors = [(tonic + step) % 12 for step in (0, 5, 7)]
+    other = f"{name} {'minor' if mode == 'major' else 'major'}"
+    minors = {f"{_NAMES[(one - 3) % 12]} minor" for one in majors}
+    return frozenset(f"{_NAMES[one]} major" for one in majors) | minors | {other}
+
+
 def frames_of_bars(bars: int, meter: int, tempo: float, rate: int) -> int:
     """How many frames so many bars last, to the sample."""
     return round(bars * meter * 60 / tempo * rate)

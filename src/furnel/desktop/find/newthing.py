@@ -144,13 +144,12 @@ class PlaceTile(QWidget):
         elif self.files:
             says = self.files[0].name
         else:
-            says = (
-                "drop files here"
-                if self.place.many
-                else "drop a file here"
-                if self.place.needed
-                else "as the other's, or drop"
-            )
+            says = "as the other's, or drop"
+            for asked, words in (
+                (self.place.own, "left out, or drop"), (self.place.needed, "drop a file here"),
+                (self.place.many, "drop files here"),
+            ):  # fmt: skip
+                says = words if asked else says
         painter.drawText(QRectF(10, _HIGH - 27, _WIDE - 20, 18), elided(painter, says, _WIDE - 20))
 
 

@@ -13,6 +13,7 @@ from furnel.media import SOUND
 from furnel.mods.events import event_of, fill_event, mod_events, set_event
 from furnel.mods.project import Project, StepUse
 from furnel.mods.shapes import moved_part
+from furnel.mods.songs import song_of
 from furnel.mods.steps import step_type
 from furnel.mods.workspace import Workspace
 from furnel.texts import SoundEvent
@@ -38,6 +39,7 @@ class Hearing(QObject):
         bench.source.taken.connect(self._take)
         bench.lanes.laid.connect(self._lay)
         bench.panel.picked.connect(self._picked)
+        bench.song.picked.connect(self._picked)
         bench.panel.filled.connect(self.fill)
         bench.panel.removed.connect(self._remove)
         bench.panel.changed.connect(self._set_event)
@@ -140,9 +142,9 @@ def _with_sounds(event: SoundEvent, sounds: tuple[str, ...]) -> SoundEvent:
 
 
 def _beside(space: Workspace, original: str) -> tuple[str, ...]:
-    """The sounds of the event that a swap belongs to."""
-    event = event_of(space, original)
-    return event.sounds if event is not None else ()
+    """The sounds of the event, or the parts of the song, that a swap belongs to."""
+    event, song = event_of(space, original), song_of(space, original)
+    return event.sounds if event is not None else song.parts if song is not None else ()
 
 
 def _make(hands: Hands) -> Bench:

@@ -16,6 +16,7 @@ from furnel.desktop.fit.event_panel import EventPanel
 from furnel.desktop.fit.lanes import Lanes
 from furnel.desktop.fit.measure_table import MeasureTable
 from furnel.desktop.fit.meter import Meter
+from furnel.desktop.fit.song_panel import SongPanel
 from furnel.desktop.fit.sound_content import Lane, SoundContent
 from furnel.desktop.fit.source_strip import SourceStrip
 from furnel.desktop.look import Look
@@ -41,7 +42,8 @@ class SoundBench(Bench):
         self.content: SoundContent | None = None
         self.lanes, self.source, self.meter = Lanes(look), SourceStrip(look), Meter(look)
         self.panel, self.measures = EventPanel(look), MeasureTable(look)
-        self._side = "original"
+        self.song = SongPanel(look)
+        self._side, self._singing = "original", False
         self._offset = self._length_s = 0.0
         self._play = button("Play", with_key("Play or stop", "hear"), "plain")
         self._play.setShortcut(key_of("hear"))
@@ -79,10 +81,13 @@ class SoundBench(Bench):
         column.addWidget(self._bar())
         column.addLayout(middle, 1)
         column.addWidget(self.panel)
+        column.addWidget(self.song)
         self._later = timer(self, self._want_spectra, _SPECTRUM_WAIT_MS)
         self.lanes.asked.connect(self._play_from)
         self.lanes.looked.connect(lambda *_: self._later.start() if self._spectrum.isChecked() else None)
         self.panel.heard.connect(self._hear_event)
+        self.song.heard.connect(self._hear_song)
+        self.song.hushed.connect(player.stop)
         player.started.connect(lambda: self._play.setText("Stop"))
         player.moved.connect(self._moved)
         player.stopped.connect(self._stopped)
@@ -123,6 +128,7 @@ class SoundBench(Bench):
         self.source.show_content(content)
         self.measures.show_content(content)
         self.panel.show_event(content.event, content.swap.original)
+        self.song.show_song(content.song, content.swap.original)
         self._seam.setVisible(content.loops or content.yours.clip.loop is not None)
         self._beats.setVisible(content.original.rhythm is not None or content.yours.rhythm is not None)
         self.meter.device = self._player.device
@@ -186,6 +192,13 @@ class SoundBench(Bench):
             self._offset, self._length_s = 0.0, lane.clip.length_s
             self._start(f"{id(lane)} 0.0", lambda: lane.clip, 0.0, False, volume)
 
+    def _hear_song(self, name: str, make: Callable[[], Clip], start_s: float) -> None:
+        """The parts of the song together, round and round."""
+        self._start(name, make, start_s, True)
+        if self._player.device:
+            self._singing = True
+            self.song.show_head(0.0)
+
     def _start(
         self, name: str, make: Callable[[], Clip], start_s: float, again: bool = False, volume: float = 1.0
     ) -> None:
@@ -201,6 +214,9 @@ class SoundBench(Bench):
         return min(levels) - lane.loudness
 
     def _moved(self, fraction: float) -> None:
+        if self._singing:
+            self.song.show_head(fraction)
+            return
         lane = self._lane()
         if not self.isVisible() or lane is None:
             return
@@ -214,6 +230,9 @@ class SoundBench(Bench):
         self.lanes.update()
 
     def _stopped(self) -> None:
+        if self._singing:
+            self._singing = False
+            self.song.show_head(-1.0)
         self._play.setText("Play")
         self.lanes.head_s = -1.0
         self.meter.rest()

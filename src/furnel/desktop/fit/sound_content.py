@@ -15,6 +15,7 @@ from furnel.media import SoundSpec, Spec, sound_spec
 from furnel.mods.events import event_of
 from furnel.mods.project import Swap
 from furnel.mods.shapes import Layer, SourceShape, layers_of, source_shape, used_part
+from furnel.mods.songs import song_of
 from furnel.mods.workspace import Workspace
 from furnel.sound import Clip, Measures, Overview, Rhythm
 from furnel.sound.words import channels_text
@@ -23,6 +24,7 @@ from furnel.texts import SoundEvent
 _MUSIC_S = 8.0
 _SHOWN_S = 900.0  # of a longer recording only this much is held
 CURVE_S = 0.1
+_PART_COLUMNS = 640
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -77,8 +79,37 @@ class EventContent:
 
 
 @dataclass(frozen=True, slots=True, eq=False)
+class SongPart:
+    """A part of a song: decoded, its shape; `mine` when the mod brings it."""
+
+    path: str
+    name: str
+    clip: Clip
+    wave: np.ndarray
+    mine: bool
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class SongContent:
+    """A song with its parts: how many beats it has, their tempo, its key, what parts cannot be read."""
+
+    name: str
+    title: str
+    beats: int
+    tempo: float
+    key: str
+    parts: tuple[SongPart, ...]
+    wrong: tuple[str, ...] = ()
+
+    @property
+    def length_s(self) -> float:
+        """How long its beats last, in seconds."""
+        return self.beats * 60 / self.tempo
+
+
+@dataclass(frozen=True, slots=True, eq=False)
 class SoundContent:
-    """Both lanes of a sound, its source, its event. `loops` when the game repeats it."""
+    """Both lanes of a sound, its source, its event, its song. `loops` when the game repeats it."""
 
     original: Lane
     yours: Lane
@@ -88,6 +119,7 @@ class SoundContent:
     used: tuple[float, float] = (0.0, 0.0)
     event: EventContent | None = None
     layers: tuple[Layer, ...] = ()
+    song: SongContent | None = None
 
 
 def load_sounds(loading: Loading) -> SoundContent:
@@ -98,14 +130,16 @@ def load_sounds(loading: Loading) -> SoundContent:
     second = _lane(data, loading.name, _spec(examined.result, data, loading.name))
     source, used, event = None, (0.0, 0.0), None
     layers: tuple[Layer, ...] = ()
+    song = None
     if space is not None:
         with contextlib.suppress(FurnelError):  # a source that is gone is told by the fit
             source = source_shape(space.source_path(swap))
             used = used_part(swap.steps, second.clip.rate, source.length_s, source.silence_s)
         event = _event(space, swap.original, data, loading.results)
         layers = layers_of(swap.steps, space.folder)
+        song = _song(space, swap.original, data, loading.results)
     loops = isinstance(examined.original, SoundSpec) and examined.original.loops
-    return SoundContent(first, second, loops, swap, source, used, event, layers)
+    return SoundContent(first, second, loops, swap, source, used, event, layers, song)
 
 
 def _spec(known: Spec | None, data: bytes, name: str) -> SoundSpec:
@@ -145,6 +179,26 @@ def _event(space: Workspace, path: str, data: bytes, results: Mapping[str, bytes
         sounds.append(Variation(one, _small(shipped, one), _small(yours, one)))
     most = (rule.most or 99) if rule.new_sound else len(game.sounds)
     return EventContent(game, event, tuple(sounds), rule.unit, rule.least, most)
+
+
+def _song(space: Workspace, path: str, data: bytes, results: Mapping[str, bytes]) -> SongContent | None:
+    song = song_of(space, path)
+    if song is None or not song.tempo:
+        return None
+    parts, wrong = [], []
+    for one in song.parts:
+        mine = space.project.swap_for(one) is not None
+        name = one.rpartition("/")[2].rpartition(".")[0]
+        try:
+            yours = data if one == path else results.get(one, b"")
+            clip = sound.read_clip(yours or space.catalogue.bytes_of(one), one)[0]
+        except FurnelError:
+            wrong.append(f"{name} cannot be read")
+            continue
+        parts.append(
+            SongPart(one, name, clip, np.stack(sound.waveform(clip, min(_PART_COLUMNS, clip.frames))), mine)
+        )
+    return SongContent(song.name, song.title, song.beats, song.tempo, song.key, tuple(parts), tuple(wrong))
 
 
 def _small(data: bytes, where: str) -> SourceShape | None:

@@ -1,0 +1,158 @@
+"""Songs in parts: what a part's song says of it, which parts belong together, what tempo and key recordings have."""
+
+from __future__ import annotations
+
+import math
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from pathlib import Path
+from typing import TYPE_CHECKING, Any
+
+from furnel.errors import FurnelError
+from furnel.games.profile import BeatsRule
+from furnel.media import SoundSpec, Spec, sound_spec
+from furnel.mods.asmade import as_made
+from furnel.mods.project import Swap
+from furnel.mods.render import read_source
+from furnel.progress import QUIET, Progress, check
+from furnel.sound import Rhythm
+from furnel.texts import parse_address
+
+if TYPE_CHECKING:
+    from furnel.mods.workspace import Workspace
+
+_LOW, _HIGH = 70.0, 180.0
+_NEAR_WHOLE = 0.003
+_SAME_LENGTH_S = 0.02
+
+
+@dataclass(frozen=True, slots=True)
+class Song:
+    """What a song's record says, and the inner paths of its parts; a tempo of 0 when it says none."""
+
+    name: str
+    title: str
+    beats: int
+    tempo: float
+    key: str
+    parts: tuple[str, ...]
+
+
+def song_of(space: Workspace, path: str) -> Song | None:
+    """The song that an asset is a part of, as the mod makes it; None for what is no part."""
+    role = space.profile.role_of(path)
+    if role is None or role.beats is None:
+        return None
+    rule, folder = role.beats, path.rpartition("/")[0]
+    name = folder.rpartition("/")[2]
+    own = [swap.original for swap in space.project.swaps if swap.like]
+    shipped = [one for one in space.catalogue.assets.paths if one.startswith(f"{folder}/")]
+    parts = [one for one in dict.fromkeys([*shipped, *own]) if _is_part(space, one, folder, rule)]
+    tempo, key, title = (_said(space, rule, where, name) for where in (rule.tempo, rule.key, rule.title))
+    number = float(tempo) if isinstance(tempo, int | float) and not isinstance(tempo, bool) else 0.0
+    words = (key if isinstance(key, str) else "", title if isinstance(title, str) else name)
+    return Song(name, words[1], rule.count, number if number > 0 else 0.0, words[0], tuple(sorted(parts)))
+
+
+def _is_part(space: Workspace, path: str, folder: str, rule: BeatsRule) -> bool:
+    role = space.profile.role_of(path)
+    return path.rpartition("/")[0] == folder and role is not None and role.beats == rule
+
+
+def _said(space: Workspace, rule: BeatsRule, where: str, name: str) -> object:
+    """What the song's record has at an address; nothing when it has none."""
+    if not where:
+        return None
+    try:
+        document, at = as_made(space, rule.file), parse_address(where.format(name=name))
+        return document.look(at) if document.has(at) else None
+    except FurnelError:
+        return None
+
+
+def as_part(space: Workspace, path: str, spec: Spec) -> Spec:
+    """What an asset has to be, when it is a part of a song: as long as the song, in its tempo and key."""
+    song = song_of(space, path) if isinstance(spec, SoundSpec) else None
+    if song is None or not song.tempo or not isinstance(spec, SoundSpec):
+        return spec
+    frames = round(song.beats * 60 / song.tempo * spec.rate)
+    grid = song.beats, song.tempo
+    return replace(
+        spec, frames=frames, loop=None, exact=True, loops=True, rhythm=None, grid=grid, told_key=song.key
+    )
+
+
+def together(space: Workspace, swaps: Sequence[Swap]) -> list[Swap]:
+    """Parts of a song, those that were recorded together cut at the same place and as loud beside each other as they were.
+
+    They were when their sources are equally long; where the steadiest of them begins a bar all are cut. That counts as made by
+    hand, so that no later fit tears them apart.
+    """
+    cut = [
+        swap
+        for swap in swaps
+        if any(use.do == "bars" for use in swap.steps) and song_of(space, swap.original)
+    ]
+    if len(cut) < 2:
+        return list(swaps)
+    heard = {}
+    for swap in cut:
+        file = space.source_path(swap)
+        heard[swap.original] = sound_spec(read_source(file), str(file), None, with_rhythm=True)
+    lengths = [spec.length_s for spec in heard.values()]
+    if max(lengths) - min(lengths) > _SAME_LENGTH_S:
+        return list(swaps)
+    steadiest = max(cut, key=lambda swap: _steadiness(heard[swap.original].rhythm))
+    lead = next(use for use in steadiest.steps if use.do == "bars").values
+    targets = [float(use.values["target"]) for swap in cut for use in swap.steps if use.do == "loudness"]
+    own = [spec.loudness for spec in heard.values() if math.isfinite(spec.loudness)]
+    louder = _together(targets) - _together(own)
+    return [
+        _cut_like(swap, lead, heard[swap.original].loudness + louder) if swap in cut else swap
+        for swap in swaps
+    ]
+
+
+def _together(levels: Sequence[float]) -> float:
+    """How loud some sounds are that nothing else connects, in LUFS."""
+    return 10 * math.log10(sum(10 ** (level / 10) for level in levels) or 1.0)
+
+
+def _steadiness(rhythm: Rhythm | None) -> float:
+    return rhythm.steady if rhythm is not None else 0.0
+
+
+def _cut_like(swap: Swap, lead: dict[str, Any], loudness: float) -> Swap:
+    """A part cut as another is, and brought to a loudness in LUFS."""
+    fresh: dict[str, dict[str, Any]] = {"bars": lead}
+    if math.isfinite(loudness):
+        fresh["loudness"] = {"target": round(loudness, 1)}
+    steps = [
+        use.model_copy(update={"values": {**use.values, **fresh[use.do]}, "auto": False})
+        if use.do in fresh
+        else use
+        for use in swap.steps
+    ]
+    return swap.model_copy(update={"steps": tuple(steps)})
+
+
+def heard_in(files: Sequence[Path], progress: Progress = QUIET) -> tuple[float, str]:
+    """The tempo (beats a minute) of the steadiest of some recordings, 0 when none has a beat, and the key that most have."""
+    rhythms: list[Rhythm] = []
+    keys: Counter[str] = Counter()
+    for file in files:
+        check(progress, "Listening")
+        spec = sound_spec(read_source(file), str(file), None, with_rhythm=True)
+        if spec.beats is not None:
+            rhythms.append(spec.beats)
+        if spec.pitch:
+            keys[spec.pitch] += 1
+    tempo = max(rhythms, key=lambda one: one.steady).tempo if rhythms else 0.0
+    while tempo and tempo < _LOW:
+        tempo *= 2
+    while tempo > _HIGH:
+        tempo /= 2
+    whole = float(round(tempo))
+    near = whole if tempo and abs(tempo / whole - 1) <= _NEAR_WHOLE else round(tempo, 1)
+    return near, keys.most_common(1)[0][0] if keys else ""
