@@ -38,8 +38,8 @@ def test_facts_are_what_the_game_made(catalogue: Catalogue) -> None:
     assert (counts["sheet"], counts["sound"], counts["music"], counts["definition"]) == (
         len(SHEETS),
         len(bank()),
-        4,
-        11,
+        9,
+        12,
     )
     for path, (fmt, _) in TEXTURES.items():
         facts = catalogue.get(path).facts

@@ -242,7 +242,7 @@ def test_an_unknown_game_is_described_and_opened(
     hands.settle()
     assert (profiles_folder() / "moss-harbour.toml").is_file()
     assert hands.window.bar.findChild(QPushButton, "game").text() == "Moss Harbour"
-    assert hands.window.find_station.wall.shown == 158
+    assert hands.window.find_station.wall.shown == 163
     assert hands.window.stations.currentWidget() is hands.window.find_station
 
 

@@ -42,7 +42,7 @@ def test_a_folder_is_surveyed_and_described_and_opened(unknown: Path) -> None:
         recognise(unknown)
     found = survey(unknown)
     archives = {one.path: (one.layout, one.assets) for one in found.of("archive")}
-    assert archives["data/bank0.tls"] == ("tls", 46) and archives["data/rules.zip"] == ("zip", 11)
+    assert archives["data/bank0.tls"] == ("tls", 46) and archives["data/rules.zip"] == ("zip", 12)
     assert archives["data/extra.satchel"] == ("satchel", 1)
     assert [(one.path, one.assets) for one in found.of("carved")] == [("data/figures.dat", 9)]
     assert {one.path for one in found.of("unknown")} == {"data/pictures.pak", "harbour.exe"}

@@ -51,9 +51,10 @@ class Forecast:
 
 
 def tunes_of(space: Workspace, progress: Progress = QUIET) -> list[Tune]:
-    """The game's tunes: what its profile calls loops, or what is music; in the order of their paths."""
+    """The game's tunes: what its profile calls loops, or what is music, but for parts of songs; in the order of their paths."""
     found = []
-    paths = [asset.path for asset in space.catalogue.assets if asset.facts.kind == "music"]
+    music = [asset.path for asset in space.catalogue.assets if asset.facts.kind == "music"]
+    paths = [path for path in music if (role := space.profile.role_of(path)) is None or role.beats is None]
     for number, path in enumerate(sorted(paths)):
         check(progress, "Listing tunes")
         progress.report(number / len(paths), f"Listening to {path}")
