@@ -298,7 +298,7 @@ def test_the_wall_says_where_an_asset_is_named_and_finds_words_in_definitions(
     hands.settle()
     assert hands.window.fit_station.current == BOATS
     hands.station(1)
-    station.sieve.text.setText("fog on the")
+    station.sieve.text.setText("lantern waltz boathouse")
     hands.settle()
     hands.until(lambda: station.wall.shown == 1, "the sifting")
     assert station.wall.select("rules/tunes.json")

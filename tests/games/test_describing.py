@@ -45,7 +45,9 @@ def test_a_folder_is_surveyed_and_described_and_opened(unknown: Path) -> None:
     assert archives["data/bank0.tls"] == ("tls", 46) and archives["data/rules.zip"] == ("zip", 12)
     assert archives["data/extra.satchel"] == ("satchel", 1)
     assert [(one.path, one.assets) for one in found.of("carved")] == [("data/figures.dat", 9)]
-    assert {one.path for one in found.of("unknown")} == {"data/pictures.pak", "harbour.exe"}
+    assert {one.path for one in found.of("unknown")} == {
+        "data/pictures.pak", "harbour.exe", *(f"data/songs/{name}/{name}.sum" for name in ("evening_crossing", "lamp_round")),
+    }  # fmt: skip
     assert {one.path for one in found.of("side")} == {"data/bank0.tlx", "data/bank0.sum"}
     assert [(one.path, one.assets) for one in found.of("loose")] == [("data/ensigns", 36)]
     profile = keep_profile(profile_text(found, "Moss Harbour", leave_out=frozenset({"data/music.tlm"})))
