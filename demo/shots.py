@@ -36,7 +36,7 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.shot(out / "find.png")
         for name, original in (
             ("fit-picture", "art/hulls/hull_otter.dds"), ("fit-sheet", "cast/otter_walk.png"),
-            ("fit-sound", "bank0/003.wav"), ("fit-text", "rules/playlist.json"),
+            ("fit-sound", "bank0/003.wav"),
         ):  # fmt: skip
             hands.station(2)
             window.fit_station.pick(original)
@@ -48,7 +48,6 @@ def take(out: Path, game: Path | None = None) -> None:
         window.session.swaps.fit_all(["art/hulls/hull_otter.dds", "bank0/012.wav"])
         hands.settle()
         window.fit_station.pick("art/hulls/hull_otter.dds")
-        hands.shot(out / "fit-fitted.png")
         bench = window.fit_station.benches.of("texture")
         window.fit_station.pick("art/hulls/hull_heron.dds")
         hands.settle()
@@ -72,6 +71,7 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.until(lambda: window.try_station.report is not None, "the report")
         hands.shot(out / "try.png")
         _finding(hands, out, folder)
+        _defining(hands, out, folder)
         window.look.use("light")
         hands.station(1)
         hands.shot(out / "find-light.png")
@@ -97,10 +97,6 @@ def _finding(hands: Hands, out: Path, folder: Path) -> None:
     station.wall.select("charts/cold_sound.dds")
     hands.shot(out / "find-like.png")
     station.sieve.clear()
-    station._group.setCurrentText("grouped by kin")
-    station.wall.select("ensigns/large/fjell.tga")
-    hands.shot(out / "find-kin.png")
-    station._group.setCurrentIndex(0)
     _tunes(hands, out, folder)
     mine = folder / "winter paint"
     (mine / "ensigns" / "small").mkdir(parents=True)
@@ -130,6 +126,45 @@ def _finding(hands: Hands, out: Path, folder: Path) -> None:
     window.pages.describe_game(unknown)
     hands.until(lambda: window.pages.new_game_page.start.isEnabled(), "the survey")
     hands.shot(out / "new-game.png")
+
+
+def _defining(hands: Hands, out: Path, folder: Path) -> None:
+    """Values changed, a boat and a song that the game did not have."""
+    import soundfile
+
+    from furnel.mods.additions import Addition, add
+    from furnel.texts import Change
+    from tarnlight import sounds
+
+    window, sources = hands.window, folder / "northern-lights" / "sources"
+    session, station = window.session, window.fit_station
+    faster = [
+        Change(do="set", at="otter/speed", to=3.84),
+        Change(do="set", at="skiff/sail", to="art/sails/sail_night.dds"),
+    ]
+    session.swaps.change_values("rules/boats.toml", faster, "Faster boats")
+    hands.settle()
+    hands.station(2)
+    station.pick("rules/boats.toml")
+    hands.shot(out / "fit-text.png")
+    window.run_command("new-thing")
+    page = window.pages.new_thing_page
+    hands.settle()
+    page.name.setText("Raft")
+    page.places[0].take([sources / "dusk_paint.jpg"])
+    hands.shot(out / "fit-addition.png")
+    parts = {}
+    for name in sounds.PARTS:
+        parts[name] = [folder / f"{name}.wav"]
+        soundfile.write(parts[name][0], sounds.song_part("evening_crossing", name, 7), sounds.MUSIC_RATE)
+    assert session.space is not None
+    wanted = Addition("song", "harbour_lights", "evening_crossing", "Harbour lights", parts)
+    session.edit(add(session.space, wanted), "New song")
+    hands.settle()
+    hands.station(2)
+    station.pick("songs/harbour_lights/reed.ogg")
+    hands.settle()
+    hands.shot(out / "fit-song.png")
 
 
 def _tunes(hands: Hands, out: Path, folder: Path) -> None:

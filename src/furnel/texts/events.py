@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-import json
-import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from furnel.errors import FurnelError
-from furnel.texts.definition import format_of, read_text
+from furnel.texts.address import Step
+from furnel.texts.document import Document, Value
+from furnel.texts.documents import document_of
 
 WHAT = "Reading sound events"
 _MOST = 1e30
@@ -50,9 +50,9 @@ class SoundEvent:
 
 
 def read_events(data: bytes, keys: EventKeys, where: str) -> dict[str, SoundEvent]:
-    """The events of a JSON definition, by name. Raises FurnelError when it is not one."""
+    """The events of a definition, by name. Raises FurnelError when it is not one."""
     out = {}
-    for name, raw in _tree(data, where).items():
+    for name, raw in _document(data, where).plain().items():
         if isinstance(raw, dict) and isinstance(raw.get(keys.sounds), list):
             sounds = tuple(str(path) for path in raw[keys.sounds])
             numbers = (_number(raw, key) for key in (keys.volume, keys.fade_from, keys.silent_at))
@@ -61,42 +61,44 @@ def read_events(data: bytes, keys: EventKeys, where: str) -> dict[str, SoundEven
 
 
 def with_events(data: bytes, keys: EventKeys, events: Sequence[SoundEvent], where: str) -> bytes:
-    """The definition with these events changed, or added; everything else stays, indented as it was."""
-    tree = _tree(data, where)
+    """The definition with these events changed, or added; everything else stays to the byte."""
+    document = _document(data, where)
     for event in events:
-        raw = tree.setdefault(event.name, {})
-        if not isinstance(raw, dict):
+        told = {
+            keys.volume: event.volume, keys.fade_from: event.fade_from, keys.silent_at: event.silent_at,
+        }  # fmt: skip
+        wanted: dict[str, Value] = {keys.sounds: list(event.sounds)}
+        wanted |= {key: value for key, value in told.items() if key and value is not None}
+        at = (Step(event.name),)
+        old = document.look(at) if document.has(at) else {}
+        if not isinstance(old, dict):
             raise FurnelError(
                 WHAT, where=f"{where}, {event.name}", why="it is no event: it has no keys of its own"
             )
-        raw[keys.sounds] = list(event.sounds)
-        told = (
-            (keys.volume, event.volume),
-            (keys.fade_from, event.fade_from),
-            (keys.silent_at, event.silent_at),
-        )
-        for key, value in told:
-            if key and value is not None and value != raw.get(key):
-                raw[key] = (
-                    int(value) if float(value).is_integer() and isinstance(raw.get(key, 0), int) else value
-                )
-    indent = re.search(rb"\n([ \t]+)\S", data)
-    text = json.dumps(tree, indent=indent.group(1).decode() if indent else None, ensure_ascii=False)
-    return text.encode() + (b"\n" if data.endswith(b"\n") else b"")
+        fresh = {
+            key: _spelled(value, old.get(key, 0)) for key, value in wanted.items() if value != old.get(key)
+        }
+        if not document.has(at):
+            document = document.add((), event.name, fresh)
+            continue
+        for key, value in fresh.items():
+            inside = (*at, Step(key))
+            document = document.set(inside, value) if key in old else document.add(at, key, value)
+    return document.data
 
 
-def _tree(data: bytes, where: str) -> dict[str, Any]:
-    if format_of(where) != "JSON":
-        raise FurnelError(WHAT, where=where, why="only JSON definitions can hold sound events")
-    try:
-        tree = json.loads(read_text(data, where))
-    except (ValueError, RecursionError) as error:
+def _spelled(value: Value, like: Value) -> Value:
+    """A whole number where one stood."""
+    return int(value) if isinstance(value, float) and value.is_integer() and isinstance(like, int) else value
+
+
+def _document(data: bytes, where: str) -> Document:
+    document = document_of(data, where)
+    if not document.is_typed or not isinstance(document.plain(), dict):
         raise FurnelError(
-            WHAT, where=where, why=str(error), remedy="Correct it in your text editor"
-        ) from error
-    if not isinstance(tree, dict):
-        raise FurnelError(WHAT, where=where, why="it has no events by name")
-    return tree
+            WHAT, where=where, why="it has no events by name", remedy="Correct the game's profile"
+        )
+    return document
 
 
 def _number(raw: dict[str, Any], key: str) -> float | None:
