@@ -1,4 +1,7 @@
-"""`python -m benchmarks [blocks] [sound] [whole] [window [SECONDS]] [many] [scale]`; the last three run only when asked for."""
+"""`python -m benchmarks [blocks] [sound] [whole] [window [SECONDS]] [many] [scale] [definitions]`.
+
+Without a name the first three run.
+"""
 
 from __future__ import annotations
 

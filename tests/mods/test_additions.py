@@ -8,6 +8,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from PIL import Image
 
 from furnel.cli import main
 from furnel.errors import FurnelError
@@ -30,6 +31,13 @@ def at(space: Workspace, path: str, address: str) -> Any:
     return definitions.definition(space, path)[1].look(parse_address(address))
 
 
+def _row(folder: Path) -> Path:
+    """A row of four greys, the lightest first."""
+    file = folder / "greys.png"
+    Image.frombytes("L", (4, 1), bytes([255, 128, 64, 0])).save(file)
+    return file
+
+
 @pytest.fixture
 def everything(space: Workspace, sources: Path) -> Workspace:
     """The mod with something new of every kind."""
@@ -40,7 +48,7 @@ def everything(space: Workspace, sources: Path) -> Workspace:
         ("tune", "night_song", "fog", {"music": [song]}, {"by": "Us"}),
         ("ware", "aurora", "old_corin", {"picture": [paint]}, {"price": "11"}),
         ("sound", "big_bell", "bell_near", {"takes": [bell, song]}, {}),
-        ("passenger", "cook", "clerk", {}, {"strip": [0, 4210752, 8421504, 16777215]}),
+        ("passenger", "cook", "clerk", {"coat": [_row(sources)], "frame": [_row(sources)]}, {}),
     ):  # fmt: skip
         wanted: Mapping[str, Sequence[Path]] = files  # type: ignore[assignment]
         space = with_new(space, kind, name, like, files=wanted, values=values)
@@ -53,6 +61,9 @@ def test_the_game_takes_all_that_is_new(everything: Workspace) -> None:
         "name": "Raft", "hull": "art/hulls/raft.dds", "speed": 3.5, "length_m": 4.0,
     }  # fmt: skip
     assert at(space, "rules/sound-events.json", "big_bell/sounds") == ["bank0/046.wav", "bank0/047.wav"]
+    cook = at(space, "rules/passengers.json", "[id=cook]")
+    assert cook["strip"] == [0, 0x404040, 0x808080, 0xFFFFFF]  # dark ones first, as the game reads them
+    assert cook["portrait_strip"] == ["ffffff", "808080", "404040", "000000"]
     assert at(space, "rules/playlist.json", "quay")[-1] == "night_song"
     assert at(space, "rules/strings.csv", "[key=village.oldby]/en") == "Oldby"
     assert load_project(space.file) == space.project

@@ -19,20 +19,24 @@ class PlaceRule(Part):
     is named at `value` in the record, as `writes`. In `path` and `writes` `{id}` stands for the new thing's id and `{number}`
     for a number that is free; in `like` `{like}` for the id of what it is like, and with no `like` it is what the
     other record has in that place. A place that is `many` takes several files and writes a list. What is not `needed` may
-    stay as the other has it, or is left out of the record when the place takes only its `own`.
+    stay as the other has it, or is left out of the record when the place takes only its `own`. A `strip` takes a picture of a
+    row of colours, which become the `value`; it has no path.
     """
 
     name: NameText
-    path: tuple[PathTemplate, ...] = Field(min_length=1)
+    path: tuple[PathTemplate, ...] = ()
     like: tuple[Annotated[str, template("like")], ...] = ()
     value: str = ""
     writes: Annotated[str, template("id", "path")] = "{path}"
     many: bool = False
     needed: bool = False
     own: bool = False
+    strip: bool = False
 
     @model_validator(mode="after")
     def _goes_together(self) -> PlaceRule:
+        if self.strip == bool(self.path):
+            raise ValueError("it needs a path, or is a strip")
         if self.like and len(self.like) != len(self.path):
             raise ValueError("like has as many paths as path")
         if not self.like and not self.value:

@@ -15,6 +15,7 @@ from furnel.mods import definitions
 from furnel.mods.project import Project
 from furnel.mods.records import Book, Sheet, like_another, open_book
 from furnel.mods.songs import heard_in, together
+from furnel.mods.strips import from_picture
 from furnel.progress import QUIET, Part, Progress, check
 from furnel.texts import Change, Step, address_text, parse_address
 from furnel.texts.document import Value
@@ -92,7 +93,7 @@ def add(space: Workspace, wanted: Addition, progress: Progress = QUIET) -> Proje
     values |= _heard(rule, wanted, sheet.now[wanted.like], progress)
     values |= wanted.values
     given: list[tuple[str, Path, str]] = []
-    for place in rule.places:
+    for place in (place for place in rule.places if not place.strip):
         written: list[str] = []
         for file in wanted.files.get(place.name, ()):
             paths = _paths(space, place, wanted.id, {path for path, _, _ in given})
@@ -101,7 +102,12 @@ def add(space: Workspace, wanted: Addition, progress: Progress = QUIET) -> Proje
             written.append(place.writes.format(id=wanted.id, path=paths[0]))
         if written and place.value:
             values[place.value] = written if place.many else written[0]
-    space = _with(space, rule.record, _record(rule, book, sheet, wanted, values), wanted.mark)
+    record = _record(rule, book, sheet, wanted, values)
+    space = _with(space, rule.record, record, wanted.mark)
+    for place in (place for place in rule.places if place.strip):
+        for file in wanted.files.get(place.name, ()):
+            at = f"{_own_address(record[0])}/{place.value}"
+            space = _with(space, rule.record, from_picture(space, rule.record, at, file), wanted.mark)
     for number, (path, file, like) in enumerate(given):
         check(progress, WHAT)
         part = Part(progress, number / len(given), (number + 1) / len(given))

@@ -147,7 +147,7 @@ class PlaceTile(QWidget):
             says = "as the other's, or drop"
             for asked, words in (
                 (self.place.own, "left out, or drop"), (self.place.needed, "drop a file here"),
-                (self.place.many, "drop files here"),
+                (self.place.many, "drop files here"), (self.place.strip, "drop a row of colours"),
             ):  # fmt: skip
                 says = words if asked else says
         painter.drawText(QRectF(10, _HIGH - 27, _WIDE - 20, 18), elided(painter, says, _WIDE - 20))
@@ -371,6 +371,9 @@ class NewThingPage(Page):
             return
         self.go.setText("Add it")
         wrong = "" if self.id.text().strip() else "It needs a title or an id."
+        own = [tile for tile in self.places if tile.place.own]
+        if own and not any(tile.files for tile in own):
+            wrong += f" It needs a file for {' or '.join(tile.place.name for tile in own)}."
         if missing:
             wrong += f" It needs a file for {', '.join(missing)}."
         self._wrong.setText(wrong.strip())
