@@ -150,7 +150,7 @@ def _defining(hands: Hands, out: Path, folder: Path) -> None:
     window.run_command("new-thing")
     page = window.pages.new_thing_page
     hands.settle()
-    page.name.setText("Raft")
+    hands.type("Raft", page.name)
     page.places[0].take([sources / "dusk_paint.jpg"])
     hands.shot(out / "fit-addition.png")
     parts = {}
