@@ -62,13 +62,20 @@ def with_changes(space: Workspace, original: str, changes: Sequence[Change]) -> 
     A value that is set again is set once, and what is as in the game is no change.
     Raises FurnelError as `definition` does, and for a change that does not apply.
     """
-    game, now, kept = definition(space, original)
+    game, now, before = definition(space, original)
+    kept = tuple(before)
     for change in changes:
         was = now.look(change.address) if change.do in ("set", "drop") else None
         now = applied(now, [change])
         kept = with_change(kept, change.model_copy(update={"was": was}))
-    if applied(game, kept).plain() != now.plain():
-        kept = difference(game, now)
+    if len(kept) != len(before) + len(changes):
+        tidied = applied(game, kept)
+        if tidied.plain() != now.plain():
+            kept = difference(game, now)
+            tidied = applied(game, kept)
+        now = tidied
+    swap = space.project.swap_for(original)
+    space.demands.texts.remember(swap.base if swap is not None else original, tuple(kept), now)
     return _with_patch(space, original, kept)
 
 

@@ -78,12 +78,20 @@ class GameTexts:
 
     def changed(self, path: str, changes: tuple[Change, ...]) -> Document:
         """A definition with changes; the last ones are remembered. Raises FurnelError for what does not apply."""
-        key = path, content_digest(self._catalogue.bytes_of(path)), repr(changes)
+        key = self._key(path, changes)
         if key not in self._made:
-            self._made[key] = applied(self.document(path), changes)
-            while len(self._made) > _REMEMBERED:
-                self._made.pop(next(iter(self._made)))
+            self.remember(path, changes, applied(self.document(path), changes))
         return self._made[key]
+
+    def remember(self, path: str, changes: tuple[Change, ...], made: Document) -> None:
+        """Keep what changes make of a definition, for `changed`."""
+        self._made[self._key(path, changes)] = made
+        while len(self._made) > _REMEMBERED:
+            self._made.pop(next(iter(self._made)))
+
+    def _key(self, path: str, changes: tuple[Change, ...]) -> tuple[str, bytes, str]:
+        said = [(one.do, one.at, one.key, one.to, one.like, one.place) for one in changes]
+        return path, content_digest(self._catalogue.bytes_of(path)), repr(said)
 
     def meanings(self, path: str, rules: tuple[ValueRule, ...]) -> Meanings:
         """What is known of the values of a definition. Raises FurnelError for damage."""

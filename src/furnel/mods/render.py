@@ -5,7 +5,7 @@ from __future__ import annotations
 import hashlib
 import json
 import mmap
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 from functools import cached_property, partial
 from pathlib import Path
@@ -165,8 +165,12 @@ def render(
     cache: Path | None = None,
     progress: Progress = QUIET,
     beside: Surroundings | None = None,
+    changed: Callable[[], bytes] | None = None,
 ) -> bytes:
-    """The swap's result. With no steps and no encoding it is the source as it is. Results are kept in `cache`."""
+    """The swap's result. With no steps and no encoding it is the source as it is. Results are kept in `cache`.
+
+    `changed` gives a definition with the swap's changes, where that is at hand.
+    """
     active = [use for use in swap.steps if use.on]
     if not active and not swap.keeps_name:
         return source
@@ -175,7 +179,9 @@ def render(
     if kept is not None and kept.is_file():
         return kept.read_bytes()
     if not swap.source:
-        data = applied(document_of(source, swap.base), swap.changes).data
+        data = (
+            changed() if changed is not None else applied(document_of(source, swap.base), swap.changes).data
+        )
         if kept is not None:
             write_bytes(kept, data)
         return data

@@ -231,7 +231,10 @@ class Workspace:
             beside = Surroundings(swap.steps, shipped, swap.original, self.folder, self.file)
             key = result_key(swap, source, beside)
             try:
-                data = render(swap, source, path, self.results, progress, beside)
+                data = render(
+                    swap, source, path, self.results, progress, beside,
+                    lambda: self.demands.texts.changed(swap.base, swap.changes).data,
+                )  # fmt: skip
             except FurnelError as error:
                 if not swap.changes:
                     raise
@@ -277,7 +280,9 @@ class Workspace:
         """What a definition says, against the game's own."""
         if not taken_apart(swap.base) or len(data) > _MOST_TEXT:
             return []
-        return meaning_points(faults_of(self, swap, document_of(data, swap.base)))
+        changed = self.demands.texts.changed
+        yours = document_of(data, swap.base) if swap.source else changed(swap.base, swap.changes)
+        return meaning_points(faults_of(self, swap, yours))
 
     def moved_to(self, swap: Swap, progress: Progress = QUIET) -> str:
         """Where the content that a swap was made for is now, when a game update gave it another path; otherwise nothing."""
