@@ -20,6 +20,7 @@ from furnel.errors import FurnelError
 from furnel.texts.address import Step, address_text, parse_address
 from furnel.texts.document import Document
 from furnel.texts.documents import NOTATIONS, document_of
+from furnel.texts.places import spots as all_spots
 
 OTHERS = sorted((Path(__file__).parent / "others").iterdir())
 KEYS = st.from_regex(r"[a-z][a-z_]{0,6}", fullmatch=True)
@@ -83,8 +84,70 @@ def test_what_others_wrote_comes_back_to_the_byte(file: Path) -> None:
     plain = document.plain()
     for address, keys in spots(plain):
         if keys and not isinstance(plain, list) and file.suffix != ".xml":
-            assert document.look(address) == at(plain, keys)
+            assert repr(document.look(address)) == repr(at(plain, keys))
             assert parse_address(address_text(address)) == address
+
+
+@pytest.mark.parametrize("file", OTHERS, ids=lambda file: file.name)
+def test_of_what_others_wrote_one_value_is_changed_and_no_other_byte(file: Path) -> None:
+    document = document_of(file.read_bytes(), file.name, "cp1252" if "cp1252" in file.name else "")
+    plain_json = file.suffix == ".json" and "comments" not in file.name
+    tried = refused = 0
+    for spot in all_spots(document):
+        old = spot.value
+        if not isinstance(old, str | int | float) or not spot.address or old != old:
+            continue
+        new = (not old) if isinstance(old, bool) else f"{old}2" if isinstance(old, str) else old + 1
+        tried += 1
+        try:
+            made = document.set(spot.address, new)
+        except FurnelError as error:
+            refused += 1
+            print(error)
+            continue
+        assert not made.has(spot.address) or made.look(spot.address) == new, (
+            spot.address
+        )  # it may be what names its record
+        before, after = _between(document.text, made.text)
+        assert len(before) <= 6 * len(str(old)) + 8 and len(after) <= 6 * len(str(new)) + 8
+        reader = tomllib.loads if file.suffix == ".toml" else json.loads if plain_json else None
+        if reader is not None:
+            found = reader(made.data.decode(made.encoding.name).removeprefix("\ufeff"))
+            assert repr(found) == repr(made.plain())
+    assert refused * 2 <= tried
+
+
+def _between(old: str, new: str) -> tuple[str, str]:
+    """What differs of two texts, without their common beginning and end."""
+    start = next(
+        (n for n, (a, b) in enumerate(zip(old, new, strict=False)) if a != b), min(len(old), len(new))
+    )
+    old, new = old[start:], new[start:]
+    end = next(
+        (n for n, (a, b) in enumerate(zip(old[::-1], new[::-1], strict=False)) if a != b),
+        min(len(old), len(new)),
+    )
+    return old[: len(old) - end], new[: len(new) - end]
+
+
+def test_there_are_enough_of_them() -> None:
+    kinds = {"toml": 6, "json": 6, "xml": 6, "csv": 6, "ini": 6}
+    alike = {"tsv": "csv", "cfg": "ini", "properties": "ini"}
+    endings = [alike.get(file.suffix[1:], file.suffix[1:]) for file in OTHERS]
+    assert {kind: min(endings.count(kind), most) for kind, most in kinds.items()} == kinds
+
+
+@given(st.dictionaries(st.text(min_size=1, max_size=6), st.text(max_size=8), max_size=5))
+def test_properties_of_any_text_are_read_as_they_were_meant(table: dict[str, str]) -> None:
+    for encoding in ("utf-8", "latin-1"):
+        document = document_of(b"", "a.properties", encoding)
+        for key, value in table.items():
+            try:
+                document = document.add((), key, value)
+            except FurnelError:
+                assert any("\ud800" <= sign <= "\udfff" for sign in key + value)
+                return
+        assert document_of(document.data, "a.properties", encoding).plain() == table
 
 
 @given(

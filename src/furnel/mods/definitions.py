@@ -35,6 +35,7 @@ from furnel.texts import (
     with_change,
     without_change,
 )
+from furnel.texts.document import alike
 
 _LAID_OVER = "The game lays a mod's records over its own: what is taken out stays"
 
@@ -70,7 +71,7 @@ def with_changes(space: Workspace, original: str, changes: Sequence[Change]) -> 
         kept = with_change(kept, change.model_copy(update={"was": was}))
     if len(kept) != len(before) + len(changes):
         tidied = applied(game, kept)
-        if tidied.plain() != now.plain():
+        if not alike(tidied.plain(), now.plain()):
             kept = difference(game, now)
             tidied = applied(game, kept)
         now = tidied

@@ -23,7 +23,7 @@ from furnel.texts import (
     tables,
 )
 from furnel.texts.address import Address
-from furnel.texts.document import Value, scalar_text
+from furnel.texts.document import Value, alike, scalar_text
 from furnel.texts.places import ABSENT, Table, leaves, pick, place_of
 
 if TYPE_CHECKING:
@@ -51,7 +51,7 @@ class Line:
         return (
             self.now is ABSENT
             or self.game is ABSENT
-            or self.now != self.game
+            or not alike(self.now, self.game)
             or type(self.now) is not type(self.game)
         )
 
@@ -87,7 +87,7 @@ class Sheet:
         now, game = self.now.get(name, ABSENT), self.game.get(name, ABSENT)
         if now is ABSENT or game is ABSENT:
             return "gone" if now is ABSENT else "new"
-        return "changed" if now != game else ""
+        return "" if alike(now, game) else "changed"
 
 
 @dataclass(frozen=True)

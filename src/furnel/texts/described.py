@@ -31,7 +31,7 @@ class Form(Part):
 
     ending: Annotated[str, Field(pattern=r"^\.[A-Za-z0-9_]{1,16}$")]
     encoding: str = "utf-8"
-    written_as: Literal["", "TOML", "JSON", "XML", "CSV", "INI"] = ""
+    written_as: Literal["", "TOML", "JSON", "XML", "CSV", "INI", "properties"] = ""
     comment: Sign = ""
     open: Sign = "{"
     close: Sign = "}"

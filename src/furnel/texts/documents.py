@@ -10,6 +10,7 @@ from furnel.texts.described import DescribedDocument, Form
 from furnel.texts.document import Document, Encoding, decoded
 from furnel.texts.initext import IniDocument
 from furnel.texts.jsontext import JsonDocument
+from furnel.texts.properties import PropertiesDocument
 from furnel.texts.tomltext import TomlDocument
 from furnel.texts.xmltext import XmlDocument
 
@@ -21,7 +22,7 @@ NOTATIONS: dict[str, type[Document]] = {
     ".tsv": CsvDocument,
     ".ini": IniDocument,
     ".cfg": IniDocument,
-    ".properties": IniDocument,
+    ".properties": PropertiesDocument,
 }
 
 

@@ -1,4 +1,4 @@
-"""INI and properties files that keep every byte: sections, `key = value` or `key: value`, comments on lines of their own."""
+"""INI files that keep every byte: sections, `key = value` or `key: value`, comments on lines of their own."""
 
 from __future__ import annotations
 
@@ -11,7 +11,7 @@ _PAIR = re.compile(r"([^\s=:#;\[][^=:\n]*?)([ \t]*[=:][ \t]*)([^\n]*?)[ \t\r]*$"
 
 
 class IniDocument(Document):
-    """An INI or properties file; all its values are texts."""
+    """An INI file; all its values are texts."""
 
     notation = "INI"
     is_typed = False

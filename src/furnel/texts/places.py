@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from furnel.texts.address import Address, Step
-from furnel.texts.document import Document, Value, scalar_text
+from furnel.texts.document import Document, Value, alike, scalar_text
 
 Place = tuple[str, ...]
 """The steps to a kind of place; `*` stands for a record's name and for any item of a list."""
@@ -100,7 +100,7 @@ def changed_spots(document: Document, game: Document, records: set[Place]) -> It
 def _changed(
     value: Value, own: Value, place: Place, address: Address, records: set[Place], twins: bool
 ) -> Iterator[Spot]:
-    if own is not ABSENT and type(own) is type(value) and own == value:
+    if own is not ABSENT and type(own) is type(value) and alike(own, value):
         return
     yield Spot(place, address, value)
     if isinstance(value, dict):

@@ -9,7 +9,7 @@ from typing import Any
 
 from furnel.errors import FurnelError
 from furnel.texts.address import Address, Step
-from furnel.texts.document import Document, Found, Item, Node, Value
+from furnel.texts.document import Document, Found, Item, Node, Value, alike
 
 
 class TomlDocument(Document):
@@ -92,7 +92,7 @@ class TomlDocument(Document):
             made = type(self)(tomlkit.dumps(document), self.where, self.encoding)
         except (TOMLKitError, ValueError, TypeError, LookupError, AttributeError) as error:
             raise self._refusal(address, f"it cannot be written in TOML ({error})") from error
-        if tomllib.loads(made.text) != wanted:
+        if not alike(tomllib.loads(made.text), wanted):
             raise self._refusal(address, "it would not read back as it is meant")
         return made
 
