@@ -75,12 +75,6 @@ def _berths_of(text: str) -> dict[str, dict[str, Any]]:
     return out
 
 
-def _berth_value(text: str) -> list[str] | str:
-    if text.startswith("("):
-        return [part.strip() for part in text[1:-1].split(",") if part.strip()]
-    return text.strip("'")
-
-
 def _scenes(root: ElementTree.Element) -> dict[str, dict[str, Any]]:
     out: dict[str, dict[str, Any]] = {}
     for scene in root.iter("scene"):
