@@ -122,3 +122,12 @@ def test_a_number_is_usual_when_it_lies_among_its_siblings(own: list[float], new
     yours = rows | {"new": {"x": new, "y": 1}}
     found = told("a.json", json.dumps(rows).encode(), json.dumps(yours).encode())
     assert found == ([] if min(own) <= new <= max(own) else [("range", "new/x")])
+
+
+def test_numbers_beyond_all_use_are_judged_and_break_nothing() -> None:
+    own = b'[{"id": "a", "x": 1}, {"id": "b", "x": 2}, {"id": "c", "x": 3}]'
+    huge = own.replace(b'"x": 2', b'"x": ' + b"9" * 400)
+    rule = ValueRule(file="t.json", at="*/x", takes="whole number", most=9)
+    assert told("t.json", own, huge) == [("range", "[id=b]/x")]
+    assert told("t.json", own, huge, rule) == [("rules", "[id=b]/x")]
+    assert told("t.json", huge, huge.replace(b'"x": 1', b'"x": 7')) == []

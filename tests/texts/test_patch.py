@@ -234,4 +234,6 @@ def test_elements_come_and_go(old: str, new: str, said: list[str] | None) -> Non
 def test_what_is_no_number_is_no_change() -> None:
     base, mine = (document_of(f"[a]\nx = nan\ny = {value}\n".encode(), "a.toml") for value in (1, 2))
     changes = difference(base, mine)
-    assert [change.said() for change in changes] == ["a/y: 1 → 2"] and applied(base, changes).text == mine.text
+    assert [change.said() for change in changes] == ["a/y: 1 → 2"] and applied(
+        base, changes
+    ).text == mine.text

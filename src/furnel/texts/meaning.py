@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import re
 from collections import Counter
 from collections.abc import Callable, Iterable, Mapping, Sequence
@@ -21,6 +22,7 @@ Takes = Literal["number", "whole number", "switch", "text", "colour", "asset", "
 _COLOUR = re.compile(r"#?(?:[0-9a-fA-F]{6}|[0-9a-fA-F]{8})")
 _NUMBER = re.compile(r"[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?")
 _FEW, _OFTEN, _MOST_CHOICES = 6, 3, 12
+_MOST = 1e300  # beyond it is no number that a game reckons with
 _TELLING = 3  # so many numbers tell what is usual
 
 
@@ -166,13 +168,15 @@ def meanings(
 
 
 def _learned(path: str, place: Place, values: list[Value], known: Known) -> Meaning:
-    types = frozenset(_type(value) for value in values)
-    numbers = [float(value) for value in values if _type(value) == "number"]
+    kinds = set(map(type, values))
+    types = frozenset(_TYPES.get(kind, "text") for kind in kinds)
+    numbers = values if types == {"number"} else [value for value in values if _type(value) == "number"]
+    numbers = [number for number in numbers if abs(number) < _MOST]
     low = high = None
-    if len(numbers) >= _TELLING and len(set(numbers)) > 1:
-        low, high = min(numbers), max(numbers)
-    whole = bool(numbers) and all(number.is_integer() for number in numbers)
-    texts = [value for value in values if isinstance(value, str)]
+    if len(numbers) >= _TELLING and min(numbers) != max(numbers):
+        low, high = float(min(numbers)), float(max(numbers))
+    whole = bool(numbers) and all(float(number).is_integer() for number in numbers)
+    texts = [value for value in values if isinstance(value, str)] if str in kinds else []
     names, choices = "", tuple[str, ...]()
     if texts and len(texts) == len(values):
         names = _named(path, place, texts, known)
@@ -188,11 +192,11 @@ def _learned(path: str, place: Place, values: list[Value], known: Known) -> Mean
 
 
 def _named(path: str, place: Place, texts: list[str], known: Known) -> str:
-    if all(map(_COLOUR.fullmatch, texts)):
-        return "colour"
-    if all(text and known.has(text) for text in texts):
-        return "asset"
     some = set(texts)
+    if all(map(_COLOUR.fullmatch, some)):
+        return "colour"
+    if all(text and known.has(text) for text in some):
+        return "asset"
     if len(some) < 2:
         return ""
     own = {table_name(path, place[:cut]) for cut in range(len(place))}
@@ -272,7 +276,7 @@ def of_value(meaning: Meaning, value: Value, text: str, known: Known) -> list[Fa
     if rule is not None and rule.takes in ("asset", "record", "colour"):
         return []
     low, high = meaning.low, meaning.high
-    if kind == "number" and low is not None and high is not None and not low <= float(value) <= high:
+    if kind == "number" and low is not None and high is not None and not low <= value <= high:
         return [Fault("range", text, f"{shown} is outside of {meaning.usual}", "Try it in the game")]
     if kind == "text" and meaning.names == "asset" and not known.has(value):
         return [Fault("names", text, f"{shown} is no asset", known.nearest(value))]
@@ -302,7 +306,7 @@ def _against(rule: ValueRule, value: Value, known: Known) -> tuple[str, str] | N
     if rule.takes is not None and kind != wanted:
         return f"is no {rule.takes}", f"Write a {rule.takes}"
     if kind == "number":
-        number = float(value)
+        number = float(value) if abs(value) < _MOST else math.copysign(math.inf, value)
         if rule.takes == "whole number" and not number.is_integer():
             return "is no whole number", "Write a whole number"
         for wrong, word in (
@@ -327,14 +331,11 @@ def _against(rule: ValueRule, value: Value, known: Known) -> tuple[str, str] | N
     return None
 
 
+_TYPES = {bool: "switch", int: "number", float: "number", dict: "table", list: "list", type(None): "nothing"}
+
+
 def _type(value: Value) -> str:
-    if isinstance(value, bool):
-        return "switch"
-    if isinstance(value, int | float):
-        return "number"
-    if isinstance(value, dict | list):
-        return "table" if isinstance(value, dict) else "list"
-    return "nothing" if value is None else "text"
+    return _TYPES.get(type(value), "text")
 
 
 def _typed(value: Value, wanted: frozenset[str] | None = None) -> Value:

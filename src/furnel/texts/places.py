@@ -235,39 +235,43 @@ def gather(
     document: Document, values: dict[Place, list[Value]], keys: dict[Place, set[str]], records: set[Place]
 ) -> None:
     """Add a definition's values to those of each kind of place, its keys and the places of its records."""
-    _gather(document.plain(), (), values, keys, records, bool(document.twins))
+    _gather([document.plain()], (), values, keys, records, bool(document.twins))
 
 
 def _gather(
-    value: Value,
+    some: list[Value],
     place: Place,
     values: dict[Place, list[Value]],
     keys: dict[Place, set[str]],
     records: set[Place],
     twins: bool,
 ) -> None:
-    if isinstance(value, dict):
-        values.setdefault(place, []).append({})
-        keys.setdefault(place, set()).update(map(str, value))
-        if place not in records and not twins and names_records(value):
-            records.add(place)
-        named, inside = place in records, dict[str, Place]()
-        for key, inner in value.items():
-            step = ANY if named else str(key)
-            if step not in inside:
-                inside[step] = (*place, step)
-            if twins and isinstance(inner, list):
-                for part in inner:
-                    _gather(part, inside[step], values, keys, records, twins)
-            else:
-                _gather(inner, inside[step], values, keys, records, twins)
-    elif isinstance(value, list):
-        values.setdefault(place, []).append([])
-        within = (*place, ANY)
-        for part in value:
-            _gather(part, within, values, keys, records, twins)
-    else:
-        values.setdefault(place, []).append(value)
+    """All values of one kind of place together: column by column, for there are few places and many records."""
+    tables = [value for value in some if isinstance(value, dict)]
+    lists = [value for value in some if isinstance(value, list)]
+    scalars = [value for value in some if not isinstance(value, dict | list)] if tables or lists else some
+    found = values.setdefault(place, [])
+    found += scalars
+    found += [{}] * len(tables) + [[]] * len(lists)
+    if lists:
+        _gather([part for value in lists for part in value], (*place, ANY), values, keys, records, twins)
+    if not tables:
+        return
+    known = keys.setdefault(place, set())
+    columns = dict.fromkeys(key for table in tables for key in table)
+    known.update(map(str, columns))
+    if not twins and place not in records and any(map(names_records, tables)):
+        records.add(place)
+    if place in records:
+        _gather(
+            [part for table in tables for part in table.values()], (*place, ANY), values, keys, records, twins
+        )
+        return
+    for key in columns:
+        column = [table[key] for table in tables if key in table]
+        if twins:  # several of one key stand as a list
+            column = [part for value in column for part in (value if isinstance(value, list) else [value])]
+        _gather(column, (*place, str(key)), values, keys, records, twins)
 
 
 def _tables(value: Value, place: Place, address: Address, found: dict[Place, Table], twins: bool) -> None:
