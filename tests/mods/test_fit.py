@@ -189,7 +189,9 @@ def test_results_are_cached_by_everything_they_are_made_from(
 @pytest.mark.parametrize("name", sorted(STEP_TYPES))
 def test_every_step_runs_with_its_defaults_and_says_what_it_does(name: str) -> None:
     step = step_type(name)
-    media: Picture | Clip = Picture(np.full((20, 30, 4), 90, np.uint8))
+    drawn = np.full((20, 30, 4), 90, np.uint8)
+    drawn[4:16, 9:20] = 160
+    media: Picture | Clip = Picture(drawn)
     if step.domain == "sound":
         media = Clip(np.sin(np.arange(66150, dtype=np.float32) / 9)[:, None] * np.float32(0.4), 22050)
     original = Picture(np.full((24, 36, 4), (200, 40, 90, 128), np.uint8))

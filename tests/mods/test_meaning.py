@@ -2,17 +2,23 @@
 
 from __future__ import annotations
 
+import io
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 import pytest
 from PIL import Image
 
+from furnel.games import ask_report
+from furnel.mods.build import build
+from furnel.mods.deploy import install_mod
 from furnel.mods.fit import FitPoint
 from furnel.mods.project import StepUse, Swap
 from furnel.mods.steps import Value
 from furnel.mods.workspace import Workspace
 from tarnlight.art import sprites
+from tests.sprites.test_poses import walker
 
 OTTER = "cast/otter_walk.png"  # six cells of 40 × 24
 
@@ -28,15 +34,47 @@ def sheet(file: Path, frames: int, shift: int = 0) -> Path:
     return file
 
 
-def test_four_frames_for_six_are_not_stretched_and_not_ticked(space: Workspace, tmp_path: Path) -> None:
+def test_four_frames_for_six_are_laid_out_and_not_stretched(space: Workspace, tmp_path: Path) -> None:
     swap = space.fitted(space.new_swap(OTTER, sheet(tmp_path / "four.png", 4)))
     assert "size" not in [use.do for use in swap.steps]
-    found = points(space, swap)
-    assert found["size"].state == "breaks" and found["frames"].state != "fits"
-    assert "does not stretch" in found["frames"].remedy
+    examined = space.examine(swap)
+    assert {point.key for point in examined.points if point.state != "fits"} <= {
+        "palette",
+        "brightness",
+        "contrast",
+    }
+    laid = np.asarray(Image.open(io.BytesIO(examined.data)).convert("RGBA"))
+    whole = np.asarray(sprites.sheet(sprites.otter_walk(sprites.OTTER), 6))
+
+    def inks(pixels: Any, frames: int) -> list[int]:
+        return [int((pixels[:, 40 * at : 40 * at + 40, 3] > 0).sum()) for at in range(frames)]
+
+    own = inks(whole, 4)
+    assert inks(laid, 6) == [own[place] for place in (0, 1, 1, 2, 2, 3)]
     by_hand = StepUse(do="size", values={"width": 240, "height": 24, "how": "stretch"})
-    found = points(space, swap.model_copy(update={"steps": (*swap.steps, by_hand)}))
+    found = points(space, swap.model_copy(update={"steps": (by_hand,)}))
     assert found["aspect"].state == "differs" and found["outside"].state == "differs"
+
+
+def test_a_strangers_walker_on_pink_becomes_the_ferryman(space: Workspace, tmp_path: Path) -> None:
+    image = Image.new("RGB", (90, 40), (255, 0, 255))
+    for place in range(3):
+        walker(image, 8 + place * 28, 36, 1 + place)
+    image.save(tmp_path / "walker.png")
+    original = "cast/ferryman_idle.png"
+    swap = space.fitted(space.new_swap(original, tmp_path / "walker.png"))
+    turned = swap.steps[0].model_copy(
+        update={"values": {**swap.steps[0].values, "flip": True}, "auto": False}
+    )
+    swap = swap.model_copy(update={"steps": (turned, *swap.steps[1:])})
+    told: dict[int, str] = {}
+    space.stages(swap, told)
+    assert told[0].startswith("3 figures: 1f 2f 2f 3f, 2 times as large")
+    space = space.save(space.project.with_swap(swap))
+    assert space.examine(swap).state != "breaks"
+    install_mod(space.catalogue.install, space.project.mod.id, build(space).folder)
+    word = next(one for one in ask_report(space.catalogue.install).words if one.path == original)
+    assert (word.verdict, word.winner) == ("accepted", space.project.mod.id)
 
 
 def test_a_sheet_at_twice_the_size_is_brought_to_its_own(space: Workspace, tmp_path: Path) -> None:

@@ -14,6 +14,7 @@ from PyQt6.QtWidgets import (
     QDoubleSpinBox,
     QFileDialog,
     QHBoxLayout,
+    QLineEdit,
     QPushButton,
     QSlider,
     QSpinBox,
@@ -41,6 +42,8 @@ def parameter_field(parameter: Parameter, value: Value, change: Change, moving: 
         field = _colour(parameter, str(value), change)
     elif parameter.type == "file":
         field = _file(parameter, str(value), change)
+    elif parameter.type == "text":
+        field = _text(str(value), change)
     else:
         field = _number(parameter, float(value), change, moving)
     field.setAccessibleName(parameter.label)
@@ -76,6 +79,12 @@ def _colour(parameter: Parameter, value: str, change: Change) -> QWidget:
 
     swatch.clicked.connect(ask)
     return swatch
+
+
+def _text(value: str, change: Change) -> QWidget:
+    field = QLineEdit(value)
+    field.editingFinished.connect(lambda: change(field.text()) if field.text() != value else None)
+    return field
 
 
 def _file(parameter: Parameter, value: str, change: Change) -> QWidget:

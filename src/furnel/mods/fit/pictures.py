@@ -71,8 +71,21 @@ def _fit_size(original: PictureSpec, source: PictureSpec, _: Sequence[StepUse]) 
     return []
 
 
-def _mend_size(original: PictureSpec, _: PictureSpec) -> list[StepUse]:
-    return [size_step(original, "fill")]
+def _fit_frames(original: PictureSpec, source: PictureSpec, _: Sequence[StepUse]) -> list[StepUse]:
+    """Figures laid out anew where a sheet has another shape, and so another number of frames."""
+    if original.cell is None or original.pictures > 1 or _same_shape(original, source):
+        return []
+    return _mend_frames(original, source) or []
+
+
+def _mend_frames(original: PictureSpec, _: PictureSpec) -> list[StepUse] | None:
+    if original.cell is None:
+        return None
+    return [StepUse(do="frames", values={"width": original.cell[0], "height": original.cell[1]})]
+
+
+def _mend_size(original: PictureSpec, yours: PictureSpec) -> list[StepUse]:
+    return _fit_frames(original, yours, ()) or [size_step(original, "fill")]
 
 
 def size_step(original: PictureSpec, how: str) -> StepUse:
@@ -161,7 +174,9 @@ def _wants_alpha(original: PictureSpec, source: PictureSpec) -> bool:
     return original.alpha != "none" and source.alpha == "none"
 
 
-def _fit_background(original: PictureSpec, source: PictureSpec, _: Sequence[StepUse]) -> list[StepUse]:
+def _fit_background(original: PictureSpec, source: PictureSpec, steps: Sequence[StepUse]) -> list[StepUse]:
+    if any(use.do == "frames" for use in steps):
+        return []  # it takes the ground away by itself
     wanted = _wants_alpha(original, source) and source.background is not None
     return [clear_step(source.background)] if wanted and source.background is not None else []
 
@@ -238,7 +253,7 @@ def _frames(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     both = f"{original.frames} of {cell}", f"{yours.frames} of {cell}" if yours.frames else "no whole cells"
     if yours.frames == original.frames:
         return Finding(*both)
-    remedy = f"Lay {original.frames} frames out on cells of {cell}: Fit all does not stretch a strip of another number of them"
+    remedy = f"Match it lays the figures out on {original.frames} cells of {cell}"
     if yours.frames > original.frames:
         remedy = f"Clear the cells after the first {original.frames}: the game never shows them"
     return Finding(*both, "breaks" if yours.frames == 0 else "differs", remedy)
@@ -465,6 +480,9 @@ PICTURE_POINTS = (
         kinds=SHEETS,
         why="The game plays the cells one after the other",
         compare=_frames,
+        fit=(Fitting(5, _fit_frames),),
+        mend=_mend_frames,
+        served_by=("frames",),
     ),
     PointType(
         key="outside",

@@ -75,7 +75,7 @@ class Parameter:
 
     name: str
     label: str
-    type: Literal["whole", "number", "choice", "colour", "switch", "file"]
+    type: Literal["whole", "number", "choice", "colour", "switch", "file", "text"]
     default: Value
     low: float = 0.0
     high: float = 0.0
@@ -99,8 +99,8 @@ class Parameter:
         allowed = ""
         if self.type == "switch":
             allowed = "" if isinstance(value, bool) else "true or false"
-        elif self.type == "file":
-            allowed = "" if isinstance(value, str) else "a path"
+        elif self.type in ("file", "text"):
+            allowed = "" if isinstance(value, str) else "a path" if self.type == "file" else "a text"
         elif self.type == "choice":
             allowed = "" if value in self.choices else f"one of {', '.join(self.choices)}"
         elif self.type == "colour":

@@ -1,0 +1,226 @@
+"""Poses: the figures that a picture shows, whatever its ground, found and put in reading order."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from furnel.errors import FurnelError
+from furnel.images.picture import Picture, Pixels
+
+Mask = npt.NDArray[np.bool_]
+
+_SEEN = 16  # an alpha below is nothing that anybody sees
+_OF_BORDER = 0.08  # so much of the border a colour has to have to be ground
+_GROUND_MOST = 4
+_UNEVEN = 12
+_IN_BOX = 0.02  # so much of a box is a figure
+_STRAY = 0.06  # beside the usual figure what has so little ink is a mark, no figure
+_WRITING = ((0.35, 0.8), (0.5, 0.5))  # so low beside the usual figure, with so much less ink: letters
+
+
+@dataclass(frozen=True, slots=True)
+class Pose:
+    """A figure in a picture: its box (left, top, width, height), and where it stands there: the middle of its feet."""
+
+    left: int
+    top: int
+    width: int
+    height: int
+    foot_x: float
+    foot_y: int
+
+    @property
+    def box(self) -> tuple[int, int, int, int]:
+        return self.left, self.top, self.width, self.height
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Found:
+    """What was found in a picture: its ground colours (red, green, blue), the figures' ink, the poses in reading order, and
+    the boxes of what is no figure: writing, stray marks."""
+
+    ground: tuple[tuple[int, int, int], ...]
+    ink: Mask
+    poses: tuple[Pose, ...]
+    others: tuple[tuple[int, int, int, int], ...]
+
+
+def ground_of(picture: Picture) -> tuple[tuple[int, int, int], ...]:
+    """The colours of an opaque picture's ground, the most frequent first: those of its border, and boxes of one colour that
+    lie around figures. None for a picture with clear pixels."""
+    pixels = picture.pixels
+    if bool((pixels[..., 3] < _SEEN).any()):
+        return ()
+    edge = np.concatenate([pixels[0], pixels[-1], pixels[1:-1, 0], pixels[1:-1, -1]])
+    codes, times = np.unique(_codes(edge), return_counts=True)
+    found = [int(code) for code, n in sorted(zip(codes, times, strict=True), key=lambda row: -row[1])
+             if n >= len(edge) * _OF_BORDER][:_GROUND_MOST]  # fmt: skip
+    if not found and (uneven := _uneven_ground(edge)) is not None:
+        return (uneven,)
+    whole = _codes(pixels)
+    for _ in range(_GROUND_MOST - len(found)):
+        inner = _box_colour(whole, found)
+        if inner is None:
+            break
+        found.append(inner)
+    return tuple((code >> 16, code >> 8 & 255, code & 255) for code in found)
+
+
+def _uneven_ground(edge: Pixels) -> tuple[int, int, int] | None:
+    """The middle of a ground that is not of one colour, as lossy files make it; None when the border has no such ground."""
+    middle = np.median(edge[:, :3], axis=0)
+    near = np.abs(edge[:, :3] - middle).max(axis=1) <= _UNEVEN
+    return (int(middle[0]), int(middle[1]), int(middle[2])) if near.mean() >= 0.8 else None
+
+
+def _codes(pixels: Pixels) -> npt.NDArray[np.int32]:
+    """Colours as single numbers."""
+    some = pixels.astype(np.int32)
+    return np.asarray(some[..., 0] << 16 | some[..., 1] << 8 | some[..., 2])
+
+
+def _box_colour(codes: npt.NDArray[np.int32], ground: list[int]) -> int | None:
+    """A further ground colour: what most of what touches the ground is filled with, when that is in boxes, not in figures."""
+    from scipy.ndimage import find_objects, label
+
+    marks, number = label(~np.isin(codes, ground))
+    if not number:
+        return None
+    votes: dict[int, int] = {}
+    for place, spans in enumerate(find_objects(marks), start=1):
+        part = codes[spans]
+        inside = marks[spans] == place
+        if inside.mean() < 0.98 or part.size < 36:  # a figure does not fill its box
+            return None
+        rim = np.concatenate([part[0], part[-1], part[:, 0], part[:, -1]])
+        values, times = np.unique(rim, return_counts=True)
+        code = int(values[times.argmax()])
+        if times.max() >= len(rim) * 0.8 and (part != code).mean() >= _IN_BOX:
+            votes[code] = votes.get(code, 0) + 1
+    if not votes:
+        return None
+    best = max(votes, key=lambda code: votes[code])
+    return best if votes[best] * 2 > number else None
+
+
+def poses_of(picture: Picture, tolerance: int = 0) -> Found:
+    """The figures of a picture. `tolerance` (0 to 255) is how far a colour may be from the ground's and still be ground.
+
+    Parts belong together when their boxes meet, or nearly so beside their size; rows are read from the top, each from the
+    left. Raises FurnelError when nothing is drawn.
+    """
+    ground = ground_of(picture)
+    seen = picture.pixels[..., 3] >= _SEEN
+    for colour in ground:
+        far = np.abs(picture.pixels[..., :3].astype(np.int16) - colour).max(axis=2)
+        seen &= far > tolerance
+    boxes = _grouped(_parts(seen))
+    if not boxes:
+        raise FurnelError(
+            "Looking for figures",
+            why="there is nothing but ground in it",
+            remedy="Use a picture with figures",
+        )
+    figures, others = _told_apart(boxes, seen)
+    poses = [_pose(seen, box) for box in _in_reading_order(figures)]
+    return Found(ground, seen, tuple(poses), tuple(others))
+
+
+_Box = tuple[int, int, int, int]
+
+
+def _parts(ink: Mask) -> list[_Box]:
+    """The boxes of what hangs together, corners too."""
+    from scipy.ndimage import find_objects, label
+
+    marks, _ = label(ink, structure=np.ones((3, 3), int))
+    return [
+        (columns.start, rows.start, columns.stop - columns.start, rows.stop - rows.start)
+        for rows, columns in find_objects(marks)
+    ]
+
+
+def _grouped(parts: list[_Box]) -> list[_Box]:
+    """Parts that belong to one figure as one: small ones go to the large one whose box they meet or nearly touch."""
+    if not parts:
+        return []
+    tall = float(np.median(sorted(height for *_, height in parts)[-max(len(parts) // 2, 1) :]))
+    near = max(round(tall * 0.08), 1)
+    boxes = sorted(parts, key=lambda box: -box[2] * box[3])
+    merged = True
+    while merged:
+        merged, out = False, list[_Box]()
+        for box in boxes:
+            for place, other in enumerate(out):
+                if _touch(box, other, near) and _is_piece(box, other):
+                    out[place], merged = _around(box, other), True
+                    break
+            else:
+                out.append(box)
+        boxes = out
+    return boxes
+
+
+def _touch(one: _Box, other: _Box, near: int) -> bool:
+    return (
+        one[0] - near <= other[0] + other[2] and other[0] - near <= one[0] + one[2]
+        and one[1] - near <= other[1] + other[3] and other[1] - near <= one[1] + one[3]
+    )  # fmt: skip
+
+
+def _is_piece(small: _Box, large: _Box) -> bool:
+    """Whether a part can be a piece of a figure: it is much smaller, or the boxes lie over each other."""
+    over = max(min(small[0] + small[2], large[0] + large[2]) - max(small[0], large[0]), 0)
+    down = max(min(small[1] + small[3], large[1] + large[3]) - max(small[1], large[1]), 0)
+    return small[2] * small[3] * 3 <= large[2] * large[3] or over * down * 3 >= small[2] * small[3]
+
+
+def _around(one: _Box, other: _Box) -> _Box:
+    left, top = min(one[0], other[0]), min(one[1], other[1])
+    right, bottom = max(one[0] + one[2], other[0] + other[2]), max(one[1] + one[3], other[1] + other[3])
+    return left, top, right - left, bottom - top
+
+
+def _told_apart(boxes: list[_Box], ink: Mask) -> tuple[list[_Box], list[_Box]]:
+    """Figures, and what is none beside them: stray marks and writing."""
+    amounts = [int(ink[y : y + h, x : x + w].sum()) for x, y, w, h in boxes]
+    half, order = 0, sorted(range(len(boxes)), key=lambda place: -amounts[place])
+    usual = order[0]
+    for usual in order:  # the one at which half of all ink is reached
+        half += amounts[usual]
+        if half * 2 >= sum(amounts):
+            break
+    much, tall = amounts[usual], boxes[usual][3]
+    figures, others = list[_Box](), list[_Box]()
+    for box, amount in zip(boxes, amounts, strict=True):
+        is_flat = any(box[3] <= tall * low and amount < much * little for low, little in _WRITING)
+        is_mark = amount < much * _STRAY or is_flat
+        (others if is_mark else figures).append(box)
+    return figures, others
+
+
+def _in_reading_order(boxes: list[_Box]) -> list[_Box]:
+    """Rows from the top, each from the left; a box is in a row when its middle lies in the row's height."""
+    rows: list[list[_Box]] = []
+    for box in sorted(boxes, key=lambda box: box[1] + box[3]):
+        middle = box[1] + box[3] / 2
+        for row in rows:
+            if min(one[1] for one in row) <= middle <= max(one[1] + one[3] for one in row):
+                row.append(box)
+                break
+        else:
+            rows.append([box])
+    rows.sort(key=lambda row: min(box[1] for box in row))
+    return [box for row in rows for box in sorted(row)]
+
+
+def _pose(ink: Mask, box: _Box) -> Pose:
+    left, top, width, height = box
+    part = ink[top : top + height, left : left + width]
+    feet = part[-max(height // 8, 1) :].any(axis=0)
+    columns = np.flatnonzero(feet)
+    middle = (float(columns[0]) + float(columns[-1]) + 1) / 2 if columns.size else width / 2
+    return Pose(left, top, width, height, left + middle, top + height)
