@@ -214,7 +214,9 @@ class StepsPanel(QWidget):
         said.setWordWrap(True)
         texts.addWidget(said)
         if use.on and self._told.get(place):
-            texts.addWidget(label(self._told[place], "caption"))
+            did = label(self._told[place], "caption")
+            did.setWordWrap(True)
+            texts.addWidget(did)
         switch = Switch(self._look, f"{step.title} on or off")
         switch.setChecked(use.on)
         switch.clicked.connect(
