@@ -11,8 +11,9 @@ from furnel.sprites.framemap import (
 )
 from furnel.sprites.grid import Grid, background, crossings, grid_of
 from furnel.sprites.poses import Found, Pose, ground_of, poses_of
+from furnel.sprites.standing import Standing, standings
 
 __all__ = [
-    "Found", "Grid", "Placing", "Pose", "anchors_of", "background", "crossings", "filled", "grid_of", "ground_of", "laid_out",
-    "map_text", "parse_map", "poses_of", "scale_for",
+    "Found", "Grid", "Placing", "Pose", "Standing", "anchors_of", "background", "crossings", "filled", "grid_of", "ground_of",
+    "laid_out", "map_text", "parse_map", "poses_of", "scale_for", "standings",
 ]  # fmt: skip

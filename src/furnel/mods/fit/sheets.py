@@ -1,0 +1,116 @@
+"""Fit points of sheets, frame by frame: empty ones, how figures stand beside the original's, pixels that hang on nothing."""
+
+from __future__ import annotations
+
+from statistics import median
+
+from furnel.media import PictureSpec
+from furnel.mods.fit.point import SHEETS, Finding, PointType
+from furnel.words import count
+
+_OFF_FLOOR = 1
+_AS_HIGH = 0.7, 1.45
+_MOST_NAMED = 4
+
+
+def _empty(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Frames with nothing in them where the original has a figure."""
+    if not yours.frames:
+        return None
+    lost = [
+        place for place, (theirs, mine) in enumerate(zip(original.standing, yours.standing, strict=False), start=1)
+        if theirs.height and not mine.height
+    ]  # fmt: skip
+    words = "no frame" if original.standing and all(one.height for one in original.standing) else "as drawn"
+    if not lost:
+        return Finding(words, words)
+    remedy = "Draw it, or hold the frame before it: Lay figures out does"
+    return Finding(words, f"{_named(lost)} empty", "breaks", remedy)
+
+
+def _floor(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Whether every figure stands on the row that the original's stands on in that frame."""
+    pairs = [
+        (place, mine.floor - theirs.floor)
+        for place, (theirs, mine) in enumerate(zip(original.standing, yours.standing, strict=False), start=1)
+        if theirs.height and mine.height
+    ]
+    if not pairs or not original.cell:
+        return None
+    off = [(place, by) for place, by in pairs if abs(by) > _OFF_FLOOR]
+    row = f"row {round(median(one.floor for one in original.standing if one.height))}"
+    if not off:
+        return Finding(row, row)
+    by = max((by for _, by in off), key=abs)
+    words = f"{_named([place for place, _ in off])} off it, by up to {count(abs(by), 'pixel')} {'down' if by > 0 else 'up'}"
+    return Finding(row, words, "differs", "Move them: Lay figures out puts them on the original's floor")
+
+
+def _height(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Whether the figures are about as high as the original's."""
+    own = [one.height for one in original.standing if one.height]
+    mine = [one.height for one in yours.standing if one.height]
+    if not own or not mine:
+        return None
+    usual, got = median(own), median(mine)
+    both = f"{usual:g} pixels", f"{got:g} pixels"
+    if _AS_HIGH[0] <= got / usual <= _AS_HIGH[1]:
+        return Finding(*both)
+    return Finding(*both, "differs", f"Bring them to a whole number of times their size, near {usual:g}")
+
+
+def _odd(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Single pixels that hang on nothing, beyond those that the original has."""
+    places = [
+        (place, *pixel) for place, one in enumerate(yours.standing, start=1) for pixel in one.odd
+    ]  # fmt: skip
+    own = sum(len(one.odd) for one in original.standing)
+    words = count(own, "pixel") if own else "none"
+    if len(places) <= own:
+        return Finding(words, words) if yours.standing else None
+    named = ", ".join(f"frame {place} at {x}, {y}" for place, x, y in places[:_MOST_NAMED])
+    more = f" and {len(places) - _MOST_NAMED} more" if len(places) > _MOST_NAMED else ""
+    return Finding(
+        words, f"{count(len(places), 'pixel')}: {named}{more}", "differs", "Paint them over, or join them"
+    )
+
+
+def _named(places: list[int]) -> str:
+    shown = ", ".join(map(str, places[:_MOST_NAMED]))
+    more = " …" if len(places) > _MOST_NAMED else ""
+    return f"frame {shown} is" if len(places) == 1 else f"frames {shown}{more} are"
+
+
+SHEET_POINTS = (
+    PointType(
+        key="empty",
+        label="Empty frames",
+        kinds=SHEETS,
+        why="A frame with nothing in it makes the figure blink",
+        compare=_empty,
+        served_by=("frames",),
+    ),
+    PointType(
+        key="floor",
+        label="Floor",
+        kinds=SHEETS,
+        why="A figure that leaves its floor for a frame hops, or sinks into the ground",
+        compare=_floor,
+        served_by=("frames",),
+    ),
+    PointType(
+        key="height",
+        label="Height",
+        kinds=SHEETS,
+        why="Much higher or lower than the original it does not go with what the game shows around it",
+        compare=_height,
+        served_by=("frames",),
+    ),
+    PointType(
+        key="odd",
+        label="Odd pixels",
+        kinds=SHEETS,
+        why="A single forgotten pixel is seen as soon as the figure moves",
+        compare=_odd,
+    ),
+)

@@ -1,0 +1,59 @@
+"""How figures stand in the cells of a sheet: how high they are, on which row, and which pixels of them hang on nothing."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from furnel.images.picture import Picture
+from furnel.sprites.grid import Grid
+
+_INK = 127
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """A cell's figure: the first row of its ink and the one behind the last, the column in the middle of its feet, and single
+    pixels without a neighbour (column, row), all in the cell. An empty cell has no rows."""
+
+    top: int = 0
+    floor: int = 0
+    middle: float = 0.0
+    odd: tuple[tuple[int, int], ...] = ()
+
+    @property
+    def height(self) -> int:
+        return self.floor - self.top
+
+
+def standings(sheet: Picture, grid: Grid, count: int) -> tuple[Standing, ...]:
+    """How the figures of a sheet's first `count` cells stand; those that it does not have are empty."""
+    ink = sheet.pixels[..., 3] > _INK
+    alone = _alone(ink)
+    out = []
+    for place in range(count):
+        top, left = place // grid.columns * grid.height, place % grid.columns * grid.width
+        cell = ink[top : top + grid.height, left : left + grid.width]
+        rows = np.flatnonzero(cell.any(axis=1))
+        if not rows.size:
+            out.append(Standing())
+            continue
+        odd = np.argwhere(alone[top : top + grid.height, left : left + grid.width])
+        first, floor = int(rows[0]), int(rows[-1]) + 1
+        feet = np.flatnonzero(cell[floor - max((floor - first) // 8, 1) : floor].any(axis=0))
+        middle = (float(feet[0]) + float(feet[-1]) + 1) / 2
+        out.append(Standing(first, floor, middle, tuple((int(x), int(y)) for y, x in odd)))
+    return tuple(out)
+
+
+def _alone(ink: npt.NDArray[np.bool_]) -> npt.NDArray[np.bool_]:
+    """Pixels of ink with none around them."""
+    padded = np.pad(ink, 1)
+    around = np.zeros(ink.shape, np.uint8)
+    for down in range(3):
+        for right in range(3):
+            if (down, right) != (1, 1):
+                around += padded[down : down + ink.shape[0], right : right + ink.shape[1]]
+    return np.asarray(ink & (around == 0))
