@@ -16,7 +16,7 @@ SHEETS = {
     "cast/otter_walk.png": (40, 24, 6), "cast/otter_idle.png": (40, 24, 4), "cast/heron_walk.png": (32, 48, 6),
     "cast/ferryman_idle.png": (32, 48, 4), "cast/gull_fly.png": (32, 24, 3),
 }  # fmt: skip
-KEYS = ("empty", "floor", "height", "odd", "frames", "outside")
+KEYS = ("cells cut", "empty", "floor", "height", "odd", "frames", "outside")
 
 
 def pixels_of(space: Workspace, path: str) -> Any:
@@ -79,6 +79,19 @@ def test_planted_faults_are_found_where_they_are(space: Workspace, tmp_path: Pat
         odd[top + y, left + x] = (250, 0, 250, 255)
         told = judged(space, path, odd, tmp_path / "c.png")
         assert f"frame {frame + 1} at {x}, {y}" in told["odd"]
+
+
+def test_a_figure_that_its_cell_cuts_is_said(space: Workspace, tmp_path: Path) -> None:
+    path = "cast/heron_walk.png"
+    pixels = pixels_of(space, path)
+    left, top, wide, high = cell_of(path, 2, pixels)
+    part = (slice(top, top + high), slice(left, left + wide))
+    columns = np.flatnonzero(pixels[part][..., 3].any(axis=0))
+    pushed = np.zeros_like(pixels[part])
+    by = wide - int(columns[-1]) + 3
+    pushed[:, by:] = pixels[part][:, :-by]
+    pixels[part] = pushed
+    assert "frame 3 is cut off" in judged(space, path, pixels, tmp_path / "cut.png")["cells cut"]
 
 
 def _near_ink(ink: Any) -> Any:

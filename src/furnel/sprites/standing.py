@@ -16,12 +16,14 @@ _INK = 127
 @dataclass(frozen=True, slots=True)
 class Standing:
     """A cell's figure: the first row of its ink and the one behind the last, the column in the middle of its feet, and single
-    pixels without a neighbour (column, row), all in the cell. An empty cell has no rows."""
+    pixels without a neighbour (column, row), all in the cell; how many of its pixels lie on the cell's left, right and upper
+    edge. An empty cell has no rows."""
 
     top: int = 0
     floor: int = 0
     middle: float = 0.0
     odd: tuple[tuple[int, int], ...] = ()
+    at_edge: int = 0
 
     @property
     def height(self) -> int:
@@ -44,7 +46,8 @@ def standings(sheet: Picture, grid: Grid, count: int) -> tuple[Standing, ...]:
         first, floor = int(rows[0]), int(rows[-1]) + 1
         feet = np.flatnonzero(cell[floor - max((floor - first) // 8, 1) : floor].any(axis=0))
         middle = (float(feet[0]) + float(feet[-1]) + 1) / 2
-        out.append(Standing(first, floor, middle, tuple((int(x), int(y)) for y, x in odd)))
+        edge = int(cell[:, 0].sum() + cell[:, -1].sum() + cell[0, 1:-1].sum())
+        out.append(Standing(first, floor, middle, tuple((int(x), int(y)) for y, x in odd), edge))
     return tuple(out)
 
 

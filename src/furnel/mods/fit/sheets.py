@@ -11,6 +11,7 @@ from furnel.words import count
 _OFF_FLOOR = 1
 _AS_HIGH = 0.7, 1.45
 _MOST_NAMED = 4
+_MEETS_EDGE = 2  # so many pixels more touch an edge by chance
 
 
 def _empty(original: PictureSpec, yours: PictureSpec) -> Finding | None:
@@ -75,6 +76,20 @@ def _odd(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     )
 
 
+def _cut(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Figures that end flat at an edge of their cell, where none of the original's does so."""
+    most = max((one.at_edge for one in original.standing), default=0)
+    cut = [place for place, one in enumerate(yours.standing, start=1) if one.at_edge > most + _MEETS_EDGE]
+    if not yours.standing:
+        return None
+    words = f"up to {count(most, 'pixel')} at an edge" if most else "inside their cells"
+    if not cut:
+        return Finding(words, words)
+    return Finding(
+        words, f"{_named(cut)} cut off at an edge", "differs", "Move or shrink the figures inside their cells"
+    )
+
+
 def _named(places: list[int]) -> str:
     shown = ", ".join(map(str, places[:_MOST_NAMED]))
     more = " …" if len(places) > _MOST_NAMED else ""
@@ -104,6 +119,14 @@ SHEET_POINTS = (
         kinds=SHEETS,
         why="Much higher or lower than the original it does not go with what the game shows around it",
         compare=_height,
+        served_by=("frames",),
+    ),
+    PointType(
+        key="cells cut",
+        label="Cut off",
+        kinds=SHEETS,
+        why="What a cell cuts off is not seen: the figure has a flat side",
+        compare=_cut,
         served_by=("frames",),
     ),
     PointType(
