@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Callable
+from pathlib import Path
 from typing import Any
 
 import numpy as np
@@ -11,6 +13,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from PIL import Image, ImageDraw
 
+from furnel.cli import main
 from furnel.errors import FurnelError
 from furnel.images import Picture
 from furnel.sprites import (
@@ -187,3 +190,23 @@ def test_made_smaller_a_line_of_a_pixel_stays_where_most_of_it_is() -> None:
         SKIN,
     }
     assert (drawn.pixels[..., 3] > 0).sum() == 1600 and (drawn.pixels[:, 10, :3] == SKIN).all()
+
+
+def test_the_command_says_what_it_finds(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    image, boxes = boxed()
+    image.save(tmp_path / "boxed.png")
+    assert main(["sheet", str(tmp_path / "boxed.png"), "--json"]) == 0
+    told = json.loads(capsys.readouterr().out)
+    assert [(row["left"], row["top"], row["width"], row["height"]) for row in told] == boxes
+    assert main(["sheet", str(tmp_path / "boxed.png")]) == 0
+    assert capsys.readouterr().out.startswith("4 figures on ff00ff, 008080\n")
+    sheet = Image.new("RGBA", (64, 24))
+    walker(sheet, 8, 22, 2)
+    walker(sheet, 40, 24, 2)
+    sheet.putpixel((60, 2), COAT)
+    sheet.save(tmp_path / "sheet.png")
+    assert main(["sheet", str(tmp_path / "sheet.png"), "--cells", "32x24", "--json"]) == 0
+    told = json.loads(capsys.readouterr().out)
+    assert [(row["floor"], row["odd pixels"]) for row in told] == [(22, ""), (24, "28,2")]
+    for wrong in ("32", "0x9", "7x7"):
+        assert main(["sheet", str(tmp_path / "sheet.png"), "--cells", wrong]) == 2
