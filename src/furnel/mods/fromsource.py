@@ -99,7 +99,7 @@ def _sheet(made: Made) -> list[FitPoint]:
                     "as drawn",
                     "backwards",
                     "breaks",
-                    "Take that step out, and mirror every frame by itself in your paint program",
+                    "Take that step out, and use Mirror each frame",
                 )
             )
         )

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from typing import cast
+
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
 from furnel.mods.steps.step import Around, Parameter, StepType, Values
 from furnel.sprites import anchors_of, filled, grid_of, laid_out, map_text, parse_map, poses_of, scale_for
+from furnel.sprites.scaling import KINDS, Kind, enlarged, mirrored_each
 from furnel.words import count
 
 _WHAT = "Laying figures out"
@@ -59,4 +62,29 @@ FRAMES = StepType(
     _frames, _summary, "Sheet", uses_original=True,
 )  # fmt: skip
 
-STEPS = (FRAMES,)
+MIRROR = StepType(
+    "mirror-frames", "Mirror each frame", "picture",
+    (
+        Parameter("width", "Cell's width", "whole", 0, 0, 4096, "px"),
+        Parameter("height", "Cell's height", "whole", 0, 0, 4096, "px"),
+        Parameter("down", "Upside down", "switch", False),
+    ),
+    lambda picture, values, _: mirrored_each(
+        picture, int(values["width"]) or picture.width, int(values["height"]) or picture.height, bool(values["down"])
+    ),
+    lambda values: f"each of {values['width']} × {values['height']}" if values["width"] else "as one frame",
+    "Sheet",
+)  # fmt: skip
+
+ENLARGE = StepType(
+    "enlarge", "Larger pixels", "picture",
+    (
+        Parameter("times", "Times", "whole", 2, 1, 16, "×"),
+        Parameter("edges", "How", "choice", "squares", choices=KINDS),
+    ),
+    lambda picture, values, _: enlarged(picture, int(values["times"]), cast(Kind, values["edges"])),
+    lambda values: f"{values['times']} times, {values['edges']}",
+    "Sheet",
+)  # fmt: skip
+
+STEPS = (FRAMES, MIRROR, ENLARGE)
