@@ -1,4 +1,4 @@
-"""`python -m benchmarks [blocks] [sound] [whole] [window [SECONDS]] [many] [scale] [definitions]`.
+"""`python -m benchmarks [blocks] [sound] [whole] [window [SECONDS]] [many] [scale] [definitions] [sheets]`.
 
 Without a name the first three run.
 """

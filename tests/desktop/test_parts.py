@@ -17,6 +17,7 @@ from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
     QFileDialog,
+    QLineEdit,
     QPushButton,
     QSlider,
     QVBoxLayout,
@@ -54,6 +55,11 @@ def test_a_settings_field_shows_it_and_gives_only_what_is_allowed(
         assert field.currentText() == setting.default
         field.textActivated.emit(field.itemText(field.count() - 1))
         assert took == [setting.choices[-1]]
+    elif isinstance(field, QLineEdit):
+        assert field.text() == setting.default
+        QTest.keyClicks(field, "1 2f")  # type: ignore[arg-type]  # the stub takes it for a method
+        QTest.keyClick(field, Qt.Key.Key_Return)
+        assert took == ["1 2f"]
     elif not isinstance(field, QPushButton):
         spin = field if isinstance(field, QAbstractSpinBox) else field.findChild(QAbstractSpinBox)
         assert spin is not None

@@ -34,7 +34,10 @@ COMMANDS = {
         "fitting",
         "What every format would make of PICTURE: size, likeness, the worst block, the time.",
     ),
-    "sheet": ("sheets", "The figures in a picture, or how they stand in the cells of a sheet."),
+    "sheet": (
+        "sheets",
+        "The figures in a picture, in reading order; or, with --cells, how they stand in the cells of a sheet.",
+    ),
     "pack": ("archives", "Make an archive of every file in FOLDER."),
     "unpack": ("archives", "Write every entry of ARCHIVE as a file."),
     "guess": (

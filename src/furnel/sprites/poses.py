@@ -11,11 +11,13 @@ from furnel.errors import FurnelError
 from furnel.images.picture import Picture, Pixels
 
 Mask = npt.NDArray[np.bool_]
+Rgb = tuple[int, int, int]
 
 _SEEN = 16  # an alpha below is nothing that anybody sees
 _OF_BORDER = 0.08  # so much of the border a colour has to have to be ground
 _GROUND_MOST = 4
 _UNEVEN = 12
+_LEAST_BOX = 36
 _IN_BOX = 0.02  # so much of a box is a figure
 _STRAY = 0.06  # beside the usual figure what has so little ink is a mark, no figure
 _WRITING = ((0.35, 0.8), (0.5, 0.5))  # so low beside the usual figure, with so much less ink: letters
@@ -42,68 +44,59 @@ class Found:
     """What was found in a picture: its ground colours (red, green, blue), the figures' ink, the poses in reading order, and
     the boxes of what is no figure: writing, stray marks."""
 
-    ground: tuple[tuple[int, int, int], ...]
+    ground: tuple[Rgb, ...]
     ink: Mask
     poses: tuple[Pose, ...]
     others: tuple[tuple[int, int, int, int], ...]
 
 
-def ground_of(picture: Picture) -> tuple[tuple[int, int, int], ...]:
+def ground_of(picture: Picture) -> tuple[Rgb, ...]:
     """The colours of an opaque picture's ground, the most frequent first: those of its border, and boxes of one colour that
     lie around figures. None for a picture with clear pixels."""
     pixels = picture.pixels
     if bool((pixels[..., 3] < _SEEN).any()):
         return ()
     edge = np.concatenate([pixels[0], pixels[-1], pixels[1:-1, 0], pixels[1:-1, -1]])
-    codes, times = np.unique(_codes(edge), return_counts=True)
-    found = [int(code) for code, n in sorted(zip(codes, times, strict=True), key=lambda row: -row[1])
-             if n >= len(edge) * _OF_BORDER][:_GROUND_MOST]  # fmt: skip
+    colours, times = np.unique(edge[:, :3], axis=0, return_counts=True)
+    order = sorted(range(len(colours)), key=lambda place: -times[place])
+    found = [_rgb(colours[place]) for place in order if times[place] >= len(edge) * _OF_BORDER][:_GROUND_MOST]
     if not found and (uneven := _uneven_ground(edge)) is not None:
         return (uneven,)
-    whole = _codes(pixels)
-    for _ in range(_GROUND_MOST - len(found)):
-        inner = _box_colour(whole, found)
-        if inner is None:
-            break
+    while len(found) < _GROUND_MOST and (inner := _box_colour(pixels, found)) is not None:
         found.append(inner)
-    return tuple((code >> 16, code >> 8 & 255, code & 255) for code in found)
+    return tuple(found)
 
 
-def _uneven_ground(edge: Pixels) -> tuple[int, int, int] | None:
+def _rgb(colour: Pixels) -> Rgb:
+    return int(colour[0]), int(colour[1]), int(colour[2])
+
+
+def _uneven_ground(edge: Pixels) -> Rgb | None:
     """The middle of a ground that is not of one colour, as lossy files make it; None when the border has no such ground."""
     middle = np.median(edge[:, :3], axis=0)
     near = np.abs(edge[:, :3] - middle).max(axis=1) <= _UNEVEN
     return (int(middle[0]), int(middle[1]), int(middle[2])) if near.mean() >= 0.8 else None
 
 
-def _codes(pixels: Pixels) -> npt.NDArray[np.int32]:
-    """Colours as single numbers."""
-    some = pixels.astype(np.int32)
-    return np.asarray(some[..., 0] << 16 | some[..., 1] << 8 | some[..., 2])
-
-
-def _box_colour(codes: npt.NDArray[np.int32], ground: list[int]) -> int | None:
+def _box_colour(pixels: Pixels, ground: list[Rgb]) -> Rgb | None:
     """A further ground colour: what most of what touches the ground is filled with, when that is in boxes, not in figures."""
-    from scipy.ndimage import find_objects, label
+    from furnel.sprites.walking import ink_of, parts_of
 
-    marks, number = label(~np.isin(codes, ground))
-    if not number:
-        return None
-    votes: dict[int, int] = {}
-    for place, spans in enumerate(find_objects(marks), start=1):
-        part = codes[spans]
-        inside = marks[spans] == place
-        if inside.mean() < 0.98 or part.size < 36:  # a figure does not fill its box
+    parts = parts_of(ink_of(pixels, ground, 0, _SEEN))
+    votes: dict[Rgb, int] = {}
+    for left, top, wide, high, inked in parts:
+        if inked < 0.98 * wide * high or wide * high < _LEAST_BOX:  # a figure does not fill its box
             return None
+        part = pixels[top : top + high, left : left + wide, :3]
         rim = np.concatenate([part[0], part[-1], part[:, 0], part[:, -1]])
-        values, times = np.unique(rim, return_counts=True)
-        code = int(values[times.argmax()])
-        if times.max() >= len(rim) * 0.8 and (part != code).mean() >= _IN_BOX:
-            votes[code] = votes.get(code, 0) + 1
+        colours, times = np.unique(rim, axis=0, return_counts=True)
+        colour = _rgb(colours[times.argmax()])
+        if times.max() >= len(rim) * 0.8 and (part != colour).any(axis=2).mean() >= _IN_BOX:
+            votes[colour] = votes.get(colour, 0) + 1
     if not votes:
         return None
-    best = max(votes, key=lambda code: votes[code])
-    return best if votes[best] * 2 > number else None
+    best = max(votes, key=lambda colour: votes[colour])
+    return best if votes[best] * 2 > len(parts) else None
 
 
 def poses_of(picture: Picture, tolerance: int = 0) -> Found:
@@ -113,11 +106,11 @@ def poses_of(picture: Picture, tolerance: int = 0) -> Found:
     left. Raises FurnelError when nothing is drawn.
     """
     ground = ground_of(picture)
-    seen = picture.pixels[..., 3] >= _SEEN
-    for colour in ground:
-        far = np.abs(picture.pixels[..., :3].astype(np.int16) - colour).max(axis=2)
-        seen &= far > tolerance
-    boxes = _grouped(_parts(seen))
+    from furnel.sprites.walking import ink_of, parts_of
+
+    ink = ink_of(picture.pixels, list(ground), tolerance, _SEEN)
+    seen = ink.view(np.bool_)
+    boxes = _grouped([(int(x), int(y), int(w), int(h)) for x, y, w, h, _ in parts_of(ink)])
     if not boxes:
         raise FurnelError(
             "Looking for figures",
@@ -130,17 +123,6 @@ def poses_of(picture: Picture, tolerance: int = 0) -> Found:
 
 
 _Box = tuple[int, int, int, int]
-
-
-def _parts(ink: Mask) -> list[_Box]:
-    """The boxes of what hangs together, corners too."""
-    from scipy.ndimage import find_objects, label
-
-    marks, _ = label(ink, structure=np.ones((3, 3), int))
-    return [
-        (columns.start, rows.start, columns.stop - columns.start, rows.stop - rows.start)
-        for rows, columns in find_objects(marks)
-    ]
 
 
 def _grouped(parts: list[_Box]) -> list[_Box]:
