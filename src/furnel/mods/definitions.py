@@ -5,6 +5,7 @@ from __future__ import annotations
 import contextlib
 from collections.abc import Sequence
 from dataclasses import replace
+from fnmatch import fnmatchcase
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -176,20 +177,29 @@ def faults_between(space: Workspace, base: str, game: Document, yours: Document,
 
 
 def bound(space: Workspace, before: Project) -> set[str]:
-    """The swaps that have to be looked at again because others are not what they were: definitions, figures, parts."""
+    """The swaps that have to be looked at again because others are not what they were: definitions, figures, parts of songs."""
     now = space.project
     if now.swaps == before.swaps:
         return set()
-    texts = {swap.original for swap in now.made if taken_apart(swap.base)}
-    if {swap.original: swap.changes for swap in before.swaps if swap.changes} == {
-        swap.original: swap.changes for swap in now.swaps if swap.changes
-    }:
-        return texts
-    return texts | {
-        swap.original
-        for swap in now.made
-        if song_of(space, swap.original) or strips_for(space, swap.original)
-    }
+    strips = [rule.file for rule in space.profile.values if rule.strip is not None]
+    texts = [swap for swap in now.made if taken_apart(swap.base)]
+    out = {swap.original for swap in texts if any(fnmatchcase(swap.base, file) for file in strips)}
+    if _own(now) != _own(before):
+        out |= {swap.original for swap in texts}
+    if _changes(now) != _changes(before):
+        out |= {swap.original for swap in texts}
+        others = (swap.original for swap in now.made if swap.source)
+        out |= {name for name in others if song_of(space, name) or strips_for(space, name)}
+    return out
+
+
+def _own(project: Project) -> set[str]:
+    """The assets that a mod brings and the game does not have."""
+    return {swap.original for swap in project.swaps if swap.like}
+
+
+def _changes(project: Project) -> dict[str, tuple[Change, ...]]:
+    return {swap.original: swap.changes for swap in project.swaps if swap.changes}
 
 
 def own_mark(space: Workspace, swap: Swap) -> str:
