@@ -12,6 +12,8 @@ from furnel.errors import FurnelError
 MOST_PIXELS = 16384 * 16384
 
 Pixels = npt.NDArray[np.uint8]
+Rgb = tuple[int, int, int]
+"""A colour, red, green and blue, 0 to 255."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)

@@ -5,10 +5,9 @@ from __future__ import annotations
 import numpy as np
 
 from furnel.errors import FurnelError
-from furnel.images.picture import Picture, Pixels
+from furnel.images.picture import Picture, Pixels, Rgb
 from furnel.words import count
 
-Rgb = tuple[int, int, int]
 _GREY = 3  # channels that are so near are grey
 _MOST = 4096
 

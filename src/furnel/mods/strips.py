@@ -11,6 +11,7 @@ from furnel.catalogue.marks import content_digest
 from furnel.errors import FurnelError
 from furnel.imagefiles import write_texture
 from furnel.images import Picture, Texture
+from furnel.images.picture import Rgb
 from furnel.images.strips import coloured, colours_in, palette_of, row_of, strangers
 from furnel.media import PICTURE, medium_by_suffix
 from furnel.mods.asmade import as_made
@@ -23,7 +24,7 @@ from furnel.texts import Change, Document, Fault, address_text, parse_address, s
 from furnel.texts.address import Address, Step
 from furnel.texts.document import Value
 from furnel.texts.places import place_of
-from furnel.texts.strips import Rgb, StripRule
+from furnel.texts.strips import StripRule
 from furnel.words import count
 
 if TYPE_CHECKING:

@@ -13,6 +13,7 @@ from furnel.errors import FurnelError
 from furnel.images.picture import Picture, Pixels
 from furnel.sprites.grid import Grid
 from furnel.sprites.poses import Found, Pose
+from furnel.sprites.standing import standings
 
 WHAT = "Laying figures out"
 _PLACING = re.compile(r"(?:(\d{1,3})(f)?(?:([-+]\d{1,3})([-+]\d{1,3}))?|(-))$")
@@ -78,23 +79,13 @@ def scale_for(poses: Sequence[Pose], grid: Grid, anchors: Sequence[tuple[float, 
 
 def anchors_of(sheet: Picture, grid: Grid) -> list[tuple[float, int]]:
     """Where a sheet's figures stand in their cells: the middle of all feet across, the lowest ink of each down."""
-    found: list[tuple[float, int] | None] = []
-    for place in range(grid.count):
-        top, left = place // grid.columns * grid.height, place % grid.columns * grid.width
-        ink = sheet.pixels[top : top + grid.height, left : left + grid.width, 3] > 127
-        rows = np.flatnonzero(ink.any(axis=1))
-        if not rows.size:
-            found.append(None)
-            continue
-        low, high = int(rows[-1]) + 1, int(rows[0])
-        feet = np.flatnonzero(ink[low - max((low - high) // 8, 1) : low].any(axis=0))
-        found.append(((float(feet[0]) + float(feet[-1]) + 1) / 2, low))
-    there = [one for one in found if one is not None]
+    found = standings(sheet, grid, grid.count)
+    there = [one for one in found if one.height]
     if not there:
         return [(grid.width / 2, grid.height)] * grid.count
-    middle = float(np.median([x for x, _ in there]))
-    floor = round(float(np.median([y for _, y in there])))
-    return [(middle, one[1] if one is not None else floor) for one in found]
+    middle = float(np.median([one.middle for one in there]))
+    floor = round(float(np.median([one.floor for one in there])))
+    return [(middle, one.floor if one.height else floor) for one in found]
 
 
 def laid_out(

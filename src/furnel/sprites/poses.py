@@ -8,10 +8,10 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel.errors import FurnelError
-from furnel.images.picture import Picture, Pixels
+from furnel.images.picture import Picture, Pixels, Rgb
+from furnel.sprites.standing import middle_of_feet
 
 Mask = npt.NDArray[np.bool_]
-Rgb = tuple[int, int, int]
 
 _SEEN = 16  # an alpha below is nothing that anybody sees
 _OF_BORDER = 0.08  # so much of the border a colour has to have to be ground
@@ -201,8 +201,5 @@ def _in_reading_order(boxes: list[_Box]) -> list[_Box]:
 
 def _pose(ink: Mask, box: _Box) -> Pose:
     left, top, width, height = box
-    part = ink[top : top + height, left : left + width]
-    feet = part[-max(height // 8, 1) :].any(axis=0)
-    columns = np.flatnonzero(feet)
-    middle = (float(columns[0]) + float(columns[-1]) + 1) / 2 if columns.size else width / 2
+    middle = middle_of_feet(ink[top : top + height, left : left + width])
     return Pose(left, top, width, height, left + middle, top + height)

@@ -44,11 +44,16 @@ def standings(sheet: Picture, grid: Grid, count: int) -> tuple[Standing, ...]:
             continue
         odd = np.argwhere(alone[top : top + grid.height, left : left + grid.width])
         first, floor = int(rows[0]), int(rows[-1]) + 1
-        feet = np.flatnonzero(cell[floor - max((floor - first) // 8, 1) : floor].any(axis=0))
-        middle = (float(feet[0]) + float(feet[-1]) + 1) / 2
+        middle = middle_of_feet(cell[first:floor])
         edge = int(cell[:, 0].sum() + cell[:, -1].sum() + cell[0, 1:-1].sum())
         out.append(Standing(first, floor, middle, tuple((int(x), int(y)) for y, x in odd), edge))
     return tuple(out)
+
+
+def middle_of_feet(figure: npt.NDArray[np.bool_]) -> float:
+    """The column in the middle of a figure's feet: of the lowest eighth of its ink (rows, columns), which ends with ink."""
+    feet = np.flatnonzero(figure[-max(len(figure) // 8, 1) :].any(axis=0))
+    return (float(feet[0]) + float(feet[-1]) + 1) / 2
 
 
 def _alone(ink: npt.NDArray[np.bool_]) -> npt.NDArray[np.bool_]:

@@ -7,10 +7,11 @@ from typing import Literal
 
 from pydantic import Field
 
+from furnel.images.colour import LUMA
+from furnel.images.picture import Rgb
 from furnel.schema import Part
 from furnel.texts.document import Value
 
-Rgb = tuple[int, int, int]
 Written = Literal["hex", "#hex", "bgr hex", "number", "bgr number"]
 _HEX = re.compile(r"#?([0-9a-fA-F]{6})")
 
@@ -65,7 +66,7 @@ class StripRule(Part):
     def _goes_wrong(self, colours: list[Rgb]) -> bool:
         if self.order == "any" or len(colours) < 2:
             return False
-        first, last = lightness(colours[0]), lightness(colours[-1])
+        first, last = _lightness(colours[0]), _lightness(colours[-1])
         return first > last if self.order == "dark first" else first < last
 
     def against(self, value: Value) -> tuple[str, str] | None:
@@ -80,6 +81,6 @@ class StripRule(Part):
         return None
 
 
-def lightness(colour: Rgb) -> float:
-    """How light a colour is, 0 to 255 (ITU-R BT.709's weights)."""
-    return 0.2126 * colour[0] + 0.7152 * colour[1] + 0.0722 * colour[2]
+def _lightness(colour: Rgb) -> float:
+    """How light a colour is, 0 to 255."""
+    return float(colour @ LUMA)

@@ -19,7 +19,8 @@ from PyQt6.QtWidgets import QColorDialog, QFileDialog, QHBoxLayout, QVBoxLayout,
 
 from furnel.desktop.look import Look, dressed
 from furnel.desktop.widgets.basics import button, label
-from furnel.texts.strips import Rgb, StripRule
+from furnel.images.picture import Rgb
+from furnel.texts.strips import StripRule
 from furnel.words import count
 
 _SIDE, _MOST_SIDE = 22, 34

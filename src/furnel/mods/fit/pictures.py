@@ -1,4 +1,4 @@
-"""Fit points of textures and sheets, and how they are brought to fit."""
+"""Fit points of pictures, textures and sheets alike, and how they are brought to fit."""
 
 from __future__ import annotations
 
@@ -7,10 +7,10 @@ from collections.abc import Sequence
 
 from furnel.imagefiles import NOTES, picture_file
 from furnel.media import PictureSpec
-from furnel.mods.fit.point import SHEETS, TEXTURES, Finding, FitPoint, Fitting, PointType, same
+from furnel.mods.fit.point import TEXTURES, Finding, FitPoint, Fitting, PointType, same
+from furnel.mods.fit.sheets import SHEET_POINTS, frames_steps, same_shape, whole_size
 from furnel.mods.project import StepUse
 from furnel.states import State
-from furnel.words import count
 
 _SEAM = 2.5  # from this multiple of the usual difference between neighbours on, a seam is seen
 _SEAM_TEXTS = {"across": "left to right", "down": "top to bottom", "both": "both ways"}
@@ -65,43 +65,20 @@ def _is_fourfold(spec: PictureSpec) -> bool:
 
 
 def _fit_size(original: PictureSpec, source: PictureSpec, _: Sequence[StepUse]) -> list[StepUse]:
-    other = (source.width, source.height * source.pictures) != _whole_size(original)
-    if other and (original.cell is None or _same_shape(original, source)):
+    other = (source.width, source.height * source.pictures) != whole_size(original)
+    if other and (original.cell is None or same_shape(original, source)):
         return [size_step(original, "stretch" if original.cell is not None else "fill")]
     return []
 
 
-def _fit_frames(original: PictureSpec, source: PictureSpec, _: Sequence[StepUse]) -> list[StepUse]:
-    """Figures laid out anew where a sheet has another shape, and so another number of frames."""
-    if original.cell is None or original.pictures > 1 or _same_shape(original, source):
-        return []
-    return _mend_frames(original, source) or []
-
-
-def _mend_frames(original: PictureSpec, _: PictureSpec) -> list[StepUse] | None:
-    if original.cell is None:
-        return None
-    return [StepUse(do="frames", values={"width": original.cell[0], "height": original.cell[1]})]
-
-
 def _mend_size(original: PictureSpec, yours: PictureSpec) -> list[StepUse]:
-    return _fit_frames(original, yours, ()) or [size_step(original, "fill")]
+    return frames_steps(original, yours) or [size_step(original, "fill")]
 
 
 def size_step(original: PictureSpec, how: str) -> StepUse:
     """The step that brings a picture to an original's size, all its pictures one below the other."""
-    width, height = _whole_size(original)
+    width, height = whole_size(original)
     return StepUse(do="size", values={"width": width, "height": height, "how": how})
-
-
-def _whole_size(spec: PictureSpec) -> tuple[int, int]:
-    return spec.width, spec.height * spec.pictures
-
-
-def _same_shape(original: PictureSpec, source: PictureSpec) -> bool:
-    """Whether a sheet has the original's proportions, so that its cells come out right when it is brought to its size."""
-    width, height = _whole_size(original)
-    return abs(source.width * height / (source.height * source.pictures * width) - 1) < 0.01
 
 
 def _pictures(original: PictureSpec, yours: PictureSpec) -> Finding | None:
@@ -241,34 +218,6 @@ def _channels(original: PictureSpec, yours: PictureSpec) -> Finding | None:
 
 def _fit_channels(original: PictureSpec, source: PictureSpec, _: Sequence[StepUse]) -> list[StepUse]:
     return [StepUse(do="grey")] if original.meaning == "grey" and source.meaning == "colour" else []
-
-
-# sheets
-
-
-def _frames(original: PictureSpec, yours: PictureSpec) -> Finding | None:
-    if original.cell is None:
-        return None
-    cell = f"{original.cell[0]} × {original.cell[1]}"
-    both = f"{original.frames} of {cell}", f"{yours.frames} of {cell}" if yours.frames else "no whole cells"
-    if yours.frames == original.frames:
-        return Finding(*both)
-    remedy = f"Match it lays the figures out on {original.frames} cells of {cell}"
-    if yours.frames > original.frames:
-        remedy = f"Clear the cells after the first {original.frames}: the game never shows them"
-    return Finding(*both, "breaks" if yours.frames == 0 else "differs", remedy)
-
-
-def _cells(original: PictureSpec, yours: PictureSpec) -> Finding | None:
-    """What is drawn across the borders of cells."""
-    if original.cell is None or yours.crossed <= original.crossed:
-        return None
-    return Finding(
-        f"{original.crossed or 'no'} borders crossed",
-        f"{count(yours.crossed, 'border')} crossed",
-        "differs",
-        "Move or shrink the figures that touch their cell's border",
-    )
 
 
 # what it looks like
@@ -474,23 +423,7 @@ PICTURE_POINTS = (
         mend=lambda original, _: [StepUse(do="grey")] if original.meaning == "grey" else None,
         served_by=("grey",),
     ),
-    PointType(
-        key="frames",
-        label="Frames",
-        kinds=SHEETS,
-        why="The game plays the cells one after the other",
-        compare=_frames,
-        fit=(Fitting(5, _fit_frames),),
-        mend=_mend_frames,
-        served_by=("frames",),
-    ),
-    PointType(
-        key="outside",
-        label="Cells",
-        kinds=SHEETS,
-        why="A figure that reaches over its cell is cut off, and a piece of it shows in the next frame",
-        compare=_cells,
-    ),
+    *SHEET_POINTS,
     PointType(
         key="tiling",
         label="Edges",

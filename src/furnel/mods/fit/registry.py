@@ -10,7 +10,6 @@ from furnel.media import Kind
 from furnel.mods.fit.elsewhere import ELSEWHERE
 from furnel.mods.fit.pictures import PICTURE_POINTS
 from furnel.mods.fit.point import FitPoint, PointType
-from furnel.mods.fit.sheets import SHEET_POINTS
 from furnel.mods.fit.songs import PART_POINTS
 from furnel.mods.fit.sounds import SOUND_POINTS
 from furnel.mods.fit.texts import MEANING_POINTS, TEXT_POINTS
@@ -18,7 +17,6 @@ from furnel.mods.project import StepUse
 
 POINT_TYPES: tuple[PointType, ...] = (
     *PICTURE_POINTS,
-    *SHEET_POINTS,
     *SOUND_POINTS,
     *PART_POINTS,
     *TEXT_POINTS,

@@ -1,11 +1,14 @@
-"""Fit points of sheets, frame by frame: empty ones, how figures stand beside the original's, pixels that hang on nothing."""
+"""Fit points of sheets: their frames and cells, how figures stand in each, and how they are laid out anew."""
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from statistics import median
 
 from furnel.media import PictureSpec
-from furnel.mods.fit.point import SHEETS, Finding, PointType
+from furnel.mods.fit.point import SHEETS, Finding, Fitting, PointType
+from furnel.mods.project import StepUse
+from furnel.sprites import Standing
 from furnel.words import count
 
 _OFF_FLOOR = 1
@@ -14,14 +17,67 @@ _MOST_NAMED = 4
 _MEETS_EDGE = 2  # so many pixels more touch an edge by chance
 
 
+def whole_size(spec: PictureSpec) -> tuple[int, int]:
+    """All its pictures, one below the other: width and height in pixels."""
+    return spec.width, spec.height * spec.pictures
+
+
+def same_shape(original: PictureSpec, source: PictureSpec) -> bool:
+    """Whether a sheet has the original's proportions, so that its cells come out right when it is brought to its size."""
+    width, height = whole_size(original)
+    return abs(source.width * height / (source.height * source.pictures * width) - 1) < 0.01
+
+
+def _frames(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    if original.cell is None:
+        return None
+    cell = f"{original.cell[0]} × {original.cell[1]}"
+    both = f"{original.frames} of {cell}", f"{yours.frames} of {cell}" if yours.frames else "no whole cells"
+    if yours.frames == original.frames:
+        return Finding(*both)
+    remedy = f"Match it lays the figures out on {original.frames} cells of {cell}"
+    if yours.frames > original.frames:
+        remedy = f"Clear the cells after the first {original.frames}: the game never shows them"
+    return Finding(*both, "breaks" if yours.frames == 0 else "differs", remedy)
+
+
+def _cells(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """What is drawn across the borders of cells."""
+    if original.cell is None or yours.crossed <= original.crossed:
+        return None
+    return Finding(
+        f"{original.crossed or 'no'} borders crossed",
+        f"{count(yours.crossed, 'border')} crossed",
+        "differs",
+        "Move or shrink the figures that touch their cell's border",
+    )
+
+
+def frames_steps(original: PictureSpec, source: PictureSpec) -> list[StepUse]:
+    """Figures laid out anew where a sheet has another shape, and so another number of frames."""
+    if original.cell is None or original.pictures > 1 or same_shape(original, source):
+        return []
+    return _mend_frames(original, source) or []
+
+
+def _mend_frames(original: PictureSpec, _: PictureSpec) -> list[StepUse] | None:
+    if original.cell is None:
+        return None
+    return [StepUse(do="frames", values={"width": original.cell[0], "height": original.cell[1]})]
+
+
+def _frames_beside(original: PictureSpec, yours: PictureSpec) -> Iterator[tuple[int, Standing, Standing]]:
+    """The number of each frame that both have, how the original's figure stands in it, and how yours does."""
+    pairs = zip(original.standing, yours.standing, strict=False)
+    return ((place, theirs, mine) for place, (theirs, mine) in enumerate(pairs, start=1))
+
+
 def _empty(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     """Frames with nothing in them where the original has a figure."""
     if not yours.frames:
         return None
-    lost = [
-        place for place, (theirs, mine) in enumerate(zip(original.standing, yours.standing, strict=False), start=1)
-        if theirs.height and not mine.height
-    ]  # fmt: skip
+    beside = _frames_beside(original, yours)
+    lost = [place for place, theirs, mine in beside if theirs.height and not mine.height]
     words = "no frame" if original.standing and all(one.height for one in original.standing) else "as drawn"
     if not lost:
         return Finding(words, words)
@@ -31,10 +87,9 @@ def _empty(original: PictureSpec, yours: PictureSpec) -> Finding | None:
 
 def _floor(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     """Whether every figure stands on the row that the original's stands on in that frame."""
+    beside = _frames_beside(original, yours)
     pairs = [
-        (place, mine.floor - theirs.floor)
-        for place, (theirs, mine) in enumerate(zip(original.standing, yours.standing, strict=False), start=1)
-        if theirs.height and mine.height
+        (place, mine.floor - theirs.floor) for place, theirs, mine in beside if theirs.height and mine.height
     ]
     if not pairs or not original.cell:
         return None
@@ -97,6 +152,23 @@ def _named(places: list[int]) -> str:
 
 
 SHEET_POINTS = (
+    PointType(
+        key="frames",
+        label="Frames",
+        kinds=SHEETS,
+        why="The game plays the cells one after the other",
+        compare=_frames,
+        fit=(Fitting(5, lambda original, source, _: frames_steps(original, source)),),
+        mend=_mend_frames,
+        served_by=("frames",),
+    ),
+    PointType(
+        key="outside",
+        label="Cells",
+        kinds=SHEETS,
+        why="A figure that reaches over its cell is cut off, and a piece of it shows in the next frame",
+        compare=_cells,
+    ),
     PointType(
         key="empty",
         label="Empty frames",
