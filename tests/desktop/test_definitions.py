@@ -11,6 +11,7 @@ from demo.hands import Hands
 from PIL import Image
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
+    QColorDialog,
     QComboBox,
     QDialog,
     QFileDialog,
@@ -24,8 +25,10 @@ from PyQt6.QtWidgets import (
 
 from furnel.desktop.find.chooser import AssetChooser
 from furnel.desktop.fit import several
+from furnel.desktop.fit.strip_field import StripField
 from furnel.mods import additions
 from furnel.mods.project import load_project
+from furnel.texts.strips import StripRule
 
 BOATS = "rules/boats.toml"
 
@@ -345,3 +348,14 @@ def test_a_definition_is_looked_at_again_when_what_it_names_is_taken_away(
     hands.settle()
     told = next(point for point in session.examined[BOATS].points if point.key == "rules")
     assert told.state == "breaks" and "art/hulls/raft.dds" in told.yours
+
+
+def test_a_strip_without_colours_has_none_to_choose(hands: Hands, monkeypatch: pytest.MonkeyPatch) -> None:
+    asked: list[object] = []
+    monkeypatch.setattr(QColorDialog, "getColor", lambda *_: asked.append(1))
+    field = StripField(hands.window.look, StripRule(), [])
+    field.show()
+    for key in ("Left", "Right", "Return"):
+        hands.key(key, field.row)
+    assert asked == [] and field.row.current == 0
+    field.close()

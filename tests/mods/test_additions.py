@@ -81,6 +81,18 @@ def test_the_game_takes_all_that_is_new(everything: Workspace) -> None:
     assert not report.strays
 
 
+def test_what_lies_deeper_in_a_folder_is_left_alone(space: Workspace, sources: Path, tmp_path: Path) -> None:
+    folder = tmp_path / "boats"
+    (folder / "raft" / "old" / "older").mkdir(parents=True)
+    shutil.copy(sources / "dusk_paint.jpg", folder / "raft" / "hull.jpg")
+    (folder / "empty").mkdir()
+    found = additions.plan(space, "boat", folder, "skiff")
+    assert [
+        (one.id, {place: [file.name for file in files] for place, files in one.files.items()})
+        for one in found.additions
+    ] == [("raft", {"hull": ["hull.jpg"]})]
+
+
 def test_taken_back_nothing_of_it_is_left(everything: Workspace) -> None:
     space = everything
     for mark in additions.additions(space.project):

@@ -2,22 +2,23 @@
 
 from __future__ import annotations
 
-import hashlib
 import re
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Container, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import TYPE_CHECKING
 
+from furnel.digests import file_digest
 from furnel.errors import FurnelError
 from furnel.games.additions import AdditionRule, PlaceRule, filled
+from furnel.media import SoundSpec
 from furnel.mods import definitions
 from furnel.mods.project import Project
 from furnel.mods.records import Book, Sheet, like_another, open_book
-from furnel.mods.songs import heard_in, together
+from furnel.mods.songs import listened, tempo_and_key, together
 from furnel.mods.strips import from_picture
 from furnel.progress import QUIET, Part, Progress, check
-from furnel.texts import Change, Step, address_text, parse_address
+from furnel.texts import Change, address_text, parse_address
 from furnel.texts.document import Value
 from furnel.texts.places import ABSENT, pick
 from furnel.words import count
@@ -61,20 +62,41 @@ def rule_of(space: Workspace, kind: str) -> AdditionRule:
     return found
 
 
-def models(space: Workspace, kind: str) -> list[str]:
+def table_of(space: Workspace, kind: str) -> Sheet:
+    """The records that a new thing of a kind stands among. Raises FurnelError when the definition has no table."""
+    return _sheet(open_book(space, rule_of(space, kind).record))
+
+
+def models(sheet: Sheet) -> list[str]:
     """What a new thing can be like: the records of the game and the mod."""
-    sheet = _sheet(open_book(space, rule_of(space, kind).record))
     return [name for name in sheet.names if sheet.state(name) != "gone"]
 
 
-def fresh_id(space: Workspace, kind: str, text: str) -> str:
-    """An id for a new thing, made of a name or a file's name, that no other has."""
-    taken = set(models(space, kind))
-    base = re.sub(r"[^a-z0-9]+", "_", text.casefold()).strip("_") or kind
-    number, made = 2, base
-    while made in taken:
+def fresh_id(sheet: Sheet, kind: str, text: str, taken: Container[str] = ()) -> str:
+    """An id for a new thing, made of a name or a file's name, that no record has and that is not `taken`."""
+    number, base = 2, re.sub(r"[^a-z0-9]+", "_", text.casefold()).strip("_") or kind
+    made = base
+    while made in sheet.names or made in taken:
         made, number = f"{base}_{number}", number + 1
     return made
+
+
+def title_of(name: str) -> str:
+    """What people read, made of a file's name or an id."""
+    return name.replace("_", " ").strip().capitalize()
+
+
+def model_assets(sheet: Sheet, place: PlaceRule, like: str) -> list[str]:
+    """The names of the assets that files in a place have to be like: what the other record has there, or its neighbours."""
+    if place.like:
+        return [path.format(like=like) for path in place.like]
+    at = parse_address(place.value)
+    value = pick(sheet.now.get(like, ABSENT), at)
+    if value is ABSENT and place.own:  # like its first neighbour that there is
+        around = pick(sheet.now.get(like, ABSENT), at[:-1])
+        value = next(iter(around.values()), ABSENT) if isinstance(around, dict) else ABSENT
+    found = value if isinstance(value, list) else [] if value is ABSENT else [value]
+    return [str(one) for one in found]
 
 
 def add(space: Workspace, wanted: Addition, progress: Progress = QUIET) -> Project:
@@ -87,17 +109,19 @@ def add(space: Workspace, wanted: Addition, progress: Progress = QUIET) -> Proje
     book = open_book(space, rule.record)
     sheet = _sheet(book)
     _checked(rule, wanted, sheet)
-    title = wanted.title or wanted.id.replace("_", " ").capitalize()
+    title = wanted.title or title_of(wanted.id)
     names = {"id": wanted.id, "title": title, "like": wanted.like}
     values: dict[str, Value] = {key: filled(text, **names) for key, text in rule.values.items()}
-    values |= _heard(rule, wanted, sheet.now[wanted.like], progress)
+    files = [file for some in wanted.files.values() for file in some]
+    heard = listened(files, progress) if rule.heard else {}
+    values |= _heard(rule, heard)
     values |= wanted.values
     given: list[tuple[str, Path, str]] = []
     for place in (place for place in rule.places if not place.strip):
         written: list[str] = []
         for file in wanted.files.get(place.name, ()):
             paths = _paths(space, place, wanted.id, {path for path, _, _ in given})
-            likes = _likes(space, place, book, sheet, wanted.like, len(written))
+            likes = _likes(space, place, sheet, wanted.like, len(written))
             given += [(path, file, like) for path, like in zip(paths, likes, strict=True)]
             written.append(place.writes.format(id=wanted.id, path=paths[0]))
         if written and place.value:
@@ -106,7 +130,7 @@ def add(space: Workspace, wanted: Addition, progress: Progress = QUIET) -> Proje
     space = _with(space, rule.record, record, wanted.mark)
     for place in (place for place in rule.places if place.strip):
         for file in wanted.files.get(place.name, ()):
-            at = f"{_own_address(record[0])}/{place.value}"
+            at = f"{record[0].target}/{place.value}"
             space = _with(space, rule.record, from_picture(space, rule.record, at, file), wanted.mark)
     for number, (path, file, like) in enumerate(given):
         check(progress, WHAT)
@@ -116,7 +140,7 @@ def add(space: Workspace, wanted: Addition, progress: Progress = QUIET) -> Proje
         swap = swap.model_copy(update={"part_of": wanted.mark})
         space = space.with_project(space.project.with_swap(swap))
     made = [swap for swap in space.project.swaps if swap.part_of == wanted.mark and swap.source]
-    for swap in together(space, made):
+    for swap in together(space, made, heard):
         space = space.with_project(space.project.with_swap(swap))
     for join in rule.joins:
         if join.called in wanted.left_out:
@@ -132,7 +156,7 @@ def _record(
 ) -> list[Change]:
     """The changes that make the record: like the other one, with its own values, without the places that stay empty."""
     record = like_another(book, sheet, wanted.id, wanted.like)
-    own, changes, known = _own_address(record), [record], sheet.now[wanted.like]
+    own, changes, known = record.target, [record], sheet.now[wanted.like]
     places = {place.value for place in rule.places if place.value}
     for key, value in values.items():
         there = pick(known, parse_address(key))
@@ -148,24 +172,17 @@ def _record(
     return changes
 
 
-def _heard(rule: AdditionRule, wanted: Addition, known: Value, progress: Progress) -> dict[str, Value]:
-    """What is heard in the recordings, for the values that nobody gave."""
-    asked = {key: what for key, what in rule.heard.items() if key not in wanted.values}
-    files = [file for some in wanted.files.values() for file in some]
-    if not asked or not files:
-        return {}
-    tempo, key = heard_in(files, progress)
-    found: dict[str, Value] = {name: tempo if what == "tempo" else key for name, what in asked.items()}
-    return {
-        name: int(value) if isinstance(value, float) and value.is_integer() else value
-        for name, value in found.items()
-        if value
-    }
+def _heard(rule: AdditionRule, heard: Mapping[Path, SoundSpec]) -> dict[str, Value]:
+    """What is heard in the recordings, as the values that a rule wants of it; nothing for what is not heard."""
+    tempo, key = tempo_and_key(heard.values())
+    whole = int(tempo) if tempo.is_integer() else tempo
+    found = {name: whole if what == "tempo" else key for name, what in rule.heard.items()}
+    return {name: value for name, value in found.items() if value}
 
 
 def _checked(rule: AdditionRule, wanted: Addition, sheet: Sheet) -> None:
     """Raise FurnelError for what cannot be."""
-    known = [name for name in sheet.names if sheet.state(name) != "gone"]
+    known = models(sheet)
     places = [place.name for place in rule.places]
     why, remedy = "", ""
     if not _ID.fullmatch(wanted.id):
@@ -203,10 +220,6 @@ def _sheet(book: Book) -> Sheet:
             WHAT, where=book.path, why="it has no table of records", remedy="Correct the game's profile"
         )
     return book.sheets[0]
-
-
-def _own_address(record: Change) -> str:
-    return record.target
 
 
 def _setting(own: str, key: str, value: Value, new: bool) -> Change:
@@ -251,18 +264,11 @@ def _paths(space: Workspace, place: PlaceRule, own: str, given: set[str]) -> lis
             )
 
 
-def _likes(space: Workspace, place: PlaceRule, book: Book, sheet: Sheet, like: str, number: int) -> list[str]:
-    """What a place's file has to be like."""
-    if place.like:
-        found = [path.format(like=like) for path in place.like]
-    else:
-        value = pick(sheet.now[like], parse_address(place.value))
-        if value is ABSENT and place.own:  # like its first neighbour that there is
-            around = pick(sheet.now[like], parse_address(place.value)[:-1])
-            value = next(iter(around.values()), "") if isinstance(around, dict) else ""
-        if isinstance(value, list):
-            value = value[number % len(value)] if value else ""
-        found = [str(value)]
+def _likes(space: Workspace, place: PlaceRule, sheet: Sheet, like: str, number: int) -> list[str]:
+    """What a place's file number so and so (from 0) has to be like: an asset for each of its paths."""
+    found = model_assets(sheet, place, like) or [""]
+    if not place.like:
+        found = [found[number % len(found)]]
     own = {swap.original: swap.base for swap in space.project.swaps}
     found = [own.get(path, path) for path in found]
     lost = next((path for path in found if not space.catalogue.has(path)), "")
@@ -336,44 +342,26 @@ class Planned:
 def plan(space: Workspace, kind: str, folder: Path, like: str) -> Planned:
     """A new thing for every sub-folder of a folder, or for every file in it, called like these.
 
-    In a sub-folder a file goes to the place whose name is in its own, all to a place that takes many. Raises FurnelError for
+    In a sub-folder a file goes to the place whose name is in its own, all to a place that takes many; what lies deeper is left
+    alone. They are `like` one that there is (nothing: the first). Raises FurnelError for
     a folder that is empty or cannot be read.
     """
-    rule = rule_of(space, kind)
-    try:
-        entries = sorted(path for path in folder.iterdir() if not path.name.startswith("."))
-    except OSError as error:
-        raise FurnelError(WHAT, where=folder, why=str(error), remedy="Choose another folder") from error
+    rule, sheet = rule_of(space, kind), table_of(space, kind)
+    like = like or next(iter(models(sheet)), "")
     seen: dict[str, Path] = {}
     twins: list[tuple[Path, Path]] = []
-    taken = set(models(space, kind))
     out: list[Addition] = []
-
-    def fresh(files: Iterable[Path]) -> list[Path]:
-        kept = []
-        for file in files:
-            digest = hashlib.sha256(file.read_bytes()).hexdigest()
-            if digest in seen:
-                twins.append((file, seen[digest]))
-            else:
-                seen[digest] = file
-                kept.append(file)
-        return kept
-
-    for entry in entries:
-        files = fresh(sorted(entry.iterdir()) if entry.is_dir() else [entry])
-        if not files:
-            continue
-        base = (
-            re.sub(r"[^a-z0-9]+", "_", (entry.name if entry.is_dir() else entry.stem).casefold()).strip("_")
-            or kind
-        )
-        name, number = base, 2
-        while name in taken:
-            name, number = f"{base}_{number}", number + 1
-        taken.add(name)
-        title = (entry.name if entry.is_dir() else entry.stem).replace("_", " ").strip().capitalize()
-        out.append(Addition(kind, name, like, title, _sorted_into(rule, files)))
+    try:
+        for entry in sorted(path for path in folder.iterdir() if not path.name.startswith(".")):
+            files = [entry] if entry.is_file() else sorted(file for file in entry.iterdir() if file.is_file())
+            first = {file: seen.setdefault(file_digest(file), file) for file in files}
+            twins += [(file, other) for file, other in first.items() if other != file]
+            if kept := [file for file, other in first.items() if other == file]:
+                name = entry.name if entry.is_dir() else entry.stem
+                fresh = fresh_id(sheet, kind, name, {one.id for one in out})
+                out.append(Addition(kind, fresh, like, title_of(name), _sorted_into(rule, kept)))
+    except OSError as error:
+        raise FurnelError(WHAT, where=folder, why=str(error), remedy="Choose another folder") from error
     if not out:
         raise FurnelError(
             WHAT, where=folder, why="there is no file in it that is new", remedy="Choose another folder"
@@ -411,8 +399,3 @@ def add_all(space: Workspace, wanted: Sequence[Addition], progress: Progress = Q
         part.report(0, f"Adding {one.id}")
         space = space.with_project(add(space, one, part))
     return space.project
-
-
-__all__ = [
-    "Addition", "Planned", "Step", "add", "add_all", "additions", "fresh_id", "models", "plan", "rule_of", "without",
-]  # fmt: skip

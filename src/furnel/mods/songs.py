@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
@@ -29,14 +29,13 @@ _SAME_LENGTH_S = 0.02
 
 @dataclass(frozen=True, slots=True)
 class Song:
-    """What a song's record says, and the inner paths of its parts; a tempo of 0 when it says none."""
+    """What a song's record says; a tempo of 0 when it says none."""
 
     name: str
     title: str
     beats: int
     tempo: float
     key: str
-    parts: tuple[str, ...]
 
 
 def song_of(space: Workspace, path: str) -> Song | None:
@@ -44,20 +43,22 @@ def song_of(space: Workspace, path: str) -> Song | None:
     role = space.profile.role_of(path)
     if role is None or role.beats is None:
         return None
-    rule, folder = role.beats, path.rpartition("/")[0]
-    name = folder.rpartition("/")[2]
-    own = [swap.original for swap in space.project.swaps if swap.like]
-    shipped = [one for one in space.catalogue.assets.paths if one.startswith(f"{folder}/")]
-    parts = [one for one in dict.fromkeys([*shipped, *own]) if _is_part(space, one, folder, rule)]
+    rule, name = role.beats, path.split("/")[-2] if "/" in path else ""
     tempo, key, title = (_said(space, rule, where, name) for where in (rule.tempo, rule.key, rule.title))
     number = float(tempo) if isinstance(tempo, int | float) and not isinstance(tempo, bool) else 0.0
     words = (key if isinstance(key, str) else "", title if isinstance(title, str) else name)
-    return Song(name, words[1], rule.count, number if number > 0 else 0.0, words[0], tuple(sorted(parts)))
+    return Song(name, words[1], rule.count, number if number > 0 else 0.0, words[0])
 
 
-def _is_part(space: Workspace, path: str, folder: str, rule: BeatsRule) -> bool:
-    role = space.profile.role_of(path)
-    return path.rpartition("/")[0] == folder and role is not None and role.beats == rule
+def parts_of(space: Workspace, path: str) -> tuple[str, ...]:
+    """The inner paths of all parts of an asset's song, the game's and the mod's; none for what is no part of one."""
+    role, folder = space.profile.role_of(path), path.rpartition("/")[0]
+    if role is None or role.beats is None:
+        return ()
+    own = [swap.original for swap in space.project.swaps if swap.like]
+    beside = {one for one in [*space.catalogue.assets.paths, *own] if one.rpartition("/")[0] == folder}
+    roles = ((one, space.profile.role_of(one)) for one in sorted(beside))
+    return tuple(one for one, other in roles if other is not None and other.beats == role.beats)
 
 
 def _said(space: Workspace, rule: BeatsRule, where: str, name: str) -> object:
@@ -83,33 +84,25 @@ def as_part(space: Workspace, path: str, spec: Spec) -> Spec:
     )
 
 
-def together(space: Workspace, swaps: Sequence[Swap]) -> list[Swap]:
+def together(space: Workspace, swaps: Sequence[Swap], heard: Mapping[Path, SoundSpec]) -> list[Swap]:
     """Parts of a song, those that were recorded together cut at the same place and as loud beside each other as they were.
 
-    They were when their sources are equally long; where the steadiest of them begins a bar all are cut. That counts as made by
-    hand, so that no later fit tears them apart.
+    They were when their sources, whose specs are in `heard` by resolved path, are equally long; where the steadiest of them
+    begins a bar all are cut. That counts as made by hand, so that no later fit tears them apart.
     """
-    cut = [
-        swap
-        for swap in swaps
-        if any(use.do == "bars" for use in swap.steps) and song_of(space, swap.original)
-    ]
-    if len(cut) < 2:
+    takes = {swap.original: heard.get(space.source_path(swap)) for swap in swaps}
+    specs = {path: spec for path, spec in takes.items() if spec is not None}
+    cut = [swap for swap in swaps if swap.original in specs and any(use.do == "bars" for use in swap.steps)]
+    lengths = [specs[swap.original].length_s for swap in cut]
+    if len(cut) < 2 or max(lengths) - min(lengths) > _SAME_LENGTH_S:
         return list(swaps)
-    heard = {}
-    for swap in cut:
-        file = space.source_path(swap)
-        heard[swap.original] = sound_spec(read_source(file), str(file), None, with_rhythm=True)
-    lengths = [spec.length_s for spec in heard.values()]
-    if max(lengths) - min(lengths) > _SAME_LENGTH_S:
-        return list(swaps)
-    steadiest = max(cut, key=lambda swap: _steadiness(heard[swap.original].rhythm))
+    steadiest = max(cut, key=lambda swap: _steadiness(specs[swap.original].rhythm))
     lead = next(use for use in steadiest.steps if use.do == "bars").values
     targets = [float(use.values["target"]) for swap in cut for use in swap.steps if use.do == "loudness"]
-    own = [spec.loudness for spec in heard.values() if math.isfinite(spec.loudness)]
+    own = [specs[swap.original].loudness for swap in cut if math.isfinite(specs[swap.original].loudness)]
     louder = _together(targets) - _together(own)
     return [
-        _cut_like(swap, lead, heard[swap.original].loudness + louder) if swap in cut else swap
+        _cut_like(swap, lead, specs[swap.original].loudness + louder) if swap in cut else swap
         for swap in swaps
     ]
 
@@ -137,18 +130,22 @@ def _cut_like(swap: Swap, lead: dict[str, Any], loudness: float) -> Swap:
     return swap.model_copy(update={"steps": tuple(steps)})
 
 
-def heard_in(files: Sequence[Path], progress: Progress = QUIET) -> tuple[float, str]:
-    """The tempo (beats a minute) of the steadiest of some recordings, 0 when none has a beat, and the key that most have."""
-    rhythms: list[Rhythm] = []
-    keys: Counter[str] = Counter()
-    for file in files:
+def listened(files: Sequence[Path], progress: Progress = QUIET) -> dict[Path, SoundSpec]:
+    """The specs of some recordings, with rhythm and key, by their resolved paths; each is read once."""
+    out = {}
+    for file in dict.fromkeys(file.resolve() for file in files):
         check(progress, "Listening")
-        spec = sound_spec(read_source(file), str(file), None, with_rhythm=True)
-        if spec.beats is not None:
-            rhythms.append(spec.beats)
-        if spec.pitch:
-            keys[spec.pitch] += 1
-    tempo = max(rhythms, key=lambda one: one.steady).tempo if rhythms else 0.0
+        progress.report(0, f"Listening to {file.name}")
+        out[file] = sound_spec(read_source(file), str(file), None, with_rhythm=True)
+    return out
+
+
+def tempo_and_key(heard: Iterable[SoundSpec]) -> tuple[float, str]:
+    """The tempo (beats a minute) of the steadiest of some recordings, 0 when none has a beat, and the key that most have."""
+    specs = list(heard)
+    rhythms = [spec.beats for spec in specs if spec.beats is not None]
+    keys = Counter(spec.pitch for spec in specs if spec.pitch)
+    tempo = max(rhythms, key=_steadiness).tempo if rhythms else 0.0
     while tempo and tempo < _LOW:
         tempo *= 2
     while tempo > _HIGH:

@@ -5,18 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from pathlib import Path
 
-from PyQt6 import sip
-from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import (
-    QDragEnterEvent,
-    QDropEvent,
-    QFont,
-    QKeyEvent,
-    QMouseEvent,
-    QPainter,
-    QPaintEvent,
-    QPen,
-)
+from PyQt6.QtCore import QSignalBlocker, Qt, pyqtSignal
+from PyQt6.QtGui import QDragEnterEvent, QDropEvent
 from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
@@ -30,132 +20,21 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from furnel.catalogue import Asset
-from furnel.desktop.look import Look, dressed, font
+from furnel.desktop.find.place_tile import PlaceTile
+from furnel.desktop.look import Look, dressed
 from furnel.desktop.session import Session
 from furnel.desktop.swapping import Made
-from furnel.desktop.tiles import Tile, TileStore, data_tile, paint_tile
-from furnel.desktop.widgets.basics import as_panel, button, elided, field, label
+from furnel.desktop.tiles import TileStore
+from furnel.desktop.widgets.basics import as_panel, button, field, label
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.page import Page
-from furnel.errors import FurnelError
-from furnel.games.additions import AdditionRule, PlaceRule
-from furnel.media import medium_of
+from furnel.games.additions import AdditionRule
 from furnel.mods import additions
 from furnel.mods.additions import Addition
-from furnel.mods.records import open_book
-from furnel.mods.render import read_source
+from furnel.mods.records import Sheet
 from furnel.mods.workspace import Workspace
 from furnel.progress import Progress
-from furnel.texts import parse_address
-from furnel.texts.places import pick
 from furnel.words import count
-
-_WIDE, _HIGH = 168, 132
-
-
-class PlaceTile(QWidget):
-    """An empty place: what the other has there, until a file of one's own is dropped on it."""
-
-    changed = pyqtSignal()
-
-    def __init__(
-        self, look: Look, session: Session, tiles: TileStore, place: PlaceRule, like: Asset | None
-    ) -> None:
-        super().__init__()
-        self._look, self._session, self._tiles, self.place, self._like = look, session, tiles, place, like
-        self._own: Tile | None = None
-        self.files: list[Path] = []
-        self.setFixedSize(QSize(_WIDE, _HIGH))
-        self.setAcceptDrops(True)
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName(f"Place for {place.name}")
-        self.setToolTip("Drop a file here, or click to choose one; Del takes it out again")
-        tiles.ready.connect(self.update)
-
-    def take(self, files: Sequence[Path]) -> None:
-        """Put files into the place."""
-        self.files = [*self.files, *files] if self.place.many else list(files[:1])
-        self._own = None
-        if self.files:
-            self._session.jobs.start(
-                "A look at it",
-                lambda _: _file_tile(self.files[0]),
-                self._show_own,
-                lambda _: None,
-                lane="eye",
-                shown=False,
-            )
-        self.changed.emit()
-        self.update()
-
-    def _show_own(self, tile: Tile) -> None:
-        if not sip.isdeleted(self):
-            self._own = tile
-            self.update()
-
-    def mousePressEvent(self, event: QMouseEvent | None) -> None:
-        names, _ = QFileDialog.getOpenFileNames(dressed(self), f"Files for {self.place.name}")
-        if names:
-            self.take([Path(name) for name in names])
-
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        if event is not None and event.key() == Qt.Key.Key_Delete:
-            self.files = []
-            self.changed.emit()
-            self.update()
-        elif event is not None and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Space):
-            self.mousePressEvent(None)
-        else:
-            super().keyPressEvent(event)
-
-    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        welcome_files(event)
-
-    def dropEvent(self, event: QDropEvent | None) -> None:
-        files = [file for file in files_of(event) if file.is_file()]
-        if files:
-            self.take(files)
-
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        painter, look = QPainter(self), self._look
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        box = QRectF(0.5, 0.5, _WIDE - 1, _HIGH - 1)
-        painter.setBrush(look.colour("sunken"))
-        colour = "ember" if self.files else "selection" if self.hasFocus() else "hairline-strong"
-        dash = Qt.PenStyle.SolidLine if self.files else Qt.PenStyle.DashLine
-        painter.setPen(QPen(look.colour(colour), 1, dash))
-        painter.drawRoundedRect(box, 4, 4)
-        stage = QRectF(8, 8, _WIDE - 16, _HIGH - 58)
-        if self.files:
-            paint_tile(painter, look, stage, self._own, yours=True)
-        elif self._like is not None:
-            painter.setOpacity(0.4)
-            paint_tile(painter, look, stage, self._tiles.get(self._like))
-            painter.setOpacity(1)
-        painter.setFont(font(12, QFont.Weight.Medium))
-        painter.setPen(look.colour("text"))
-        must = " (needed)" if self.place.needed and not self.files else ""
-        painter.drawText(QRectF(10, _HIGH - 46, _WIDE - 20, 18), self.place.name + must)
-        painter.setFont(font(11))
-        painter.setPen(look.colour("ember" if self.files else "quiet"))
-        if len(self.files) > 1:
-            says = count(len(self.files), "file")
-        elif self.files:
-            says = self.files[0].name
-        else:
-            says = "as the other's, or drop"
-            for asked, words in (
-                (self.place.own, "left out, or drop"), (self.place.needed, "drop a file here"),
-                (self.place.many, "drop files here"), (self.place.strip, "drop a row of colours"),
-            ):  # fmt: skip
-                says = words if asked else says
-        painter.drawText(QRectF(10, _HIGH - 27, _WIDE - 20, 18), elided(painter, says, _WIDE - 20))
-
-
-def _file_tile(file: Path) -> Tile:
-    data = read_source(file)
-    return data_tile(data, medium_of(data, file).kinds[0], str(file))
 
 
 class NewThingPage(Page):
@@ -167,6 +46,7 @@ class NewThingPage(Page):
         super().__init__()
         self._look, self._session, self._tiles = look, session, tiles
         self._rule: AdditionRule | None = None
+        self._sheet: Sheet | None = None
         self._planned: additions.Planned | None = None
         self.places: list[PlaceTile] = []
         self.kinds, self.own = QListWidget(), QListWidget()
@@ -286,68 +166,72 @@ class NewThingPage(Page):
         if space is None or not 0 <= row < len(space.profile.additions):
             self._rule = None
             return
-        self._rule = space.profile.additions[row]
-        self._planned = None
-        self._why.setText(f"{self._rule.why}.")
+        rule = self._rule = space.profile.additions[row]
+        self._planned = self._sheet = None
+        self._why.setText(f"{rule.why}.")
         self.name.clear()
         self.id.clear()
-        self.like.blockSignals(True)
-        self.like.clear()
-        try:
-            self.like.addItems(additions.models(space, self._rule.id))
-        except FurnelError as error:
-            self._wrong.setText(error.sentence())
-        self.like.blockSignals(False)
-        self._show_places()
+        self._show_models([])
         _clear(self._joins)
-        for join in self._rule.joins:
+        for join in rule.joins:
             if join.optional:
                 box = QCheckBox(join.called)
                 box.setChecked(True)
                 self._joins.addWidget(box)
         self._look.dress(self)
-        self._weigh()
+
+        def done(sheet: Sheet) -> None:
+            if self._rule is rule and self._session.still_open(space):
+                self._sheet = sheet
+                self._show_models(additions.models(sheet))
+                if not self.id.text():
+                    self._named(self.name.text())
+
+        self._session.jobs.start(
+            f"Looking at {rule.record}",
+            lambda _: additions.table_of(space, rule.id),
+            done,
+            lambda error: self._wrong.setText(error.sentence()),
+            key="new-thing models",
+            lane="eye",
+            shown=False,
+        )
+
+    def _show_models(self, names: list[str]) -> None:
+        with QSignalBlocker(self.like):
+            self.like.clear()
+            self.like.addItems(names)
+        self._show_places()
 
     def _show_places(self) -> None:
         """The places, each with what the chosen one has there; files that were given stay."""
-        rule, space = self._rule, self._session.space
-        if rule is None or space is None:
+        rule, sheet, like = self._rule, self._sheet, self.like.currentText()
+        if rule is None:
             return
         kept = {tile.place.name: tile.files for tile in self.places}
         _clear(self._place_row, but_stretch=True)
         self.places = []
         for place in rule.places:
-            tile = PlaceTile(self._look, self._session, self._tiles, place, self._model_asset(space, place))
+            names = additions.model_assets(sheet, place, like) if sheet is not None else []
+            model = self._session.asset(names[0]) if names else None
+            tile = PlaceTile(self._look, self._session, self._tiles, place, model)
             tile.take(kept.get(place.name, []))
             tile.changed.connect(self._filled)
             self._place_row.insertWidget(len(self.places), tile)
             self.places.append(tile)
         self._weigh()
 
-    def _model_asset(self, space: Workspace, place: PlaceRule) -> Asset | None:
-        like = self.like.currentText()
-        if place.like:
-            return self._session.asset(place.like[0].format(like=like))
-        assert self._rule is not None
-        try:
-            sheet = open_book(space, self._rule.record).sheets[0]
-            value = pick(sheet.now[like], parse_address(place.value))
-        except (FurnelError, KeyError, IndexError):
-            return None
-        return self._session.asset(str(value[0] if isinstance(value, list) and value else value))
-
     def _filled(self) -> None:
         """A file came in: what has no name yet is called like it."""
         tile = next((tile for tile in self.places if tile.files), None)
         if tile is not None and not self.name.text():
-            self.name.setText(tile.files[0].stem.replace("_", " ").strip().capitalize())
+            self.name.setText(additions.title_of(tile.files[0].stem))
             self._named(self.name.text())
         self._weigh()
 
     def _named(self, title: str) -> None:
-        space = self._session.space
-        if space is not None and self._rule is not None:
-            self.id.setText(additions.fresh_id(space, self._rule.id, title) if title.strip() else "")
+        if self._sheet is not None and self._rule is not None:
+            self.id.setText(additions.fresh_id(self._sheet, self._rule.id, title) if title.strip() else "")
         self._weigh()
 
     def _show_own(self) -> None:
@@ -458,7 +342,8 @@ class NewThingPage(Page):
             self._weigh()
             names = ", ".join(one.title for one in found.additions[:12])
             self._wrong.setText(
-                f"{found.sentence()}: {names}{'…' if len(found.additions) > 12 else ''}, each like {like}."
+                f"{found.sentence()}: {names}{'…' if len(found.additions) > 12 else ''}, each like "
+                f"{found.additions[0].like}."
             )
 
         self._session.jobs.start(

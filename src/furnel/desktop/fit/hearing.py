@@ -13,7 +13,7 @@ from furnel.media import SOUND
 from furnel.mods.events import event_of, fill_event, mod_events, set_event
 from furnel.mods.project import Project, StepUse
 from furnel.mods.shapes import moved_part
-from furnel.mods.songs import song_of
+from furnel.mods.songs import parts_of
 from furnel.mods.steps import step_type
 from furnel.mods.workspace import Workspace
 from furnel.texts import SoundEvent
@@ -143,8 +143,8 @@ def _with_sounds(event: SoundEvent, sounds: tuple[str, ...]) -> SoundEvent:
 
 def _beside(space: Workspace, original: str) -> tuple[str, ...]:
     """The sounds of the event, or the parts of the song, that a swap belongs to."""
-    event, song = event_of(space, original), song_of(space, original)
-    return event.sounds if event is not None else song.parts if song is not None else ()
+    event = event_of(space, original)
+    return event.sounds if event is not None else parts_of(space, original)
 
 
 def _make(hands: Hands) -> Bench:

@@ -15,7 +15,7 @@ from furnel.media import SoundSpec, Spec, sound_spec
 from furnel.mods.events import event_of
 from furnel.mods.project import Swap
 from furnel.mods.shapes import Layer, SourceShape, layers_of, source_shape, used_part
-from furnel.mods.songs import song_of
+from furnel.mods.songs import parts_of, song_of
 from furnel.mods.workspace import Workspace
 from furnel.sound import Clip, Measures, Overview, Rhythm
 from furnel.sound.words import channels_text
@@ -186,7 +186,7 @@ def _song(space: Workspace, path: str, data: bytes, results: Mapping[str, bytes]
     if song is None or not song.tempo:
         return None
     parts, wrong = [], []
-    for one in song.parts:
+    for one in parts_of(space, path):
         mine = space.project.swap_for(one) is not None
         name = one.rpartition("/")[2].rpartition(".")[0]
         try:

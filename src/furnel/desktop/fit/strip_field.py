@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import QColorDialog, QFileDialog, QHBoxLayout, QVBoxLayout,
 
 from furnel.desktop.look import Look, dressed
 from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.images.picture import Rgb
 from furnel.texts.strips import StripRule
 from furnel.words import count
@@ -68,18 +69,18 @@ class Row(QWidget):
                 self._choose()
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        by = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}
-        if event is not None and event.key() in (*by, Qt.Key.Key_Return):
-            if event.key() == Qt.Key.Key_Return:
-                self._choose()
-            else:
-                step = -1 if event.key() == Qt.Key.Key_Left else 1
-                self.current = min(max(self.current + step, 0), len(self.colours) - 1)
+        key = event.key() if event is not None else 0
+        if by := (key == Qt.Key.Key_Right) - (key == Qt.Key.Key_Left):
+            self.current = max(min(self.current + by, len(self.colours) - 1), 0)
             self.update()
-            return
-        super().keyPressEvent(event)
+        elif key == Qt.Key.Key_Return:
+            self._choose()
+        else:
+            super().keyPressEvent(event)
 
     def _choose(self) -> None:
+        if not self.colours:
+            return
         chosen = QColorDialog.getColor(QColor(*self.colours[self.current]), dressed(self), "A colour")
         if chosen.isValid():
             fresh = list(self.colours)
@@ -88,14 +89,11 @@ class Row(QWidget):
                 self.changed.emit(fresh)
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        data = event.mimeData() if event is not None else None
-        if event is not None and data is not None and data.hasUrls():
-            event.acceptProposedAction()
+        welcome_files(event)
 
     def dropEvent(self, event: QDropEvent | None) -> None:
-        data = event.mimeData() if event is not None else None
-        if data is not None and data.urls():
-            self.dropped.emit(Path(data.urls()[0].toLocalFile()))
+        if files := files_of(event):
+            self.dropped.emit(files[0])
 
 
 class StripField(QWidget):
