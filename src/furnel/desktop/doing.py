@@ -60,10 +60,7 @@ def change_values(window: Window) -> None:
 
 def open_definition(window: Window, path: str) -> None:
     """Put a definition on the bench, changed already or not."""
-    if window.session.swap(path) is not None:
-        window.open_bench(path)
-    else:
-        window.session.swaps.open_definition(path, window.open_bench)
+    window.session.swaps.open_definition(path, window.open_bench)
 
 
 def definition_bench(window: Window) -> DefinitionBench | None:

@@ -206,7 +206,10 @@ class Swaps:
         self.change(f"Reading {_short(original)}", work, then)
 
     def open_definition(self, original: str, then: Callable[[str], None]) -> None:
-        """Put a definition of the game on the bench, with nothing changed yet."""
+        """Take a definition into the mod, with nothing changed yet, and go on with it; at once with one that is in it."""
+        if self._session.swap(original) is not None:
+            then(original)
+            return
 
         def work(space: Workspace, progress: Progress) -> Made:
             return Made(mods.definitions.opened(space, original), f"Open {_short(original)}")

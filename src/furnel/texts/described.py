@@ -55,17 +55,8 @@ class Form(Part):
 
     @model_validator(mode="after")
     def _tells_apart(self) -> Form:
-        signs = [
-            self.open,
-            self.close,
-            self.assign,
-            self.end,
-            self.list_open,
-            self.list_close,
-            self.quote,
-            self.comment,
-        ]
-        used = [sign for sign in signs if sign]
+        around = self.open, self.close, self.list_open, self.list_close
+        used = [sign for sign in (*around, self.assign, self.end, self.quote, self.comment) if sign]
         if not self.open or not self.close or not self.assign:
             raise ValueError("open, close and assign cannot be empty")
         if len(set(used)) != len(used):
@@ -323,9 +314,5 @@ class DescribedDocument(Document):
                     return found
         return "  "
 
-    def _replaced(self, start: int, end: int, text: str) -> Document:
-        whole = self.text[:start] + self._storable(text) + self.text[end:]
-        return type(self)(whole, self.where, self.encoding, self.form)
-
-    def rename(self, address: tuple[object, ...], key: str) -> Document:
-        return super().rename(address, self._word(key, False))  # type: ignore[arg-type]
+    def _key_spelled(self, key: str) -> str:
+        return self._word(key, False)

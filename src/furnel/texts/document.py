@@ -7,8 +7,8 @@ by the same rules as every other text, and an edit that would not read back as i
 from __future__ import annotations
 
 import codecs
-from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, field, replace
 from typing import Any, ClassVar, Literal, NamedTuple
 
 from furnel.errors import FurnelError
@@ -299,7 +299,7 @@ class Document:
 
     def _replaced(self, start: int, end: int, text: str) -> Document:
         self._storable(text)
-        return type(self)(self.text[:start] + text + self.text[end:], self.where, self.encoding)
+        return replace(self, text=self.text[:start] + text + self.text[end:])
 
     def _proven(self, start: int, end: int, text: str, address: Address, value: Value) -> Document:
         made = self._replaced(start, end, text)
@@ -389,14 +389,3 @@ def indent_at(text: str, at: int) -> str:
     line = text.rfind("\n", 0, at) + 1
     before = text[line:at]
     return before if not before.strip(" \t") else ""
-
-
-def stands_alone(text: str, start: int, end: int) -> bool:
-    """Whether a span fills its lines but for white space."""
-    line, after = text.rfind("\n", 0, start) + 1, text.find("\n", end)
-    return not text[line:start].strip() and not text[end : after if after >= 0 else len(text)].strip()
-
-
-def items_of(nodes: Sequence[tuple[str, Node]]) -> tuple[Item, ...]:
-    """Items whose keys have no text of their own."""
-    return tuple(Item(key, node, node.start, node.end) for key, node in nodes)

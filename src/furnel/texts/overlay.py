@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from dataclasses import replace
 from typing import Any
 
 from furnel.errors import FurnelError
@@ -49,7 +50,7 @@ def _with_nothing_but(now: Document, ours: dict[str, Any], wanted: dict[str, Any
             now = now.drop((Step(name),))
         return now
     rest = now.text[items[-1].end :]
-    part = type(now)(now.text[: items[0].start] + (rest if rest.strip() else ""), now.where, now.encoding)
+    part = replace(now, text=now.text[: items[0].start] + (rest if rest.strip() else ""))
     for name, row in wanted.items():
         part = part.add((), "" if is_list else name, row)
     return part

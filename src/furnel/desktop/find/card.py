@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QRectF, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QMenu, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
 from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.tiles import Tile, TileStore, paint_tile
 from furnel.desktop.widgets.basics import as_panel, button, hairline, label
+from furnel.desktop.widgets.menus import menu_under, place_text
 from furnel.media import Spec, medium_of_kind
 from furnel.texts import taken_apart
 
@@ -184,12 +185,8 @@ class SpecCard(QWidget):
         if len({path for path, _ in self._uses}) == 1:
             self.definition_wanted.emit(self._uses[0][0])
             return
-        menu = QMenu(self)
-        for path, address in self._uses[:_MOST_USES]:
-            action = menu.addAction(f"{path.rpartition('/')[2]}  ›  {address}")
-            if action is not None:
-                action.triggered.connect(lambda _=False, path=path: self.definition_wanted.emit(path))
-        menu.exec(self._named.mapToGlobal(self._named.rect().bottomLeft()))
+        rows = ((place_text(path, address), path) for path, address in self._uses[:_MOST_USES])
+        menu_under(self._named, rows, self.definition_wanted.emit)
 
     def show_spec(self, spec: Spec) -> None:
         """The measured spec of the asset that is shown."""

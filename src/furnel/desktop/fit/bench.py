@@ -66,10 +66,7 @@ class Hands:
 
     def open_definition(self, path: str) -> None:
         """Put another definition on the bench."""
-        if self.session.swap(path) is not None:
-            self.pick(path)
-        else:
-            self.session.swaps.open_definition(path, self.pick)
+        self.session.swaps.open_definition(path, self.pick)
 
     def choose_asset(self, now: str, pattern: str) -> str:
         """Let an asset be chosen on the wall, of those that match a pattern; nothing when it is called off."""

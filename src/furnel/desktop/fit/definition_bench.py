@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from PyQt6.QtCore import Qt, QTimer
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QMenu, QSplitter, QStackedWidget, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSplitter, QStackedWidget, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
 from furnel.desktop.fit.bench import Bench, BenchType, Hands, Loading
@@ -14,6 +14,7 @@ from furnel.desktop.fit.records_table import RecordsTable
 from furnel.desktop.fit.several import ask_name, ask_record, reckon
 from furnel.desktop.fit.text_sides import Texts, TextSides, compared
 from furnel.desktop.widgets.basics import button, field, label
+from furnel.desktop.widgets.menus import menu_under, place_text
 from furnel.errors import FurnelError
 from furnel.mods import records
 from furnel.mods.records import Book, Sheet, open_book
@@ -309,14 +310,9 @@ class DefinitionBench(Bench):
             for use in space.demands.texts.uses(name)
             if (use.path, use.address) != (self._path, self._address())
         ]
-        menu = QMenu(self)
-        if not uses:
-            menu.addAction("Nothing in the game's definitions names it")
-        for use in uses[:_MOST_USES]:
-            action = menu.addAction(f"{use.path.rpartition('/')[2]}  ›  {use.address}")
-            if action is not None:
-                action.triggered.connect(lambda _=False, path=use.path: self._hands.open_definition(path))
-        menu.exec(self.uses.mapToGlobal(self.uses.rect().bottomLeft()))
+        rows = ((place_text(use.path, use.address), use.path) for use in uses[:_MOST_USES])
+        nothing = "Nothing in the game's definitions names it"
+        menu_under(self.uses, rows, self._hands.open_definition, nothing)
 
 
 DEFINITION_BENCH = BenchType(("definition",), DefinitionBench, load_definition)

@@ -5,9 +5,9 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QMenu, QScrollArea, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QScrollArea, QVBoxLayout, QWidget
 
-from furnel.desktop.fit.records_table import shown
+from furnel.desktop.fit.records_table import number_in, shown
 from furnel.desktop.fit.strip_field import StripField
 from furnel.desktop.fit.value_editors import (
     Among,
@@ -21,6 +21,7 @@ from furnel.desktop.fit.value_editors import (
     text_field,
 )
 from furnel.desktop.widgets.basics import StateMark, button, label, scrolling, tip
+from furnel.desktop.widgets.menus import menu_under
 from furnel.mods.fit.texts import fault_state
 from furnel.mods.records import Book, Line, Sheet
 from furnel.texts import parse_address
@@ -88,7 +89,7 @@ class RecordForm(QWidget):
         missing = book.missing(sheet, name) if name else []
         if missing:
             more = button("Add a value…", "A value that this record may have: " + ", ".join(missing[:8]))
-            more.clicked.connect(lambda: self._offer(missing, more))
+            more.clicked.connect(lambda: menu_under(more, ((key, key) for key in missing), self.added.emit))
             grid.addWidget(more, row, 1, Qt.AlignmentFlag.AlignLeft)
         self._column.addWidget(self._body)
         self._hands.look.dress(self._body)
@@ -100,14 +101,6 @@ class RecordForm(QWidget):
             )
             if again is not None:
                 again.setFocus()
-
-    def _offer(self, keys: list[str], under: QWidget) -> None:
-        menu = QMenu(self)
-        for key in keys:
-            action = menu.addAction(key)
-            if action is not None:
-                action.triggered.connect(lambda _=False, key=key: self.added.emit(key))
-        menu.exec(under.mapToGlobal(under.rect().bottomLeft()))
 
     def _add_line(self, grid: QGridLayout, row: int, line: Line, book: Book) -> int:
         name = label(line.label, "ember" if line.changed else "caption")
@@ -129,7 +122,9 @@ class RecordForm(QWidget):
         if kind == "number" and not gone:
             if line.meaning.unit:
                 holder.addWidget(label(line.meaning.unit, "caption"))
-            holder.addWidget(Among(self._hands.look, line.meaning, _float(line.game), _float(line.now)), 1)
+            holder.addWidget(
+                Among(self._hands.look, line.meaning, number_in(line.game), number_in(line.now)), 1
+            )
         if kind == "colour":
             holder.addStretch(1)
         grid.addLayout(holder, row, 1)
@@ -217,10 +212,3 @@ def _wrapped(text: str) -> QLabel:
     made = label(text, "caption")
     made.setWordWrap(True)
     return made
-
-
-def _float(value: Value) -> float | None:
-    try:
-        return None if value is ABSENT or isinstance(value, bool) else float(value)
-    except (TypeError, ValueError):
-        return None

@@ -75,7 +75,7 @@ class RecordsModel(QAbstractTableModel):
         ]
 
     def _numbers(self, place: int) -> list[float]:
-        found = (_number(self._value(name, place + 1)) for name in self.names)
+        found = (number_in(self._value(name, place + 1)) for name in self.names)
         return [number for number in found if number is not None]
 
     def _text_of(self, name: str) -> str:
@@ -130,7 +130,7 @@ class RecordsModel(QAbstractTableModel):
             fault = self._book.fault_at(self.address(index))
             return state, "" if fault is None else fault_state(fault)
         if role == _PART and column is not None:
-            number, top = _number(self._value(name, index.column())), self._tops[index.column() - 1]
+            number, top = number_in(self._value(name, index.column())), self._tops[index.column() - 1]
             return abs(number) / top if number is not None and top else None
         if role == _COLOURS and column is not None:
             rule = column.meaning.rule
@@ -161,7 +161,8 @@ def shown(value: Value) -> str:
     return f"{value:g}" if isinstance(value, float) else "…" if isinstance(value, dict) else str(value)
 
 
-def _number(value: Value) -> float | None:
+def number_in(value: Value) -> float | None:
+    """The number that a value is or says; None for what is none."""
     if isinstance(value, bool) or value is ABSENT:
         return None
     try:
@@ -171,7 +172,7 @@ def _number(value: Value) -> float | None:
 
 
 def _order(value: Value) -> tuple[bool, float, str]:
-    number = _number(value)
+    number = number_in(value)
     return number is None, number or 0.0, shown(value).casefold()
 
 
