@@ -38,10 +38,10 @@ from furnel.texts import (
 )
 from furnel.texts.document import alike
 
-_LAID_OVER = "The game lays a mod's records over its own: what is taken out stays"
-
 if TYPE_CHECKING:
     from furnel.mods.workspace import Workspace
+
+_LAID_OVER = "The game lays a mod's records over its own: what is taken out stays"
 
 
 def definition(space: Workspace, original: str) -> tuple[Document, Document, tuple[Change, ...]]:

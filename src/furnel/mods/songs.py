@@ -10,14 +10,13 @@ from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
 from furnel.errors import FurnelError
-from furnel.games.profile import BeatsRule
 from furnel.media import SoundSpec, Spec, sound_spec
 from furnel.mods.asmade import as_made
 from furnel.mods.project import Swap
 from furnel.mods.render import read_source
 from furnel.progress import QUIET, Progress, check
 from furnel.sound import Rhythm
-from furnel.texts import parse_address
+from furnel.texts import Document, Step, address_text, parse_address
 
 if TYPE_CHECKING:
     from furnel.mods.workspace import Workspace
@@ -44,7 +43,11 @@ def song_of(space: Workspace, path: str) -> Song | None:
     if role is None or role.beats is None:
         return None
     rule, name = role.beats, path.split("/")[-2] if "/" in path else ""
-    tempo, key, title = (_said(space, rule, where, name) for where in (rule.tempo, rule.key, rule.title))
+    try:
+        record = as_made(space, rule.file)
+    except FurnelError:  # its own swap says what is wrong with it
+        return Song(name, name, rule.count, 0.0, "")
+    tempo, key, title = (_said(record, where, name) for where in (rule.tempo, rule.key, rule.title))
     number = float(tempo) if isinstance(tempo, int | float) and not isinstance(tempo, bool) else 0.0
     words = (key if isinstance(key, str) else "", title if isinstance(title, str) else name)
     return Song(name, words[1], rule.count, number if number > 0 else 0.0, words[0])
@@ -61,15 +64,10 @@ def parts_of(space: Workspace, path: str) -> tuple[str, ...]:
     return tuple(one for one, other in roles if other is not None and other.beats == role.beats)
 
 
-def _said(space: Workspace, rule: BeatsRule, where: str, name: str) -> object:
-    """What the song's record has at an address; nothing when it has none."""
-    if not where:
-        return None
-    try:
-        document, at = as_made(space, rule.file), parse_address(where.format(name=name))
-        return document.look(at) if document.has(at) else None
-    except FurnelError:
-        return None
+def _said(document: Document, where: str, name: str) -> object:
+    """What a definition has at an address with a song's name in it; nothing when it has none."""
+    at = parse_address(where.format(name=address_text((Step(name),))))
+    return document.look(at) if where and document.has(at) else None
 
 
 def as_part(space: Workspace, path: str, spec: Spec) -> Spec:

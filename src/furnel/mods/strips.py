@@ -17,9 +17,8 @@ from furnel.media import PICTURE, medium_by_suffix
 from furnel.mods.asmade import as_made
 from furnel.mods.fit.elsewhere import STRIP
 from furnel.mods.fit.point import Finding, FitPoint
-from furnel.mods.outside import checked
 from furnel.mods.project import Swap
-from furnel.mods.render import Surroundings, read_source, render
+from furnel.mods.render import read_source
 from furnel.texts import Change, Document, Fault, address_text, parse_address, spots
 from furnel.texts.address import Address, Step
 from furnel.texts.document import Value
@@ -94,11 +93,7 @@ def figure_bytes(space: Workspace, path: str) -> bytes:
     swap = space.project.swap_for(path)
     if swap is None or not swap.source:
         return space.catalogue.bytes_of(path)
-    file = space.source_path(swap)
-    source = read_source(checked(space.file, file))
-    shipped = space.catalogue.bytes_of(swap.base)
-    beside = Surroundings(swap.steps, shipped, swap.original, space.folder, space.file)
-    return render(swap, source, file, space.results, beside=beside)
+    return space.rendered(swap, space.catalogue.bytes_of(swap.base))[2]
 
 
 def _figure(space: Workspace, path: str) -> Picture | None:

@@ -227,14 +227,8 @@ class Workspace:
         path = self.source_path(swap)
         original = None
         try:
-            source = read_source(checked(self.file, path)) if swap.source else shipped
-            beside = Surroundings(swap.steps, shipped, swap.original, self.folder, self.file)
-            key = result_key(swap, source, beside)
             try:
-                data = render(
-                    swap, source, path, self.results, progress, beside,
-                    lambda: self.demands.texts.changed(swap.base, swap.changes).data,
-                )  # fmt: skip
+                source, key, data = self.rendered(swap, shipped, progress)
             except FurnelError as error:
                 if not swap.changes:
                     raise
@@ -260,6 +254,21 @@ class Workspace:
         as_is = not swap.keeps_name and not any(use.on for use in swap.steps)
         kept = Result.of(path if as_is else self.results / key, data)
         return Examined(swap, tuple(points), kept, known.original, known.result, key)
+
+    def rendered(self, swap: Swap, shipped: bytes, progress: Progress = QUIET) -> tuple[bytes, str, bytes]:
+        """A swap's source, a name for its result that changes with all it is made from, and the result.
+
+        `shipped` are the bytes of what it has to match. Raises FurnelError when the source or a step cannot be used, or a
+        change finds no place.
+        """
+        path = self.source_path(swap)
+        source = read_source(checked(self.file, path)) if swap.source else shipped
+        beside = Surroundings(swap.steps, shipped, swap.original, self.folder, self.file)
+        data = render(
+            swap, source, path, self.results, progress, beside,
+            lambda: self.demands.texts.changed(swap.base, swap.changes).data,
+        )  # fmt: skip
+        return source, result_key(swap, source, beside), data
 
     def _compare(self, swap: Swap, original: Spec, source: bytes, data: bytes, path: Path) -> Examination:
         name = swap.original if swap.keeps_name else str(path)
