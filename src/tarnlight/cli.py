@@ -8,7 +8,7 @@ import sys
 from dataclasses import asdict
 from pathlib import Path
 
-SCENES = ("quay", "open water", "lamp store", "chart room")
+SCENES = ("quay", "open water", "lamp store", "chart room", "shore")
 
 
 def main(arguments: list[str] | None = None) -> int:

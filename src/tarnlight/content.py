@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import Any, NamedTuple
 
 import numpy as np
 import numpy.typing as npt
 
 from tarnlight import sounds
-from tarnlight.art import ensigns, hud, paper, sprites, surfaces
+from tarnlight.art import ensigns, hud, paper, shore, sprites, surfaces
 from tarnlight.art.ensigns import VILLAGES
 
 Pixels = npt.NDArray[np.uint8]
@@ -116,6 +117,13 @@ PAPERS: dict[str, tuple[str, Draw]] = {
 SHEETS: dict[str, tuple[int, int, int, int, Callable[[], list[Pixels]]]] = {
     "cast/otter_walk.png": (40, 24, 6, 6, lambda: sprites.otter_walk(sprites.OTTER)),
     "cast/otter_idle.png": (40, 24, 4, 4, lambda: sprites.otter_idle(sprites.OTTER)),
+    "cast/otter_near_walk.png": (
+        80,
+        48,
+        6,
+        6,
+        lambda: [frame.repeat(2, 0).repeat(2, 1) for frame in sprites.otter_walk(sprites.OTTER)],
+    ),
     "cast/otter_dive.png": (40, 24, 6, 6, lambda: sprites.otter_dive(sprites.OTTER)),
     "cast/otter_grey_walk.png": (40, 24, 6, 6, lambda: sprites.otter_walk(sprites.GREY_OTTER)),
     "cast/gull_fly.png": (32, 24, 6, 3, sprites.gull),
@@ -124,6 +132,41 @@ SHEETS: dict[str, tuple[int, int, int, int, Callable[[], list[Pixels]]]] = {
     "cast/ferryman_idle.png": (32, 48, 4, 4, sprites.ferryman_idle),
     "cast/passenger_idle.png": (32, 48, 4, 4, sprites.passenger_idle),
 }
+
+
+class Moves(NamedTuple):
+    """A sheet of several animations: its cells (width, height, columns, pixels between and around them), the cells of each
+    animation, what fills the cells of none, which colour is clear, and how it is drawn."""
+
+    width: int
+    height: int
+    columns: int
+    gutter: int
+    runs: dict[str, tuple[int, ...]]
+    unused: tuple[int, int, int] | None
+    key: tuple[int, int, int] | None
+    draw: Callable[[], Pixels]
+
+    def cell(self, sheet: npt.NDArray[Any], place: int) -> npt.NDArray[Any]:
+        """One cell's pixels."""
+        row, column = divmod(place, self.columns)
+        top, left = (
+            self.gutter + at * (side + self.gutter) for at, side in ((row, self.height), (column, self.width))
+        )
+        return sheet[top : top + self.height, left : left + self.width]
+
+
+MOVES: dict[str, Moves] = {
+    "cast/ferryman_shore.png": Moves(
+        32, 48, 5, 0, {"walk": (0, 1, 2, 3, 4), "jump": (5, 6), "idle": (10, 11, 12)}, shore.UNUSED, None,
+        shore.ferryman_shore,
+    ),
+    "cast/sailor_mask.png": Moves(
+        32, 48, 4, shore.GUTTER, {"walk": (0, 1, 2, 3)}, None, shore.KEY, shore.sailor_mask
+    ),
+}  # fmt: skip
+
+DOCK = "tiles/dock.png"
 
 
 def bank() -> list[tuple[str, int]]:

@@ -11,7 +11,7 @@ from pathlib import Path
 import numpy as np
 
 from tarnlight import content, rulebook, sounds, writers
-from tarnlight.art import ensigns, sprites
+from tarnlight.art import ensigns, shore, sprites
 from tarnlight.content import Draw
 from tarnlight.copies import write_copies
 
@@ -32,6 +32,11 @@ def forge(folder: Path, seed: int = 1, scale: int = 1) -> int:
         path: writers.png(sprites.sheet(frames(), columns), palette="passenger" in path)
         for path, (_, _, _, columns, frames) in content.SHEETS.items()
     }
+    sheets |= {
+        path: writers.png(moves.draw(), palette="mask" in path) for path, moves in content.MOVES.items()
+    }
+    sheets |= {path: writers.png(pixels) for path, pixels in shore.icons().items()}
+    sheets[content.DOCK] = writers.png(shore.dock_tiles())
     for path, (size, village) in content.ensign_paths().items():
         writers.put(data / "ensigns" / path, writers.tga(ensigns.ensign(village, size)))
     writers.put(data / "art.tlp", writers.tlp(textures))

@@ -23,7 +23,7 @@ QWidget { background: #10202b; color: #d9cba6; font-size: 13px }
 QPushButton { background: #1b3442; border: 1px solid #35505c; border-radius: 3px; padding: 5px 14px }
 QPushButton:hover { border-color: #d9a45a } QPushButton:pressed { background: #0d1a2b }
 """
-_LISTENER_M = {"quay": 8.0, "open water": 45.0, "lamp store": 4.0, "chart room": 4.0}
+_LISTENER_M = {"quay": 8.0, "open water": 45.0, "lamp store": 4.0, "chart room": 4.0, "shore": 12.0}
 _SOUNDS = {
     "Bell": "bell_near",
     "Far bell": "bell_far",

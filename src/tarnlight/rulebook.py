@@ -119,6 +119,7 @@ def rules() -> dict[str, bytes]:
         "otter": dict(sprites.OTTER),
         "otter_grey": dict(sprites.GREY_OTTER),
         "lantern": ["ffb45a", "fff3c4"],
+        "sailor": {"red": "c07a4c", "green": "f0d9b0", "blue": "3f6f9c"},
     }
     passengers = [
         {"id": name, "sheet": "cast/passenger_idle.png", "strip": strip(tint), "waits_at": "quay"}

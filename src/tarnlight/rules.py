@@ -23,7 +23,7 @@ _WARE = {"picture": str, "price": (int, float), "title": str, "text": str, "cred
 _TUNE = {"title": str, "by": str, "on": bool}
 _SONG = {"title": str, "artist": str, "tempo": (int, float), "key": str, "scene": str, "parts": dict}
 _PASSENGER = {"id": str, "sheet": str, "strip": list, "waits_at": str}
-_SCENES = ("quay", "open water", "lamp store", "chart room")
+_SCENES = ("quay", "open water", "lamp store", "chart room", "shore")
 
 
 def read(path: str, data: bytes) -> Any:

@@ -11,6 +11,7 @@ import numpy.typing as npt
 from PIL import Image, ImageDraw
 
 from tarnlight import content
+from tarnlight.dock import dock, moving
 from tarnlight.rules import PLANES
 from tarnlight.world import World
 
@@ -19,7 +20,7 @@ Floats = npt.NDArray[np.floating[Any]]
 
 WIDTH, HEIGHT = 960, 540
 HORIZON = 236
-SCENES = ("quay", "open water", "lamp store", "chart room")
+SCENES = ("quay", "open water", "lamp store", "chart room", "shore")
 TICKS_PER_SECOND = 30
 
 
@@ -50,6 +51,8 @@ class Stage:
             self._paint_water(canvas, tick)
             if self.scene == "quay":
                 self._quay(canvas, tick)
+            elif self.scene == "shore":
+                self._on_shore(canvas, tick)
             else:
                 self._open_water(canvas, tick)
         self._hud(canvas, tick)
@@ -124,6 +127,22 @@ class Stage:
         self._song(canvas, tick)
         self._sprite(canvas, "cast/otter_dive.png", (tick // 5) % 6, 640 + (tick // 30 * 37) % 120, 448, 3)
         self._gulls(canvas, tick)
+
+    def _on_shore(self, canvas: Floats, tick: int) -> None:
+        """A dock built from tiles, people on foot on it, an otter close by, and who is here as icons."""
+        self._boats(canvas, tick)
+        _lay(canvas, self._keep("dock", lambda: dock(self.world)), 96, 328)
+        turn = tick % 300
+        run, where = (
+            ("walk", 150 + turn * 2) if turn < 150 else ("jump", 450) if turn < 180 else ("idle", 450)
+        )
+        _lay(canvas, moving(self.world, "cast/ferryman_shore.png", run, tick // 4), where, 270)
+        _lay(canvas, moving(self.world, "cast/sailor_mask.png", "walk", tick // 5), 260 + tick % 220, 238)
+        self._sprite(canvas, "cast/otter_near_walk.png", tick // 4, 660 + (tick * 2) % 120, 300, 1)
+        self._gulls(canvas, tick)
+        for place, name in enumerate(("ferryman", "otter", "heron")):
+            icon = self.world.picture(f"icons/{name}.png")[:24, :24]
+            _lay(canvas, icon.repeat(2, 0).repeat(2, 1).astype(np.float32) / 255, 20 + place * 56, 16)
 
     def _song(self, canvas: Floats, tick: int) -> None:
         """What the crew sings: its title, and a light for each part that goes with the beat; those out of step are dim."""

@@ -14,6 +14,7 @@ import numpy.typing as npt
 from PIL import Image
 
 from tarnlight import content, loaders, rules, sounds
+from tarnlight.art import shore
 from tarnlight.art.ensigns import SIZES
 from tarnlight.loaders import Broken
 
@@ -373,12 +374,58 @@ def _judge_sheet(path: str, data: bytes, original: bytes) -> tuple[str, str]:
     if got.size != base.size:
         raise Broken(f"a sheet of {got.width} x {got.height}, its cells need {base.width} x {base.height}")
     pixels = np.asarray(got.convert("RGBA"))
-    if pixels[..., 3].min() > 0:
+    moves = content.MOVES.get(path)
+    if (moves is None or moves.key is None) and path != content.DOCK and pixels[..., 3].min() > 0:
         return "no clear pixel", "shows a box around the figure"
     if base.mode == "P" and got.mode != "P":
         return f"{got.mode} where the game looks colours up in a palette", "shows the wrong shades"
-    frames = content.SHEETS[path][2] if path in content.SHEETS else 0
+    if moves is not None:
+        return _judge_moves(moves, pixels), f"plays {', '.join(moves.runs)}"
+    if path == content.DOCK:
+        return _judge_tiles(pixels), "builds the shore"
+    if path not in content.SHEETS:
+        return "", "shows it"
+    width, height, frames, columns, _ = content.SHEETS[path]
+    for place in range(frames):
+        row, column = divmod(place, columns)
+        if not pixels[row * height : (row + 1) * height, column * width : (column + 1) * width, 3].any():
+            return f"frame {place + 1} is empty", "blinks"
     return "", f"plays {frames} frames"
+
+
+def _judge_moves(moves: content.Moves, pixels: Pixels) -> str:
+    """What is wrong with a sheet of several animations: an empty frame, something where nothing is to be, other colours."""
+    ink = pixels[..., 3] > 0
+    if moves.key is not None:
+        ink = ink & (pixels[..., :3] != moves.key).any(axis=2)
+        several = (pixels[ink][:, :3] > 0).sum(axis=1) > 1
+        if several.any():
+            return f"{int(several.sum())} pixels that are no pure red, green or blue"
+    for name, cells in moves.runs.items():
+        for number, place in enumerate(cells, start=1):
+            if not moves.cell(ink, place).any():
+                return f"frame {number} of {name} is empty"
+    outside = ink.copy()
+    for place in range(moves.columns * ((len(pixels) - moves.gutter) // (moves.height + moves.gutter))):
+        moves.cell(outside, place)[:] = False
+        is_used = any(place in cells for cells in moves.runs.values())
+        if not is_used and moves.unused and (moves.cell(pixels, place) != [*moves.unused, 255]).any():
+            return f"drawn in an unused part: cell {place + 1}"
+    return "ink outside the cells" if outside.any() else ""
+
+
+def _judge_tiles(pixels: Pixels) -> str:
+    """Whether every tile of the dock is there, and closed where it goes on."""
+    for number in range(16):
+        top, left = number // 4 * shore.TILE, number % 4 * shore.TILE
+        alpha = pixels[top : top + shore.TILE, left : left + shore.TILE, 3]
+        edges = {"n": alpha[0], "e": alpha[:, -1], "s": alpha[-1], "w": alpha[:, 0]}
+        for side in shore.sides_of(number):
+            if (edges[side][4:-4] == 0).any():
+                return f"tile {number + 1} has a gap at its side {side}"
+        if not alpha.any():
+            return f"tile {number + 1} is empty"
+    return ""
 
 
 def _is_picture(path: str) -> bool:

@@ -109,7 +109,7 @@ def tga(pixels: Pixels) -> bytes:
 
 
 def png(pixels: Pixels, palette: bool = False) -> bytes:
-    """A PNG; with `palette` of as many colours as the picture has, the first of them clear."""
+    """A PNG; with `palette` of as many colours as the picture has, clear ones first."""
     stream = io.BytesIO()
     if not palette:
         Image.fromarray(pixels).save(stream, "PNG")
@@ -117,7 +117,8 @@ def png(pixels: Pixels, palette: bool = False) -> bytes:
     colours, index = np.unique(pixels.reshape(-1, 4), axis=0, return_inverse=True)
     image = Image.fromarray(index.reshape(pixels.shape[:2]).astype(np.uint8), "P")
     image.putpalette(colours[:, :3].tobytes(), "RGB")
-    image.info["transparency"] = colours[:, 3].tobytes()
+    if colours[:, 3].min() < 255:
+        image.info["transparency"] = colours[:, 3].tobytes()
     image.save(stream, "PNG")
     return stream.getvalue()
 

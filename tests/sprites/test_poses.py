@@ -17,7 +17,9 @@ from furnel.cli import main
 from furnel.errors import FurnelError
 from furnel.images import Picture
 from furnel.sprites import (
+    Bed,
     Placing,
+    Spot,
     anchors_of,
     filled,
     grid_of,
@@ -26,6 +28,7 @@ from furnel.sprites import (
     parse_map,
     poses_of,
     scale_for,
+    spread,
 )
 
 COAT, SKIN, BOOT = (200, 60, 50), (240, 200, 160), (60, 40, 30)
@@ -133,45 +136,50 @@ def test_laid_out_they_stand_where_the_originals_stand(name: str, flip: bool) ->
     grid = grid_of(original, (48, 64))
     found = poses_of(picture(SOURCES[name]()[0]), 6)
     scale = scale_for(found.poses, grid, anchors_of(original, grid))
-    cells = [cell.mirrored() if flip else cell for cell in filled(len(found.poses), 6)]
-    drawn, cut = laid_out(
-        picture(SOURCES[name]()[0]), found, cells, grid, original.size, scale, anchors_of(original, grid)
-    )
+    cells = [cell.mirrored() if flip else cell for cell in filled(found.poses, 6)]
+    bed = Bed(original, grid, anchors_of(original, grid))
+    drawn, cut = laid_out(picture(SOURCES[name]()[0]), found, cells, bed, scale)
     assert cut == 0 and drawn.size == original.size
     anchors = anchors_of(drawn, grid)
     for place in range(6):
         ink = drawn.pixels[:64, 48 * place : 48 * place + 48, 3] > 0
         feet = np.flatnonzero(ink[np.flatnonzero(ink.any(axis=1))[-1]])
         assert abs((feet[0] + feet[-1] + 1) / 2 - 24) <= 1 * max(scale, 1)
-        assert anchors[place][1] == floors[place]
+        assert anchors[place].y == floors[place]
         rows = np.flatnonzero(ink.any(axis=1))
         assert rows[-1] - rows[0] + 1 == 20 * (2 if name == "doubled" else 1) * scale
 
 
 @given(st.integers(1, 12), st.integers(1, 16))
 def test_poses_are_spread_evenly_and_keep_first_and_last(poses: int, cells: int) -> None:
-    spread = [cell.pose for cell in filled(poses, cells)]
-    assert len(spread) == cells and spread == sorted(spread) and spread[0] == 0  # type: ignore[type-var]
+    got = spread(range(poses), cells)
+    assert len(got) == cells and got == sorted(got) and got[0] == 0
     if cells > 1:
-        assert spread[-1] == poses - 1
-    counts = [spread.count(place) for place in range(poses)]
+        assert got[-1] == poses - 1
+    counts = [got.count(place) for place in range(poses)]
     assert cells < poses or min(counts) >= 1
     if poses == cells:
-        assert spread == list(range(poses))
+        assert got == list(range(poses))
 
 
 PLACINGS = st.builds(
-    Placing, st.none() | st.integers(0, 98), st.booleans(), st.integers(-99, 99), st.integers(-99, 99)
+    Placing,
+    st.none() | st.integers(0, 98),
+    st.booleans(),
+    st.integers(-99, 99),
+    st.integers(-99, 99),
+    st.integers(0, 16),
+    st.just(False),
 )
 
 
 @given(st.lists(PLACINGS, max_size=9))
 def test_a_frame_map_is_read_as_it_is_written(cells: list[Placing]) -> None:
-    wanted = [cell if cell.pose is not None else Placing(None) for cell in cells]
+    wanted = [cell if cell.pose is not None else Placing(None, keep=cell.flip) for cell in cells]
     assert list(parse_map(map_text(wanted))) == wanted
 
 
-@pytest.mark.parametrize("text", ["x", "0", "1ff", "1+2", "--", "1 2,3", "9999"])
+@pytest.mark.parametrize("text", ["x", "0", "1ff", "1+2", "--", "1 2,3", "9999", "3x0", "3x17", "=2"])
 def test_what_is_no_frame_map_is_refused(text: str) -> None:
     with pytest.raises(FurnelError, match="no cell of a frame map"):
         parse_map(text)
@@ -183,8 +191,8 @@ def test_made_smaller_a_line_of_a_pixel_stays_where_most_of_it_is() -> None:
     ImageDraw.Draw(image).rectangle((40, 20, 41, 99), fill=SKIN)
     source, sheet = picture(image), picture(Image.new("RGBA", (40, 40), (1, 1, 1, 255)))
     found, grid = poses_of(source), grid_of(sheet, (40, 40))
-    assert scale_for(found.poses, grid, [(20, 40)]) == -2
-    drawn, cut = laid_out(source, found, [Placing(0)], grid, (40, 40), -2, [(20, 40)])
+    assert scale_for(found.poses, grid, [Spot(20, 40)]) == -2
+    drawn, cut = laid_out(source, found, [Placing(0)], Bed(sheet, grid, [Spot(20, 40)]), -2)
     assert cut == 0 and {tuple(colour[:3]) for colour in drawn.pixels.reshape(-1, 4) if colour[3]} == {
         COAT,
         SKIN,

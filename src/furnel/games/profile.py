@@ -20,6 +20,8 @@ from furnel.games.additions import AdditionRule
 from furnel.games.looprecord import LoopRecord
 from furnel.games.modfiles import AboutFile, OrderFile
 from furnel.schema import Colour, GlobText, InsidePath, NameText, Part, Pixels, parse_toml, template
+from furnel.sprites.layout import Anchor, Animation, SheetLayout, parse_cells
+from furnel.sprites.palette import parse_colours
 from furnel.texts import EventKeys, Form, ValueRule
 
 WHAT = "Reading a profile"
@@ -36,7 +38,7 @@ AssetTemplate = Annotated[str, template("folder", "stem")]
 _MOST_VERSION = 1 << 20
 
 Behaviour = Literal[
-    "sheet", "gauge", "glow", "emblem", "tint", "mask", "normals", "loop", "event", "definition"
+    "sheet", "tiles", "gauge", "glow", "emblem", "tint", "mask", "normals", "loop", "event", "definition"
 ]
 """What a game may do with an asset that Furnel knows how to look at, whatever the game calls it."""
 
@@ -92,6 +94,26 @@ class BeatsRule(Part):
     title: Annotated[str, template("name")] = ""
 
 
+class AnimationRule(Part):
+    """An animation of a sheet: its `cells` in the order in which they are shown (`1-5`, `6,7,6`), its `speed` in frames a
+    second, and whether its figures stay with their `feet` or their `centre`."""
+
+    name: Annotated[str, StringConstraints(min_length=1, max_length=40)]
+    cells: str
+    speed: float = Field(8.0, gt=0, le=120)
+    anchor: Anchor = "feet"
+
+    @field_validator("cells")
+    @classmethod
+    def _are_cells(cls, cells: str) -> str:
+        try:
+            if not parse_cells(cells):
+                raise ValueError("it names no cell")
+        except FurnelError as error:
+            raise ValueError(f"{error.where} {error.why}") from error
+        return cells
+
+
 class RoleRule(Part):
     """What the game uses assets of these paths for, and what that demands beyond their bytes.
 
@@ -104,12 +126,23 @@ class RoleRule(Part):
     `partial` says that the game lays a mod's records over its own, so that only changed ones are written. For previews: a
     gauge's `level` that fills and the `glow` over it, a `tints` list of colours (six hex digits) that the game multiplies
     with, and what a glow `lights`; inner paths, where `{folder}` and `{stem}` stand for the asset's own.
+
+    Of a sheet, `margin` and `gutter` are the pixels around and between its cells, `animations` name runs of these, `unused` is
+    the colour that cells of no animation are filled with, `key` a colour that is clear, `pixels` how many pixels of the sheet
+    are one of the drawing. Of tiles, `meets` has for each cell the sides (n, e, s, w) at which it goes on in another one.
     """
 
     path: str
     role: Annotated[str, StringConstraints(min_length=1, max_length=40)]
     behaves: tuple[Behaviour, ...] = ()
     cell: tuple[Pixels, Pixels] | None = None
+    margin: int = Field(0, ge=0, le=256)
+    gutter: int = Field(0, ge=0, le=256)
+    animations: tuple[AnimationRule, ...] = ()
+    unused: Colour | Literal[""] = ""
+    key: Colour | Literal[""] = ""
+    pixels: int = Field(1, ge=1, le=16)
+    meets: tuple[Annotated[str, StringConstraints(pattern="^n?e?s?w?$")], ...] = ()
     tiles: Literal["no", "across", "down", "both"] = "no"
     channels: Literal["colour", "grey", "normals", "masks"] | None = None
     keep_out: tuple[tuple[NotNegative, NotNegative, Pixels, Pixels], ...] = ()
@@ -125,11 +158,23 @@ class RoleRule(Part):
     why: str = ""
 
     @cached_property
+    def layout(self) -> SheetLayout | None:
+        """How a sheet is laid out; None for what is none."""
+        if self.cell is None:
+            return None
+        runs = tuple(
+            Animation(one.name, parse_cells(one.cells), one.speed, one.anchor) for one in self.animations
+        )
+        unused, key = (parse_colours(colour)[0] if colour else None for colour in (self.unused, self.key))
+        return SheetLayout(self.cell, self.margin, self.gutter, runs, unused, key)
+
+    @cached_property
     def does(self) -> frozenset[str]:
         """Everything that the game is known to do with it: what is said, and what the other settings mean."""
         found: set[str] = {*self.behaves, *({self.role} & set(get_args(Behaviour)))}
         for name, said in (
             ("sheet", self.cell is not None),
+            ("tiles", bool(self.meets)),
             ("glow", bool(self.lights)),
             ("tint", bool(self.tints)),
             ("normals", self.channels == "normals"),

@@ -11,7 +11,9 @@ from furnel import blocks
 from furnel.errors import FurnelError
 from furnel.imagefiles.dds import DDS
 from furnel.imagefiles.filetype import Data, Note, PictureFile
+from furnel.imagefiles.frames import Frame, is_animated, read_frames, write_animation
 from furnel.imagefiles.ktx2 import KTX2
+from furnel.imagefiles.ora import ORA, Layer, composed, is_layered, read_layers, write_layers
 from furnel.imagefiles.pillow import BMP, GIF, JPEG, PNG, WEBP
 from furnel.imagefiles.tga import TGA
 from furnel.images import packing
@@ -22,12 +24,13 @@ from furnel.images.texture import Shape, Texture
 from furnel.progress import QUIET, Part, Progress
 
 __all__ = [
-    "NOTES", "PICTURE_FILES", "SUFFIXES", "WRITTEN", "Note", "PictureFile", "brightest", "decode_level", "encode_pictures",
-    "encode_texture", "header_bytes", "picture_file", "read_header", "read_small", "read_texture", "recognises",
-    "small_level", "write_texture",
+    "NOTES", "PICTURE_FILES", "SUFFIXES", "WRITTEN", "Frame", "Layer", "Note", "PictureFile", "brightest", "composed",
+    "decode_level", "encode_pictures", "encode_texture", "header_bytes", "is_animated", "is_layered", "picture_file",
+    "read_frames", "read_header", "read_layers", "read_small", "read_texture", "recognises", "small_level", "write_animation",
+    "write_layers", "write_texture",
 ]  # fmt: skip
 
-PICTURE_FILES: tuple[PictureFile, ...] = (DDS, KTX2, PNG, JPEG, WEBP, BMP, GIF, TGA)
+PICTURE_FILES: tuple[PictureFile, ...] = (DDS, KTX2, PNG, JPEG, WEBP, BMP, GIF, ORA, TGA)
 """In the order in which they are asked whether a file is theirs: TGA has no signature and so comes last."""
 _WITH_HEADER = tuple(one for one in PICTURE_FILES if one.header is not None)
 _BRIGHTEST = 65504.0  # the largest half float

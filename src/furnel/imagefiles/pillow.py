@@ -32,7 +32,7 @@ def read(data: bytes | memoryview, where: object = "") -> Texture:
     """
     from PIL import Image, ImageOps
 
-    with _open(data, where) as image:
+    with opened(data, where) as image:
         try:
             upright = ImageOps.exif_transpose(image)
             if upright.mode.startswith("I"):
@@ -40,7 +40,7 @@ def read(data: bytes | memoryview, where: object = "") -> Texture:
                 upright = Image.fromarray(((grey * 255 + 32767) // 65535).astype(np.uint8))
             rgba, colours = _in_srgb(upright, image)
         except (OSError, ValueError, SyntaxError, MemoryError, IndexError) as error:
-            raise _damaged(where, error) from error
+            raise damaged(where, error) from error
         notes = _notes(image, data)
         if colours:
             notes = (*notes, ("colours", colours))
@@ -51,7 +51,7 @@ def read(data: bytes | memoryview, where: object = "") -> Texture:
 
 def read_header(data: bytes | memoryview, where: object = "") -> Texture:
     """Size and type alone, as a Texture whose level holds no data."""
-    with _open(data, where) as image:
+    with opened(data, where) as image:
         return Texture(
             image.width, image.height, "RGBA8", (b"",), image.format or "", True, _notes(image, data)
         )
@@ -192,7 +192,8 @@ def _palette_table(data: bytes | memoryview) -> bytes:
     return b"".join(colours[3 * place : 3 * place + 3] + clear[place : place + 1] for place in range(count))
 
 
-def _open(data: bytes | memoryview, where: object) -> Image.Image:
+def opened(data: bytes | memoryview, where: object) -> Image.Image:
+    """A file as Pillow opens it, its size checked. Raises FurnelError."""
     from PIL import Image
 
     try:
@@ -206,10 +207,11 @@ def _open(data: bytes | memoryview, where: object) -> Image.Image:
     except FurnelError:
         raise
     except Exception as error:  # Pillow's parsers raise a dozen types on damage
-        raise _damaged(where, error) from error
+        raise damaged(where, error) from error
 
 
-def _damaged(where: object, error: BaseException) -> FurnelError:
+def damaged(where: object, error: BaseException) -> FurnelError:
+    """The error for a file that a parser gave up on."""
     return FurnelError(
         WHAT,
         where=where,

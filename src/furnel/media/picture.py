@@ -21,7 +21,7 @@ from furnel.images.tones import colours_of, contrast
 from furnel.media.encode import Encode
 from furnel.media.medium import Data, Facts, Kind, Media, Medium, Preview, Rows, Spec
 from furnel.progress import QUIET, Progress
-from furnel.sprites import Standing, background, crossings, grid_of, standings
+from furnel.sprites import SheetLook, Standing, background, crossings, looked_at, standings
 from furnel.words import number
 
 SIDE = 256
@@ -35,7 +35,7 @@ class PictureSpec(Spec):
     `under` is what lies under clear pixels, `seams` how much the edges differ across and down where it `repeats`,
     `colours` the size of a palette (0 for true colour), `brightest` a multiple of white, `ink` the share of the keep-out
     areas that is painted, `crossed` how many borders between cells something is drawn across, `standing` how the figures
-    stand in these.
+    stand in these, `sheet` what else is seen of a sheet of whole cells; `meets` at which sides each of its tiles goes on.
     """
 
     file_type: str
@@ -63,6 +63,8 @@ class PictureSpec(Spec):
     has_keep_out: bool = False
     crossed: int = 0
     standing: tuple[Standing, ...] = ()
+    sheet: SheetLook | None = None
+    meets: tuple[str, ...] = ()
 
     @property
     def kind(self) -> Kind:
@@ -75,13 +77,18 @@ class PictureSpec(Spec):
 def picture_spec(texture: Texture, picture: Picture, role: RoleRule | None) -> PictureSpec:
     """The spec of a texture whose first level is `picture`."""
     cell = role.cell if role is not None else None
+    layout = role.layout if role is not None else None
     count = crossed = 0
     standing: tuple[Standing, ...] = ()
-    if cell is not None:
+    look: SheetLook | None = None
+    if layout is not None:
         try:
-            grid = grid_of(picture, cell)
-            count, crossed = grid.count, crossings(picture, grid)
-            standing = standings(picture, grid, count)
+            grid, ink = layout.grid(picture), layout.ink(picture)
+            crossed, standing = crossings(ink, grid), standings(picture, grid, grid.count, ink)
+            look = looked_at(picture, layout, grid, ink, role.meets if role is not None else ())
+            count = (
+                sum(place < grid.columns * grid.rows(picture.height) for place in layout.used) or grid.count
+            )
         except FurnelError:
             count = 0
     part = _window(picture)
@@ -92,7 +99,8 @@ def picture_spec(texture: Texture, picture: Picture, role: RoleRule | None) -> P
         brightness(picture.pixels), texture.srgb, texture.notes, cell, count, background(picture), texture.shape,
         texture.pictures, channel_meaning(texture, part, role), contrast(part), under_alpha(part.pixels), repeats,
         (seam(picture.pixels, 1), seam(picture.pixels, 0)) if repeats != "no" else (1.0, 1.0), _palette_of(texture, picture),
-        imagefiles.brightest(texture), _ink(picture, keep_out), bool(keep_out), crossed, standing,
+        imagefiles.brightest(texture), _ink(picture, keep_out), bool(keep_out), crossed, standing, look,
+        role.meets if role is not None else (),
     )  # fmt: skip
 
 

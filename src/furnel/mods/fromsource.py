@@ -8,9 +8,9 @@ from pathlib import Path
 from typing import Any
 
 import numpy as np
-import numpy.typing as npt
 
 from furnel import sound
+from furnel.images.picture import Rgb
 from furnel.media import PICTURE, SOUND, PictureSpec, medium_of, medium_of_spec
 from furnel.mods.fit.elsewhere import CUT, LEFTOVER, ORDER
 from furnel.mods.fit.pictures import aspect_point
@@ -19,10 +19,12 @@ from furnel.mods.project import Swap
 from furnel.mods.shapes import used_part
 from furnel.mods.steps import step_type
 from furnel.sound.words import length_text
+from furnel.sprites import ground_of, parse_colours
 from furnel.words import count
 
 _LEAST_S, _LEAST_SHARE = 0.25, 0.05
-_NEAR = 24
+_NEAR_GROUND, _NEAR_COLOUR = 24, 12  # how far a colour may be from one that was taken away to be a rest of it
+_MOST_NAMED, _MOST_SHOWN = 3, 64
 _SHORTER = "Use a shorter source, choose the part yourself, or keep your length against the original's"
 
 
@@ -103,23 +105,49 @@ def _sheet(made: Made) -> list[FitPoint]:
                 )
             )
         )
-    clearing = [(step_type(use.do).clears, use) for use in swap.steps if use.on]
-    grounds = [clears(use.checked()) for clears, use in clearing if clears is not None]
-    if grounds:
-        pixels = PICTURE.opened(made.data, swap.original).pixels
-        left = sum(_near(pixels, bytes.fromhex(ground)) for ground in grounds)
-        if left:
-            points.append(
-                LEFTOVER.point(
-                    Finding(
-                        "none",
-                        count(left, "pixel"),
-                        "differs",
-                        "Raise the tolerance of Clear a colour, or paint them over",
-                    )
-                )
-            )
-    return points
+    return [*points, *_left_over(made)]
+
+
+def _left_over(made: Made) -> list[FitPoint]:
+    """Pixels of colours that the steps were to take away, or nearly so: of the ground, of a palette that was changed."""
+    swap = made.swap
+    away: list[tuple[Rgb, int]] = []
+    kept = set[Rgb]()
+    for number, use in enumerate(use for use in swap.steps if use.on):
+        step = step_type(use.do)
+        values = use.checked()
+        if step.clears is not None:
+            reach = _NEAR_COLOUR if step.gives is not None else _NEAR_GROUND
+            away += [(colour, reach) for told in step.clears(values) for colour in parse_colours(told)]
+        if step.gives is not None:
+            kept |= set(step.gives(values))
+        if number == 0 and use.do == "frames":
+            source = PICTURE.opened(made.source, made.path)
+            away += [(colour, _NEAR_GROUND) for colour in ground_of(source)]
+    if not away:
+        return []
+    picture = PICTURE.opened(made.data, swap.original)
+    seen = (
+        made.original.sheet.layout.ink(picture)
+        if made.original.sheet is not None
+        else picture.pixels[..., 3] > 127
+    )
+    left = np.zeros(seen.shape, np.bool_)
+    for colour, reach in away:
+        left |= (
+            np.abs(picture.pixels[..., :3].astype(np.int16) - np.array(colour, np.int16)).max(axis=2) <= reach
+        )
+    for colour in kept:
+        left &= (picture.pixels[..., :3] != colour).any(axis=2)
+    places = np.argwhere(left & seen)
+    if not len(places):
+        return []
+    named = ", ".join(f"{x}, {y}" for y, x in places[:_MOST_NAMED])
+    more = " …" if len(places) > _MOST_NAMED else ""
+    told = f"{count(len(places), 'pixel')} at {named}{more}"
+    at = tuple((int(x), int(y), 1, 1) for y, x in places[:_MOST_SHOWN])
+    remedy = "Change these colours too, take the ground away with more spread, or touch them up"
+    return [LEFTOVER.point(Finding("none", told, "differs", remedy, at=at))]
 
 
 def _turned_round(swap: Swap, original: PictureSpec) -> bool:
@@ -135,14 +163,6 @@ def _turned_round(swap: Swap, original: PictureSpec) -> bool:
     assert original.cell is not None
     wide, high = original.width > original.cell[0], original.height > original.cell[1]
     return odd or (across and wide) or (down and high)
-
-
-def _near(pixels: npt.NDArray[np.uint8], colour: bytes) -> int:
-    """How many pixels that are not clear have nearly this colour."""
-    far = np.abs(pixels[..., :3].astype(np.int16) - np.frombuffer(colour, np.uint8).astype(np.int16)).max(
-        axis=2
-    )
-    return int(np.count_nonzero((pixels[..., 3] > 127) & (far <= _NEAR)))
 
 
 _LOOKS: dict[str, tuple[Callable[[Made], list[FitPoint]], ...]] = {

@@ -19,7 +19,7 @@ GATHERED = "sources"
 
 def named_files(swap: Swap) -> list[str]:
     """The files that a swap reads: its source and what its steps name."""
-    named = [str(use.values.get(name, "")) for use in swap.steps for name in step_type(use.do).file_settings]
+    named = [name for use in swap.steps for name in step_type(use.do).files_in(use.values)]
     return [*filter(None, (swap.source, *named))]
 
 
@@ -80,7 +80,9 @@ def gathered(file: Path, project: Project, progress: Progress = QUIET) -> Projec
 
     def with_inside(use: StepUse) -> StepUse:
         named = {
-            name: inside(str(use.values[name]))
+            name: " | ".join(
+                inside(part.strip()) for part in str(use.values[name]).split("|") if part.strip()
+            )
             for name in step_type(use.do).file_settings
             if use.values.get(name)
         }

@@ -11,6 +11,7 @@ from functools import cached_property, partial
 from pathlib import Path
 from typing import cast
 
+from furnel import imagefiles
 from furnel.atomic import write_bytes
 from furnel.digests import code_mark
 from furnel.errors import FurnelError, reason
@@ -24,7 +25,17 @@ from furnel.progress import QUIET, Part, Progress, check
 from furnel.sound import Clip, SoundStream
 from furnel.texts import applied, document_of
 
-_MADE_BY = ("blocks", "images", "imagefiles", "sound", "texts", "media", "mods/steps", "mods/render")
+_MADE_BY = (
+    "blocks",
+    "images",
+    "imagefiles",
+    "sprites",
+    "sound",
+    "texts",
+    "media",
+    "mods/steps",
+    "mods/render",
+)
 _LONG = 1 << 25
 
 
@@ -73,6 +84,7 @@ def apply_steps(
         if told is not None:
             around = replace(around, tell=partial(told.__setitem__, number))
         media = step.apply(media, values if scale == 1.0 else step.scaled(values, scale), around)
+        around = replace(around, frames=None, layers=None)
         out.append(media)
     return out
 
@@ -96,7 +108,20 @@ def staged(
         rest = [*steps[:first], off, *steps[first + 1 :]]
         return clip, [clip, *apply_steps(clip, rest, progress, around, told=told)]
     media = medium.opened(source, where)
+    if medium is PICTURE:
+        around = with_several(around, source, where)
     return media, [] if media is None else apply_steps(media, steps, progress, around, told=told)
+
+
+def with_several(around: Around, source: bytes, where: object) -> Around:
+    """What a source's first step may look at, with what it has beside its first picture: frames, layers."""
+    if imagefiles.is_layered(source):
+        return replace(around, layers=lambda: imagefiles.read_layers(source, where))
+    if imagefiles.is_animated(source):
+        return replace(
+            around, frames=lambda: tuple(frame.picture for frame in imagefiles.read_frames(source, where))
+        )
+    return around
 
 
 def encode_media(media: Media, encode: Encode, progress: Progress = QUIET) -> bytes:
@@ -117,11 +142,11 @@ class Surroundings:
         uses = [use for use in steps if use.on]
         self._original = original if looks_at_original(uses) else b""
         digest = hashlib.sha256(self._original)
-        named = [str(use.values.get(name, "")) for use in uses for name in step_type(use.do).file_settings]
-        for name in filter(None, named):
+        named = [name for use in uses for name in step_type(use.do).files_in(use.values)]
+        for name in named:
             if self._file(name).is_file():
                 digest.update(read_source(self._file(name)))
-        self.digest = digest.hexdigest() if self._original or any(named) else ""
+        self.digest = digest.hexdigest() if self._original or named else ""
 
     @cached_property
     def around(self) -> Around:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 import re
 from collections.abc import Sequence
@@ -10,34 +11,41 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from furnel.errors import FurnelError
-from furnel.images.picture import Picture, Pixels
+from furnel.images.picture import Picture, Pixels, Rgb
 from furnel.sprites.grid import Grid
+from furnel.sprites.layout import Animation, Mask
 from furnel.sprites.poses import Found, Pose
 from furnel.sprites.standing import standings
 
 WHAT = "Laying figures out"
-_PLACING = re.compile(r"(?:(\d{1,3})(f)?(?:([-+]\d{1,3})([-+]\d{1,3}))?|(-))$")
+MOST_SCALE = 16
+_PLACING = re.compile(r"(?:(\d{1,3})(f)?(?:x(\d{1,2}))?(?:([-+]\d{1,3})([-+]\d{1,3}))?|(-)|(=))$")
 
 
 @dataclass(frozen=True, slots=True)
 class Placing:
-    """A cell: which pose is in it (from 0; None: it is empty), mirrored or not, moved to the right and down by whole pixels."""
+    """A cell: which pose is in it (from 0; None: it is empty, or with `keep` as the original's), mirrored or not, `scale` times
+    as large (0: as all are), moved to the right and down by whole pixels."""
 
     pose: int | None
     flip: bool = False
     right: int = 0
     down: int = 0
+    scale: int = 0
+    keep: bool = False
 
     def mirrored(self) -> Placing:
         """The same cell, its figure the other way round."""
-        return replace(self, flip=not self.flip)
+        return self if self.pose is None else replace(self, flip=not self.flip, right=-self.right)
 
     def text(self) -> str:
-        """As it is written: `3`, `3f` mirrored, `3f+1-2` moved, `-` for an empty cell."""
+        """As it is written: `3`, `3f` mirrored, `3x2` twice as large, `3f+1-2` moved, `-` for an empty cell, `=` for the
+        original's."""
         if self.pose is None:
-            return "-"
+            return "=" if self.keep else "-"
+        larger = f"x{self.scale}" if self.scale else ""
         moved = f"{self.right:+d}{self.down:+d}" if self.right or self.down else ""
-        return f"{self.pose + 1}{'f' if self.flip else ''}{moved}"
+        return f"{self.pose + 1}{'f' if self.flip else ''}{larger}{moved}"
 
 
 def map_text(cells: Sequence[Placing]) -> str:
@@ -50,76 +58,151 @@ def parse_map(text: str) -> tuple[Placing, ...]:
     out = []
     for word in text.split():
         found = _PLACING.match(word)
-        if found is None or found.group(1) == "0":
+        if found is None or found.group(1) == "0" or int(found.group(3) or 1) not in range(1, MOST_SCALE + 1):
             raise FurnelError(
                 WHAT, where=word, why="it is no cell of a frame map",
-                remedy="Write the figure's number, f for mirrored, how far it is moved: 3, 3f, 3f+1-2; or - for an empty cell",
+                remedy="Write the figure's number, f for mirrored, x2 for twice as large, how far it is moved: 3, 3f, 3fx2+1-2;"
+                " or - for an empty cell, = for the original's",
             )  # fmt: skip
-        number, flip, right, down, _ = found.groups()
+        number, flip, larger, right, down, _, keep = found.groups()
         pose = int(number) - 1 if number else None
-        out.append(Placing(pose, bool(flip), int(right or 0), int(down or 0)))
+        out.append(Placing(pose, bool(flip), int(right or 0), int(down or 0), int(larger or 0), bool(keep)))
     return tuple(out)
 
 
-def filled(poses: int, cells: int) -> tuple[Placing, ...]:
+def spread(poses: Sequence[int], cells: int) -> list[int]:
     """Poses spread over cells: the first and the last stay, between them some are held or left out, evenly."""
-    if cells == 1 or poses == 1:
-        return tuple(Placing(0) for _ in range(cells))
-    return tuple(Placing(math.floor(at * (poses - 1) / (cells - 1) + 0.5)) for at in range(cells))
+    if cells == 1 or len(poses) == 1:
+        return [poses[0]] * cells
+    return [poses[math.floor(at * (len(poses) - 1) / (cells - 1) + 0.5)] for at in range(cells)]
 
 
-def scale_for(poses: Sequence[Pose], grid: Grid, anchors: Sequence[tuple[float, int]]) -> int:
+def filled(poses: Sequence[Pose], cells: int, runs: Sequence[Animation] = ()) -> tuple[Placing, ...]:
+    """A proposal: poses spread over cells. With several animations each gets a row of poses; one that is left without any holds
+    the first pose. Cells of no animation are as the original's."""
+    if not runs:
+        return tuple(Placing(pose) for pose in spread(range(len(poses)), cells))
+    rows = [list(row) for _, row in itertools.groupby(range(len(poses)), lambda place: poses[place].row)]
+    if len(runs) == 1:
+        rows = [list(range(len(poses)))]
+    out = [Placing(None, keep=True)] * cells
+    taken = set[int]()
+    for number, run in enumerate(runs):
+        free = [place for place in dict.fromkeys(run.cells) if place < cells and place not in taken]
+        for place, pose in zip(
+            free, spread(rows[number] if number < len(rows) else [0], len(free) or 1), strict=False
+        ):
+            out[place] = Placing(pose)
+        taken.update(free)
+    return tuple(out)
+
+
+def scale_for(poses: Sequence[Pose], grid: Grid, anchors: Sequence[Spot]) -> int:
     """The largest whole number by which all poses fit into a cell when they stand on the anchors; below 0 the number by which
     they are made smaller."""
     wide, high = max(pose.width for pose in poses), max(pose.height for pose in poses)
-    room = max(min(floor for _, floor in anchors), 1)
+    room = max(min((round(spot.y) for spot in anchors if not spot.centre), default=grid.height), 1)
     larger = min(grid.width // wide, room // high)
-    return larger if larger >= 1 else -max(math.ceil(wide / grid.width), math.ceil(high / room))
+    return (
+        min(larger, MOST_SCALE) if larger >= 1 else -max(math.ceil(wide / grid.width), math.ceil(high / room))
+    )
 
 
-def anchors_of(sheet: Picture, grid: Grid) -> list[tuple[float, int]]:
-    """Where a sheet's figures stand in their cells: the middle of all feet across, the lowest ink of each down."""
-    found = standings(sheet, grid, grid.count)
+@dataclass(frozen=True, slots=True)
+class Spot:
+    """Where a figure is in its cell: the column of the middle of its feet and the row below its lowest ink; with `centre` the
+    middle of its box."""
+
+    x: float
+    y: float
+    centre: bool = False
+
+
+def anchors_of(
+    sheet: Picture, grid: Grid, runs: Sequence[Animation] = (), ink: Mask | None = None
+) -> list[Spot]:
+    """Where a sheet's figures stand in their cells: the middle of all feet across, the lowest ink of each down; in an animation
+    whose figures stay with their centre, the middle of each figure's box."""
+    found = standings(sheet, grid, grid.count, ink)
     there = [one for one in found if one.height]
     if not there:
-        return [(grid.width / 2, grid.height)] * grid.count
+        return [Spot(grid.width / 2, grid.height)] * grid.count
     middle = float(np.median([one.middle for one in there]))
     floor = round(float(np.median([one.floor for one in there])))
-    return [(middle, one.floor if one.height else floor) for one in found]
+    out = [Spot(middle, one.floor if one.height else floor) for one in found]
+    for run in runs:
+        for place in run.cells if run.anchor == "centre" else ():
+            if place < len(found) and found[place].height:
+                out[place] = Spot(found[place].centre, (found[place].top + found[place].floor) / 2, True)
+    return out
+
+
+@dataclass(frozen=True, slots=True)
+class Bed:
+    """What figures are laid into: an original's sheet and its grid, where figures stand in its cells, and the colour (red,
+    green, blue) that is clear there, where one is."""
+
+    sheet: Picture
+    grid: Grid
+    anchors: Sequence[Spot]
+    key: Rgb | None = None
+
+    def emptied(self, cells: Sequence[Placing]) -> Pixels:
+        """The sheet's pixels, its cells cleared but for those that are kept."""
+        out = self.sheet.pixels.copy()
+        for place in range(self.grid.columns * self.grid.rows(len(out))):
+            if place >= len(cells) or not cells[place].keep:
+                out[self.grid.part(place)] = [*self.key, 255] if self.key is not None else 0
+        return out
 
 
 def laid_out(
-    source: Picture, found: Found, cells: Sequence[Placing], grid: Grid, size: tuple[int, int], scale: int,
-    anchors: Sequence[tuple[float, int]],
-) -> tuple[Picture, int]:  # fmt: skip
-    """A sheet of `size` (width, height) with the poses in its cells, all else clear, and how many figures their cells cut.
+    source: Picture, found: Found, cells: Sequence[Placing], bed: Bed, scale: int
+) -> tuple[Picture, int]:
+    """A sheet of the bed's size with the poses in its cells, and how many figures their cells cut.
 
     `scale` is as `scale_for` gives it. Poses stand on the anchors, moved into the cell where they fit. Raises FurnelError for
     a map that names poses that are not there, or more cells than there are.
     """
-    width, height = size
-    if len(cells) > grid.columns * (height // grid.height):
+    grid = bed.grid
+    most = grid.columns * grid.rows(bed.sheet.height)
+    if len(cells) > most:
         raise FurnelError(
-            WHAT, why=f"the frame map has {len(cells)} cells, the sheet {grid.columns * (height // grid.height)}",
+            WHAT,
+            why=f"the frame map has {len(cells)} cells, the sheet {most}",
             remedy="Leave the last ones out",
-        )  # fmt: skip
-    out = np.zeros((height, width, 4), np.uint8)
+        )
+    out = bed.emptied(cells)
     cut = 0
     for place, cell in enumerate(cells):
         if cell.pose is None:
             continue
         if cell.pose >= len(found.poses):
             raise FurnelError(
-                WHAT, where=cell.text(), why=f"the source has {len(found.poses)} figures",
+                WHAT,
+                where=cell.text(),
+                why=f"the source has {len(found.poses)} figures",
                 remedy="Name one of these",
-            )  # fmt: skip
-        pose = found.poses[cell.pose]
-        drawn, foot = _drawn(source, found, pose, cell.flip, scale)
-        anchor = anchors[min(place, len(anchors) - 1)]
-        left = _inside(round(anchor[0] - foot), drawn.shape[1], grid.width) + cell.right
-        top = _inside(anchor[1] - drawn.shape[0], drawn.shape[0], grid.height) + cell.down
+            )
+        drawn, left, top = placed(
+            source, found, cell, bed.anchors[min(place, len(bed.anchors) - 1)], grid, scale
+        )
         cut += _paste(out, drawn, place, grid, left, top)
     return Picture(out), cut
+
+
+def placed(
+    source: Picture, found: Found, cell: Placing, spot: Spot, grid: Grid, scale: int
+) -> tuple[Pixels, int, int]:
+    """A cell's figure as it is drawn, and its left and top in the cell."""
+    assert cell.pose is not None
+    pose = found.poses[cell.pose]
+    drawn, foot = _drawn(source, found, pose, cell.flip, cell.scale or scale)
+    high, wide = drawn.shape[:2]
+    left, top = (spot.x - wide / 2, spot.y - high / 2) if spot.centre else (spot.x - foot, spot.y - high)
+    return (
+        drawn, _inside(round(left), wide, grid.width) + cell.right, _inside(round(top), high, grid.height) + cell.down
+    )  # fmt: skip
 
 
 def _drawn(source: Picture, found: Found, pose: Pose, flip: bool, scale: int) -> tuple[Pixels, float]:
@@ -159,7 +242,7 @@ def _inside(at: int, length: int, room: int) -> int:
 
 def _paste(out: Pixels, drawn: Pixels, place: int, grid: Grid, left: int, top: int) -> bool:
     """Draw into a cell; whether something of it fell outside."""
-    y, x = place // grid.columns * grid.height, place % grid.columns * grid.width
+    x, y, _, _ = grid.box(place)
     first_row, first_column = max(-top, 0), max(-left, 0)
     part = drawn[first_row : max(grid.height - top, 0), first_column : max(grid.width - left, 0)]
     to = out[y + top + first_row :, x + left + first_column :][: part.shape[0], : part.shape[1]]

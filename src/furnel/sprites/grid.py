@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
+import numpy.typing as npt
 
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture
@@ -12,45 +13,80 @@ from furnel.images.picture import Picture
 
 @dataclass(frozen=True, slots=True)
 class Grid:
-    """Cells of `width` × `height` pixels, `columns` of them in a row, `count` in use, row by row."""
+    """Cells of `width` × `height` pixels, `columns` of them in a row, `count` in use, row by row.
+
+    `margin` pixels are around all of them, `gutter` pixels between two.
+    """
 
     width: int
     height: int
     columns: int
     count: int
+    margin: int = 0
+    gutter: int = 0
+
+    def box(self, place: int) -> tuple[int, int, int, int]:
+        """A cell's left, top, width and height."""
+        row, column = divmod(place, self.columns)
+        left = self.margin + column * (self.width + self.gutter)
+        return left, self.margin + row * (self.height + self.gutter), self.width, self.height
+
+    def part(self, place: int) -> tuple[slice, slice]:
+        """A cell as rows and columns of an array of pixels."""
+        left, top, width, height = self.box(place)
+        return slice(top, top + height), slice(left, left + width)
+
+    def rows(self, height: int) -> int:
+        """How many rows of cells a sheet of this height has."""
+        return (height - 2 * self.margin + self.gutter) // (self.height + self.gutter)
 
 
-def grid_of(picture: Picture, cell: tuple[int, int]) -> Grid:
-    """The grid of a sheet with cells of this size; empty cells at the end are not counted.
+def grid_of(
+    picture: Picture,
+    cell: tuple[int, int],
+    margin: int = 0,
+    gutter: int = 0,
+    ink: npt.NDArray[np.bool_] | None = None,
+) -> Grid:
+    """The grid of a sheet with cells of this size; empty cells at the end are not counted. `ink` says what is drawn in it,
+    where that is more than what is not clear.
 
     Raises FurnelError when the sheet is not a whole number of cells.
     """
     width, height = cell
-    if width < 1 or height < 1 or picture.width % width or picture.height % height:
+    inner = picture.width - 2 * margin + gutter, picture.height - 2 * margin + gutter
+    if (
+        width < 1
+        or height < 1
+        or min(inner) < 1
+        or inner[0] % (width + gutter)
+        or inner[1] % (height + gutter)
+    ):
         raise FurnelError(
             "Cutting a sheet into frames",
             why=f"{picture.width} × {picture.height} pixels are not a whole number of {width} × {height} cells",
             remedy="Bring the sheet to the original's size",
         )
-    columns, rows = picture.width // width, picture.height // height
-    alpha = picture.pixels[..., 3].reshape(rows, height, columns, width)
-    used = np.flatnonzero(alpha.max(axis=(1, 3)).ravel())
-    return Grid(width, height, columns, int(used[-1]) + 1 if used.size else 1)
+    columns, rows = inner[0] // (width + gutter), inner[1] // (height + gutter)
+    whole = Grid(width, height, columns, columns * rows, margin, gutter)
+    if ink is None:
+        ink = picture.pixels[..., 3] > 0
+    used = [place for place in range(whole.count) if ink[whole.part(place)].any()]
+    return replace(whole, count=used[-1] + 1 if used else 1)
 
 
-def crossings(picture: Picture, grid: Grid) -> int:
-    """How many borders between two cells have something drawn across them (opaque pixels next to each other on both sides)."""
-    ink = picture.pixels[..., 3] > 127
-    rows = picture.height // grid.height
+def crossings(ink: npt.NDArray[np.bool_], grid: Grid) -> int:
+    """How many borders between two cells have something drawn across them: ink on both sides, and in a gutter between them."""
     found = 0
-    for row in range(rows):
-        band = ink[row * grid.height : (row + 1) * grid.height]
-        for column in range(1, grid.columns):
-            found += bool((band[:, column * grid.width - 1] & band[:, column * grid.width]).any())
-    for row in range(1, rows):
+    for row in range(grid.rows(ink.shape[0])):
         for column in range(grid.columns):
-            part = ink[:, column * grid.width : (column + 1) * grid.width]
-            found += bool((part[row * grid.height - 1] & part[row * grid.height]).any())
+            left, top, wide, high = grid.box(row * grid.columns + column)
+            if column:
+                across = ink[top : top + high, left - 1 - grid.gutter : left + 1]
+                found += bool(across.all(axis=1).any())
+            if row:
+                down = ink[top - 1 - grid.gutter : top + 1, left : left + wide]
+                found += bool(down.all(axis=0).any())
     return found
 
 

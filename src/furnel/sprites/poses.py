@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -25,7 +26,8 @@ _WRITING = ((0.35, 0.8), (0.5, 0.5))  # so low beside the usual figure, with so 
 
 @dataclass(frozen=True, slots=True)
 class Pose:
-    """A figure in a picture: its box (left, top, width, height), and where it stands there: the middle of its feet."""
+    """A figure in a picture: its box (left, top, width, height), where it stands there (the middle of its feet), and in which
+    row of figures it is."""
 
     left: int
     top: int
@@ -33,6 +35,7 @@ class Pose:
     height: int
     foot_x: float
     foot_y: int
+    row: int = 0
 
     @property
     def box(self) -> tuple[int, int, int, int]:
@@ -118,11 +121,53 @@ def poses_of(picture: Picture, tolerance: int = 0) -> Found:
             remedy="Use a picture with figures",
         )
     figures, others = _told_apart(boxes, seen)
-    poses = [_pose(seen, box) for box in _in_reading_order(figures)]
+    poses = [_pose(seen, box, number) for number, row in enumerate(_in_reading_order(figures)) for box in row]
     return Found(ground, seen, tuple(poses), tuple(others))
 
 
 _Box = tuple[int, int, int, int]
+
+
+def poses_of_frames(frames: Sequence[Picture]) -> tuple[Picture, Found]:
+    """The frames of an animated file one beside the other, with a figure for each: what is drawn in it, on its own ground.
+
+    Each figure's box is the whole frame, so that it moves in its cell as it does in the file. Raises FurnelError when nothing
+    is drawn in any.
+    """
+    ground = ground_of(frames[0])
+    from furnel.sprites.walking import ink_of
+
+    inks = [ink_of(frame.pixels, list(ground), 0, _SEEN).view(np.bool_) for frame in frames]
+    whole = np.logical_or.reduce(inks)
+    if not whole.any():
+        raise FurnelError(
+            "Looking for figures",
+            why="there is nothing but ground in any of its frames",
+            remedy="Use a file with figures",
+        )
+    down, across = np.flatnonzero(whole.any(axis=1)), np.flatnonzero(whole.any(axis=0))
+    rows, columns = slice(int(down[0]), int(down[-1]) + 1), slice(int(across[0]), int(across[-1]) + 1)
+    wide, high = columns.stop - columns.start, rows.stop - rows.start
+    foot = middle_of_feet(whole[rows, columns])
+    poses = [Pose(place * wide, 0, wide, high, place * wide + foot, high) for place in range(len(frames))]
+    picture = Picture(np.concatenate([frame.pixels[rows, columns] for frame in frames], axis=1))
+    return picture, Found(
+        ground, np.concatenate([ink[rows, columns] for ink in inks], axis=1), tuple(poses), ()
+    )
+
+
+def brought_together(frames: Sequence[Picture]) -> tuple[Picture, ...]:
+    """Pictures of several sizes on ground of one size: each in the middle across, and on the floor."""
+    wide, high = max(frame.width for frame in frames), max(frame.height for frame in frames)
+    out = []
+    for frame in frames:
+        ground = ground_of(frame)
+        whole = np.zeros((high, wide, 4), np.uint8)
+        whole[:] = [*ground[0], 255] if ground else 0
+        left = (wide - frame.width) // 2
+        whole[high - frame.height :, left : left + frame.width] = frame.pixels
+        out.append(Picture(whole))
+    return tuple(out)
 
 
 def _grouped(parts: list[_Box]) -> list[_Box]:
@@ -184,7 +229,7 @@ def _told_apart(boxes: list[_Box], ink: Mask) -> tuple[list[_Box], list[_Box]]:
     return figures, others
 
 
-def _in_reading_order(boxes: list[_Box]) -> list[_Box]:
+def _in_reading_order(boxes: list[_Box]) -> list[list[_Box]]:
     """Rows from the top, each from the left; a box is in a row when its middle lies in the row's height."""
     rows: list[list[_Box]] = []
     for box in sorted(boxes, key=lambda box: box[1] + box[3]):
@@ -196,10 +241,10 @@ def _in_reading_order(boxes: list[_Box]) -> list[_Box]:
         else:
             rows.append([box])
     rows.sort(key=lambda row: min(box[1] for box in row))
-    return [box for row in rows for box in sorted(row)]
+    return [sorted(row) for row in rows]
 
 
-def _pose(ink: Mask, box: _Box) -> Pose:
+def _pose(ink: Mask, box: _Box, row: int) -> Pose:
     left, top, width, height = box
     middle = middle_of_feet(ink[top : top + height, left : left + width])
-    return Pose(left, top, width, height, left + middle, top + height)
+    return Pose(left, top, width, height, left + middle, top + height, row)

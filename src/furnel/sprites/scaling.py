@@ -9,6 +9,7 @@ import numpy.typing as npt
 
 from furnel.errors import FurnelError
 from furnel.images.picture import MOST_PIXELS, Picture
+from furnel.sprites.grid import Grid
 
 Kind = Literal["squares", "kept edges"]
 KINDS: tuple[Kind, ...] = ("squares", "kept edges")
@@ -48,14 +49,10 @@ def _doubled(pixels: npt.NDArray[np.uint32]) -> npt.NDArray[np.uint32]:
     return out
 
 
-def mirrored_each(picture: Picture, width: int, height: int, down: bool = False) -> Picture:
-    """A sheet whose cells of `width` × `height` pixels are mirrored each by itself. FurnelError when they do not fill it."""
-    if width < 1 or height < 1 or picture.width % width or picture.height % height:
-        raise FurnelError(
-            "Mirroring each frame",
-            why=f"{picture.width} × {picture.height} pixels are not a whole number of {width} × {height} cells",
-            remedy="Give the size of its cells",
-        )
-    cells = picture.pixels.reshape(picture.height // height, height, picture.width // width, width, 4)
-    turned = cells[:, ::-1] if down else cells[:, :, :, ::-1]
-    return Picture(np.ascontiguousarray(turned).reshape(picture.pixels.shape))
+def mirrored_each(picture: Picture, grid: Grid, down: bool = False) -> Picture:
+    """A sheet whose cells are mirrored each by itself, what lies between them left as it is."""
+    out = picture.pixels.copy()
+    for place in range(grid.columns * grid.rows(picture.height)):
+        part = picture.pixels[grid.part(place)]
+        out[grid.part(place)] = part[::-1] if down else part[:, ::-1]
+    return Picture(out)

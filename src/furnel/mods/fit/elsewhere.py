@@ -32,9 +32,9 @@ ORDER = PointType(
 )
 LEFTOVER = PointType(
     key="leftover",
-    label="Left-over ground",
+    label="Left-over colours",
     kinds=SHEETS,
-    why="Pixels of the colour that was cleared are still there: they shimmer around the figure",
+    why="Pixels of a colour that was taken away or changed are still there: nobody can unsee them",
 )
 STRIP = PointType(
     key="strip",

@@ -15,6 +15,7 @@ SHEETS: tuple[Kind, ...] = ("sheet",)
 SOUNDS = SOUND.kinds
 TEXTS = TEXT.kinds
 ALL = KINDS
+Box = tuple[int, int, int, int]
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,7 +23,7 @@ class FitPoint:
     """One line of the fit table: what is compared, both values, how it stands, why it matters, what can be done.
 
     `insisted` points stay as the modder wants them: they no longer break, and Fit all leaves them alone. `leads_to` is another
-    asset of the game that the swap is to be pointed to.
+    asset of the game that the swap is to be pointed to; `at` are places in your picture (left, top, width, height) to be shown.
     """
 
     key: str
@@ -34,12 +35,13 @@ class FitPoint:
     remedy: str = ""
     insisted: bool = False
     leads_to: str = ""
+    at: tuple[Box, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class Finding:
     """What comparing one thing found: both values in words, how that stands, what can be done; `why` where it matters for
-    another reason than the point usually does."""
+    another reason than the point usually does; `at` where in your picture (left, top, width, height in pixels)."""
 
     original: str
     yours: str
@@ -47,6 +49,7 @@ class Finding:
     remedy: str = ""
     why: str = ""
     leads_to: str = ""
+    at: tuple[Box, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +84,7 @@ class PointType:
         """The line of the table for a finding."""
         return FitPoint(
             self.key, self.label, finding.original, finding.yours, finding.state, finding.why or self.why, finding.remedy,
-            leads_to=finding.leads_to,
+            leads_to=finding.leads_to, at=finding.at,
         )  # fmt: skip
 
 

@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from statistics import median
 
 from furnel.media import PictureSpec
-from furnel.mods.fit.point import SHEETS, Finding, Fitting, PointType
+from furnel.mods.fit.point import SHEETS, Box, Finding, Fitting, PointType
 from furnel.mods.project import StepUse
-from furnel.sprites import Standing
+from furnel.mods.steps import Value
+from furnel.sprites import Standing, faces_back
+from furnel.sprites.tiles import meets_text
 from furnel.words import count
 
 _OFF_FLOOR = 1
 _AS_HIGH = 0.7, 1.45
 _MOST_NAMED = 4
+_SEAM = 2.5  # from this multiple of the usual difference between neighbours on, a seam is seen
 _MEETS_EDGE = 2  # so many pixels more touch an edge by chance
 
 
@@ -42,19 +45,22 @@ def _frames(original: PictureSpec, yours: PictureSpec) -> Finding | None:
 
 
 def _cells(original: PictureSpec, yours: PictureSpec) -> Finding | None:
-    """What is drawn across the borders of cells."""
-    if original.cell is None or yours.crossed <= original.crossed:
+    """What is drawn across the borders of cells, or between them."""
+    between = yours.sheet.outside if yours.sheet is not None else 0
+    if original.cell is None or (yours.crossed <= original.crossed and not between):
         return None
+    told = [count(yours.crossed, "border") + " crossed"] if yours.crossed > original.crossed else []
+    told += [f"{count(between, 'pixel')} between the cells"] if between else []
     return Finding(
         f"{original.crossed or 'no'} borders crossed",
-        f"{count(yours.crossed, 'border')} crossed",
+        ", ".join(told),
         "differs",
-        "Move or shrink the figures that touch their cell's border",
+        "Move or shrink the figures that touch their cell's border, or take what is between the cells from the original",
     )
 
 
 def frames_steps(original: PictureSpec, source: PictureSpec) -> list[StepUse]:
-    """Figures laid out anew where a sheet has another shape, and so another number of frames."""
+    """Figures laid out anew where a sheet has another shape, and so another number of frames; tiles made anew."""
     if original.cell is None or original.pictures > 1 or same_shape(original, source):
         return []
     return _mend_frames(original, source) or []
@@ -63,43 +69,83 @@ def frames_steps(original: PictureSpec, source: PictureSpec) -> list[StepUse]:
 def _mend_frames(original: PictureSpec, _: PictureSpec) -> list[StepUse] | None:
     if original.cell is None:
         return None
-    return [StepUse(do="frames", values={"width": original.cell[0], "height": original.cell[1]})]
+    values = cell_values(original)
+    if original.meets:
+        return [StepUse(do="tiles", values={**values, "meets": meets_text(original.meets)})]
+    layout = original.sheet.layout if original.sheet is not None else None
+    if layout is not None and layout.animations:
+        values["runs"] = layout.runs
+    if layout is not None and layout.key is not None:
+        values["key"] = bytes(layout.key).hex()
+    return [StepUse(do="frames", values=values)]
+
+
+def cell_values(original: PictureSpec) -> dict[str, Value]:
+    """The settings of a step that say where an original's cells are."""
+    width, height = original.cell or (0, 0)
+    values: dict[str, Value] = {"width": width, "height": height}
+    if original.sheet is not None:
+        layout = original.sheet.layout
+        around = {"margin": layout.margin, "gutter": layout.gutter}
+        values |= {name: number for name, number in around.items() if number}
+    return values
+
+
+def _name(spec: PictureSpec, place: int) -> str:
+    """What a cell (from 0) is called."""
+    names = spec.sheet.names if spec.sheet is not None else ()
+    return names[place] if place < len(names) else f"frame {place + 1}"
+
+
+def _boxes(spec: PictureSpec, places: Iterable[int]) -> tuple[Box, ...]:
+    """Where cells are in the picture."""
+    if spec.cell is None or spec.sheet is None:
+        return ()
+    return tuple(spec.sheet.grid(spec.width).box(place) for place in places)
 
 
 def _frames_beside(original: PictureSpec, yours: PictureSpec) -> Iterator[tuple[int, Standing, Standing]]:
-    """The number of each frame that both have, how the original's figure stands in it, and how yours does."""
+    """The place of each cell that both have, how the original's figure stands in it, and how yours does."""
     pairs = zip(original.standing, yours.standing, strict=False)
-    return ((place, theirs, mine) for place, (theirs, mine) in enumerate(pairs, start=1))
+    return ((place, theirs, mine) for place, (theirs, mine) in enumerate(pairs))
 
 
 def _empty(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     """Frames with nothing in them where the original has a figure."""
     if not yours.frames:
         return None
-    beside = _frames_beside(original, yours)
-    lost = [place for place, theirs, mine in beside if theirs.height and not mine.height]
-    words = "no frame" if original.standing and all(one.height for one in original.standing) else "as drawn"
+    drawn = [place for place, one in enumerate(original.standing) if one.height]
+    mine = yours.standing
+    lost = [place for place in drawn if place >= len(mine) or not mine[place].height]
+    words = "no frame" if original.standing and len(drawn) == original.frames else "as drawn"
+    if yours.frames < original.frames:
+        lost = [place for place in lost if place < len(mine)]  # the others are told by their number
     if not lost:
         return Finding(words, words)
     remedy = "Draw it, or hold the frame before it: Lay figures out does"
-    return Finding(words, f"{_named(lost)} empty", "breaks", remedy)
+    return Finding(words, f"{_named(yours, lost)} empty", "breaks", remedy, at=_boxes(yours, lost))
 
 
 def _floor(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     """Whether every figure stands on the row that the original's stands on in that frame."""
-    beside = _frames_beside(original, yours)
+    free = {
+        place for run in (original.sheet.layout.animations if original.sheet else ()) if run.anchor == "centre"
+        for place in run.cells
+    }  # fmt: skip
     pairs = [
-        (place, mine.floor - theirs.floor) for place, theirs, mine in beside if theirs.height and mine.height
-    ]
-    if not pairs or not original.cell:
+        (place, mine.floor - theirs.floor) for place, theirs, mine in _frames_beside(original, yours)
+        if theirs.height and mine.height and place not in free
+    ]  # fmt: skip
+    if not pairs or not original.cell or original.meets:
         return None
     off = [(place, by) for place, by in pairs if abs(by) > _OFF_FLOOR]
     row = f"row {round(median(one.floor for one in original.standing if one.height))}"
     if not off:
         return Finding(row, row)
-    by = max((by for _, by in off), key=abs)
-    words = f"{_named([place for place, _ in off])} off it, by up to {count(abs(by), 'pixel')} {'down' if by > 0 else 'up'}"
-    return Finding(row, words, "differs", "Move them: Lay figures out puts them on the original's floor")
+    by, places = max((by for _, by in off), key=abs), [place for place, _ in off]
+    words = f"{_named(yours, places)} off it, by up to {count(abs(by), 'pixel')} {'down' if by > 0 else 'up'}"
+    remedy = "Move them: Lay figures out puts them on the original's floor"
+    return Finding(row, words, "differs", remedy, at=_boxes(yours, places))
 
 
 def _height(original: PictureSpec, yours: PictureSpec) -> Finding | None:
@@ -115,40 +161,192 @@ def _height(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     return Finding(*both, "differs", f"Bring them to a whole number of times their size, near {usual:g}")
 
 
+def _odd_places(spec: PictureSpec) -> list[tuple[int, int, int]]:
+    """Single pixels that hang on nothing: the cell, and the column and row in it."""
+    return [(place, *pixel) for place, one in enumerate(spec.standing) for pixel in one.odd]
+
+
 def _odd(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     """Single pixels that hang on nothing, beyond those that the original has."""
-    places = [
-        (place, *pixel) for place, one in enumerate(yours.standing, start=1) for pixel in one.odd
-    ]  # fmt: skip
-    own = sum(len(one.odd) for one in original.standing)
-    words = count(own, "pixel") if own else "none"
-    if len(places) <= own:
+    own = set(_odd_places(original))
+    places = [place for place in _odd_places(yours) if place not in own]
+    words = count(len(own), "pixel") if own else "none"
+    if not places:
         return Finding(words, words) if yours.standing else None
-    named = ", ".join(f"frame {place} at {x}, {y}" for place, x, y in places[:_MOST_NAMED])
+    named = ", ".join(f"{_name(yours, place)} at {x}, {y}" for place, x, y in places[:_MOST_NAMED])
     more = f" and {len(places) - _MOST_NAMED} more" if len(places) > _MOST_NAMED else ""
-    return Finding(
-        words, f"{count(len(places), 'pixel')}: {named}{more}", "differs", "Paint them over, or join them"
-    )
+    at = tuple((x, y, 1, 1) for x, y in _in_picture(yours, places))
+    remedy = "Paint them over, or join them; Match it clears them"
+    return Finding(words, f"{count(len(places), 'pixel')}: {named}{more}", "differs", remedy, at=at)
+
+
+def _in_picture(spec: PictureSpec, places: list[tuple[int, int, int]]) -> list[tuple[int, int]]:
+    corners = _boxes(spec, (place for place, _, _ in places))
+    return [(left + x, top + y) for (left, top, _, _), (_, x, y) in zip(corners, places, strict=False)]
+
+
+def _mend_odd(original: PictureSpec, yours: PictureSpec) -> list[StepUse] | None:
+    own = set(_odd_places(original))
+    places = _in_picture(yours, [place for place in _odd_places(yours) if place not in own])
+    if not places or yours.sheet is None:
+        return None
+    clear = bytes(yours.sheet.layout.key).hex() if yours.sheet.layout.key is not None else "-"
+    return [StepUse(do="touch-up", values={"pixels": " ".join(f"{x},{y}={clear}" for x, y in places)})]
 
 
 def _cut(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     """Figures that end flat at an edge of their cell, where none of the original's does so."""
     most = max((one.at_edge for one in original.standing), default=0)
-    cut = [place for place, one in enumerate(yours.standing, start=1) if one.at_edge > most + _MEETS_EDGE]
-    if not yours.standing:
+    cut = [place for place, one in enumerate(yours.standing) if one.at_edge > most + _MEETS_EDGE]
+    if not yours.standing or original.meets:
         return None
     words = f"up to {count(most, 'pixel')} at an edge" if most else "inside their cells"
     if not cut:
         return Finding(words, words)
+    remedy = "Move or shrink the figures inside their cells"
     return Finding(
-        words, f"{_named(cut)} cut off at an edge", "differs", "Move or shrink the figures inside their cells"
+        words, f"{_named(yours, cut)} cut off at an edge", "differs", remedy, at=_boxes(yours, cut)
     )
 
 
-def _named(places: list[int]) -> str:
-    shown = ", ".join(map(str, places[:_MOST_NAMED]))
-    more = " …" if len(places) > _MOST_NAMED else ""
-    return f"frame {shown} is" if len(places) == 1 else f"frames {shown}{more} are"
+def _unused(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Cells that the game never shows, and that are not as it fills them."""
+    if original.sheet is None or yours.sheet is None or not original.sheet.layout.animations:
+        return None
+    own = set(original.sheet.drawn)
+    drawn = [place for place in yours.sheet.drawn if place not in own]
+    tone = original.sheet.layout.unused
+    words = f"filled with {bytes(tone).hex()}" if tone is not None else "clear"
+    if not drawn:
+        return Finding(words, words)
+    numbers = ", ".join(str(place + 1) for place in drawn[:_MOST_NAMED])
+    told = f"drawn in cell{'s' if len(drawn) > 1 else ''} {numbers}{' …' if len(drawn) > _MOST_NAMED else ''}"
+    return Finding(words, told, "differs", "Take these cells from the original", at=_boxes(yours, drawn))
+
+
+def _mend_unused(original: PictureSpec, yours: PictureSpec) -> list[StepUse] | None:
+    if original.sheet is None or not original.sheet.layout.animations or not yours.frames:
+        return None
+    values = {**cell_values(original), "runs": original.sheet.layout.runs}
+    return [StepUse(do="keep-cells", values=values)]
+
+
+def _mend_outside(original: PictureSpec, yours: PictureSpec) -> list[StepUse] | None:
+    if yours.sheet is None or not yours.sheet.outside:
+        return None
+    return _mend_unused(original, yours) or [StepUse(do="keep-cells", values=cell_values(original))]
+
+
+def _half_clear(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Pixels that are neither clear nor not, in a sheet of hard edges."""
+    if original.sheet is None or yours.sheet is None or original.sheet.half_clear:
+        return None
+    look = yours.sheet
+    if not look.half_clear:
+        return Finding("none", "none")
+    at = tuple((x, y, 1, 1) for x, y in look.half_clear_at)
+    named = ", ".join(f"{x}, {y}" for x, y in look.half_clear_at)
+    told = f"{count(look.half_clear, 'pixel')} at {named}{' …' if look.half_clear > len(at) else ''}"
+    return Finding("none", told, "differs", "Make each clear or not", at=at)
+
+
+def _twins(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Colours that nobody tells apart, more than the original has."""
+    if original.sheet is None or yours.sheet is None or not yours.sheet.palette:
+        return None
+    own, found = len(original.sheet.twins), yours.sheet.twins
+    words = count(own, "pair") if own else "none"
+    if len(found) <= own:
+        return Finding(words, words)
+    named = ", ".join(f"{rare} beside {near} at {x}, {y}" for rare, near, (x, y) in found[:2])
+    told = f"{count(len(found), 'pair')}: {named}{' …' if len(found) > 2 else ''}"
+    at = tuple((x, y, 1, 1) for _, _, (x, y) in found)
+    return Finding(words, told, "differs", "Make each pair one colour", at=at)
+
+
+def _mend_twins(_: PictureSpec, yours: PictureSpec) -> list[StepUse] | None:
+    if yours.sheet is None or not yours.sheet.twins:
+        return None
+    changes: dict[str, str] = {}
+    for rare, near, _at in yours.sheet.twins:
+        changes[rare] = changes.get(near, near)
+    text = " ".join(f"{rare}>{near}" for rare, near in changes.items() if rare != near)
+    return [StepUse(do="palette", values={"changes": text})]
+
+
+def _mask_colours(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Colours of a mask that the game does not know."""
+    if original.sheet is None or yours.sheet is None or original.meaning != "masks":
+        return None
+    strange = sorted(set(yours.sheet.palette) - set(original.sheet.palette))
+    words = count(len(original.sheet.palette), "colour")
+    if yours.sheet.palette and not strange:
+        return Finding(words, words)
+    told = f"{len(strange)} others: {', '.join(strange[:3])}" if strange else "more than a palette has"
+    return Finding(words, told, "breaks", "Bring each back to the nearest of the original's")
+
+
+def _mend_mask(original: PictureSpec, _: PictureSpec) -> list[StepUse] | None:
+    if original.sheet is None or not original.sheet.palette:
+        return None
+    return [StepUse(do="palette", values={"locked": " ".join(original.sheet.palette), "within": 255})]
+
+
+def _fit_mask(original: PictureSpec, source: PictureSpec, steps: Sequence[StepUse]) -> list[StepUse]:
+    """Mask colours brought back after steps that can let them drift."""
+    return (
+        (_mend_mask(original, source) or [])
+        if original.meaning == "masks" and original.cell and steps
+        else []
+    )
+
+
+def _facing(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Whether the figures look the other way than the original's, where their outlines tell."""
+    if original.sheet is None or yours.sheet is None or original.meets:
+        return None
+    back = faces_back(original.sheet.outline, yours.sheet.outline)
+    if back is None:
+        return None
+    words = "as it looks"
+    return Finding(words, "the other way", "differs", "Mirror each frame") if back else Finding(words, words)
+
+
+def _mend_facing(original: PictureSpec, _: PictureSpec) -> list[StepUse] | None:
+    return [StepUse(do="mirror-frames", values=cell_values(original))]
+
+
+def _seams(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """How tiles go with each other at all sides at which they go on."""
+    if not original.meets or original.sheet is None or yours.sheet is None:
+        return None
+    own, mine = original.sheet.seams, yours.sheet.seams
+    gaps = [gap for gap in mine.gaps if gap not in own.gaps]
+    words = f"{own.worst:.1f} times the usual step" if own.worst >= 1.5 else "not seen"
+    if gaps:
+        named = ", ".join(gaps[:_MOST_NAMED])
+        return Finding(
+            words,
+            f"gaps at {named}{' …' if len(gaps) > _MOST_NAMED else ''}",
+            "breaks",
+            "Draw up to that side",
+        )
+    if mine.worst <= max(own.worst * 1.2, _SEAM):
+        return Finding(words, "not seen" if mine.worst < 1.5 else f"{mine.worst:.1f} times the usual step")
+    return Finding(
+        words, f"{mine.worst:.1f} times the usual step: {mine.pair}", "differs",
+        "Make tiles takes all edges from one block of 3 × 3",
+    )  # fmt: skip
+
+
+def _named(spec: PictureSpec, places: list[int]) -> str:
+    names = [_name(spec, place) for place in places]
+    if len(names) == 1:
+        return f"{names[0]} is"
+    more = " …" if len(names) > _MOST_NAMED else ""
+    if all(name.startswith("frame ") for name in names):
+        return f"frames {', '.join(name.removeprefix('frame ') for name in names[:_MOST_NAMED])}{more} are"
+    return f"{', '.join(names[:_MOST_NAMED])}{more} are"
 
 
 SHEET_POINTS = (
@@ -168,6 +366,7 @@ SHEET_POINTS = (
         kinds=SHEETS,
         why="A figure that reaches over its cell is cut off, and a piece of it shows in the next frame",
         compare=_cells,
+        mend=_mend_outside,
     ),
     PointType(
         key="empty",
@@ -183,6 +382,7 @@ SHEET_POINTS = (
         kinds=SHEETS,
         why="A figure that leaves its floor for a frame hops, or sinks into the ground",
         compare=_floor,
+        mend=lambda original, yours: None if original.meets else _mend_frames(original, yours),
         served_by=("frames",),
     ),
     PointType(
@@ -207,5 +407,61 @@ SHEET_POINTS = (
         kinds=SHEETS,
         why="A single forgotten pixel is seen as soon as the figure moves",
         compare=_odd,
+        mend=_mend_odd,
+        served_by=("touch-up",),
+    ),
+    PointType(
+        key="unused",
+        label="Unused cells",
+        kinds=SHEETS,
+        why="The game never shows these cells; what is drawn there was meant for another one",
+        compare=_unused,
+        mend=_mend_unused,
+        served_by=("keep-cells",),
+    ),
+    PointType(
+        key="half-clear",
+        label="Half-clear pixels",
+        kinds=SHEETS,
+        why="The original's edges are hard: a pixel that is half clear is seen as a smear",
+        compare=_half_clear,
+        mend=lambda *_: [StepUse(do="hard-alpha", values={"threshold": 128})],
+        served_by=("hard-alpha",),
+    ),
+    PointType(
+        key="twins",
+        label="Near twins",
+        kinds=SHEETS,
+        why="Two colours that nobody tells apart: when one is changed later, the other is forgotten",
+        compare=_twins,
+        mend=_mend_twins,
+        served_by=("palette",),
+    ),
+    PointType(
+        key="mask colours",
+        label="Mask's colours",
+        kinds=SHEETS,
+        why="The game paints areas by their exact colour, and does not know any other",
+        compare=_mask_colours,
+        fit=(Fitting(70, _fit_mask),),
+        mend=_mend_mask,
+        served_by=("palette",),
+    ),
+    PointType(
+        key="facing",
+        label="Facing",
+        kinds=SHEETS,
+        why="The game mirrors figures by itself when they turn: one that faces the other way walks backwards",
+        compare=_facing,
+        mend=_mend_facing,
+        served_by=("mirror-frames",),
+    ),
+    PointType(
+        key="tile seams",
+        label="Tiles' seams",
+        kinds=SHEETS,
+        why="The game puts every tile beside every other one that goes on at that side",
+        compare=_seams,
+        served_by=("tiles",),
     ),
 )

@@ -1,12 +1,20 @@
 """Steps: the ordered, non-destructive processing between a source file and a result."""
 
 from furnel.errors import FurnelError
-from furnel.mods.steps import alpha, colours, detail, frames, geometry, sounds
+from furnel.mods.steps import alpha, colours, detail, frames, geometry, pixels, sounds
 from furnel.mods.steps.step import ALONE, Around, Parameter, StepType, Taken, Value, Values
 
 STEP_TYPES: dict[str, StepType] = {
     step.id: step
-    for step in (*geometry.STEPS, *alpha.STEPS, *colours.STEPS, *detail.STEPS, *frames.STEPS, *sounds.STEPS)
+    for step in (
+        *geometry.STEPS,
+        *alpha.STEPS,
+        *colours.STEPS,
+        *detail.STEPS,
+        *frames.STEPS,
+        *pixels.STEPS,
+        *sounds.STEPS,
+    )
 }
 
 STEP_DOMAINS = frozenset(step.domain for step in STEP_TYPES.values())

@@ -30,7 +30,7 @@ CLEAR_COLOUR = StepType(
         picture, colour_of(values["colour"]), float(values["tolerance"]), float(values["softness"])
     ),
     lambda values: f"#{values['colour']} becomes clear, ±{values['tolerance']}",
-    _GROUP, clears=lambda values: str(values["colour"]),
+    _GROUP, clears=lambda values: (str(values["colour"]),),
 )  # fmt: skip
 
 COLOUR_TO_ALPHA = StepType(

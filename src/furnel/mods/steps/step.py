@@ -8,7 +8,8 @@ from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from furnel.errors import FurnelError
-from furnel.images.picture import Picture
+from furnel.imagefiles import Layer
+from furnel.images.picture import Picture, Rgb
 from furnel.sound import Clip
 
 Value = int | float | str | bool
@@ -39,13 +40,16 @@ class Taken:
 class Around:
     """What a step may look at beside what it is given: the original, and files that it names.
 
-    With `tell` it says in a few words what it did, where its settings do not.
+    With `tell` it says in a few words what it did, where its settings do not. The first step is given all `frames` and
+    `layers` of a source that has several.
     """
 
     original: Picture | None = None
     open_file: Callable[[str], Picture] | None = None
     open_sound: Callable[[str], Clip] | None = None
     tell: Callable[[str], None] = lambda text: None
+    frames: Callable[[], tuple[Picture, ...]] | None = None
+    layers: Callable[[], tuple[Layer, ...]] | None = None
 
     def needed_original(self, what: str) -> Picture:
         """The original. Raises FurnelError when there is none."""
@@ -75,7 +79,7 @@ class Parameter:
 
     name: str
     label: str
-    type: Literal["whole", "number", "choice", "colour", "switch", "file", "text"]
+    type: Literal["whole", "number", "choice", "colour", "switch", "file", "files", "text"]
     default: Value
     low: float = 0.0
     high: float = 0.0
@@ -99,7 +103,7 @@ class Parameter:
         allowed = ""
         if self.type == "switch":
             allowed = "" if isinstance(value, bool) else "true or false"
-        elif self.type in ("file", "text"):
+        elif self.type in ("file", "files", "text"):
             allowed = "" if isinstance(value, str) else "a path" if self.type == "file" else "a text"
         elif self.type == "choice":
             allowed = "" if value in self.choices else f"one of {', '.join(self.choices)}"
@@ -144,7 +148,8 @@ class StepType:
     - `is_layer`: it lays the file of its settings over the sound.
     - `result_size`: what size in pixels it gives; `distorts`: whether it changes proportions for that.
     - `crops`: the area of its settings is one of what it is given, not of what it gives.
-    - `turns`: whether it turns a picture round across, down, or on its side. `clears`: the colour that it makes clear.
+    - `turns`: whether it turns a picture round across, down, or on its side. `clears`: the colours (six
+      hex digits) of which nothing is to be left; `gives`: those that it puts there.
     """
 
     id: str
@@ -167,12 +172,18 @@ class StepType:
     distorts: Callable[[Values], bool] = lambda values: False
     crops: bool = False
     turns: Callable[[Values], tuple[bool, bool, bool]] | None = None
-    clears: Callable[[Values], str] | None = None
+    clears: Callable[[Values], tuple[str, ...]] | None = None
+    gives: Callable[[Values], tuple[Rgb, ...]] | None = None
 
     @property
     def file_settings(self) -> tuple[str, ...]:
         """The names of the settings that are files."""
-        return tuple(parameter.name for parameter in self.parameters if parameter.type == "file")
+        return tuple(parameter.name for parameter in self.parameters if parameter.type in ("file", "files"))
+
+    def files_in(self, values: Values) -> list[str]:
+        """The files that its settings name; several in one setting are divided by `|`."""
+        named = [name for setting in self.file_settings for name in str(values.get(setting, "")).split("|")]
+        return [name.strip() for name in named if name.strip()]
 
     @property
     def has_area(self) -> bool:
