@@ -9,6 +9,7 @@ import numpy as np
 import soundfile
 from PIL import Image
 
+from demo.strangers import make_strangers
 from furnel.mods.build import build
 from furnel.mods.deploy import install_mod
 from furnel.mods.events import fill_event
@@ -42,7 +43,7 @@ def make_demo(folder: Path) -> Path:
 
 def make_sources(folder: Path) -> None:
     """What a modder brings: pictures of the wrong size, a sheet on green, recordings at the wrong rate."""
-    folder.mkdir(parents=True, exist_ok=True)
+    make_strangers(folder)
     rng = np.random.default_rng(20)
     Image.fromarray(_dusk_planks(rng, 900, 700)).convert("RGB").save(folder / "dusk_paint.jpg", quality=93)
     coat = {**sprites.OTTER, "back": "26707f", "side": "3a98a2", "dark": "174651"}

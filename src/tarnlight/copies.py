@@ -76,7 +76,8 @@ def _bases(seed: int) -> dict[str, tuple[Pixels, str]]:
                 picture.thumbnail((SIDE, SIDE))
                 out[path] = np.asarray(picture), fmt
     for path, (_, _, _, columns, frames) in content.SHEETS.items():
-        out[path] = sprites.sheet(frames(), columns), "PNG"
+        if "_near_" not in path:  # the same again, doubled
+            out[path] = sprites.sheet(frames(), columns), "PNG"
     return out
 
 

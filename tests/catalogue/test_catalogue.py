@@ -22,7 +22,8 @@ from furnel.games.profile import ArchiveRule
 from furnel.media import KINDS, facts_of
 from furnel.progress import QUIET
 from furnel.sound import sound_info
-from tarnlight.content import HUD, PAPERS, SHEETS, TEXTURES, bank
+from tarnlight.art.shore import icons
+from tarnlight.content import HUD, MOVES, PAPERS, SHEETS, TEXTURES, bank
 
 
 @pytest.fixture
@@ -34,9 +35,9 @@ def catalogue(game: Path, tmp_path: Path) -> Catalogue:
 
 def test_facts_are_what_the_game_made(catalogue: Catalogue) -> None:
     counts = count_facets(catalogue.assets).kinds
-    assert counts["texture"] == len(TEXTURES) + len(HUD) + len(PAPERS) + 36
+    assert counts["texture"] == len(TEXTURES) + len(HUD) + len(PAPERS) + 36 + len(icons())
     assert (counts["sheet"], counts["sound"], counts["music"], counts["definition"]) == (
-        len(SHEETS),
+        len(SHEETS) + len(MOVES) + 1,
         len(bank()),
         9,
         12,
@@ -91,7 +92,7 @@ def test_the_index_may_be_deleted_or_damaged(catalogue: Catalogue, tmp_path: Pat
         file.write_bytes(damage)
         again = Catalogue(Install(catalogue.install.folder), file)
         again.refresh(QUIET)
-        assert len(again.assets) == 196
+        assert len(again.assets) == 203
         again.close()
 
 

@@ -11,7 +11,6 @@ from demo.hands import Hands
 from PIL import Image
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
-    QColorDialog,
     QComboBox,
     QDialog,
     QFileDialog,
@@ -352,7 +351,7 @@ def test_a_definition_is_looked_at_again_when_what_it_names_is_taken_away(
 
 def test_a_strip_without_colours_has_none_to_choose(hands: Hands, monkeypatch: pytest.MonkeyPatch) -> None:
     asked: list[object] = []
-    monkeypatch.setattr(QColorDialog, "getColor", lambda *_: asked.append(1))
+    monkeypatch.setattr("furnel.desktop.fit.strip_field.ask_colour", lambda *_: asked.append(1))
     field = StripField(hands.window.look, StripRule(), [])
     field.show()
     for key in ("Left", "Right", "Return"):

@@ -72,7 +72,7 @@ def test_a_crop_of_the_running_game_ranks_the_wall(
     assert "charts/cold_sound.dds" in first_names(hands)
     assert station._groups(station.wall._shelf)[0].name == "most like crop.png"  # type: ignore[arg-type]
     hands.key("Ctrl+Shift+F", hands.window)
-    assert station.wall.shown == 196
+    assert station.wall.shown == 203
     clipboard = QApplication.clipboard()
     assert clipboard is not None
     clipboard.setImage(QImage(str(file)))
@@ -80,7 +80,7 @@ def test_a_crop_of_the_running_game_ranks_the_wall(
     hands.until(lambda: station._ranking is not None, "the ranking of the pasted crop")
     assert "charts/cold_sound.dds" in first_names(hands)
     hands.click(station.sieve.kinds, QPoint(20, 20 * station.sieve.kinds.names().index("sheet") + 8))
-    assert all(path.startswith("cast/") for path in first_names(hands))
+    assert all(path.startswith(("cast/", "tiles/")) for path in first_names(hands))
 
 
 def test_a_sound_finds_its_like_and_a_text_file_is_refused_kindly(
@@ -117,10 +117,10 @@ def test_kin_are_shown_grouped_and_offered_with_a_swap(
         f"ensigns/{size}/kettle.tga" for size in ("large", "medium", "small")
     ]
     hands.key("Ctrl+J", window)
-    assert station.wall.shown == 196
+    assert station.wall.shown == 203
     station._group.setCurrentIndex(5)
     hands.settle()
-    assert 36 <= station.wall.shown < 196
+    assert 36 <= station.wall.shown < 203
     station._group.setCurrentIndex(0)
     flag = tmp_path / "flag.png"
     Image.fromarray(np.full((200, 300, 3), (180, 40, 40), np.uint8)).save(flag)
@@ -242,7 +242,7 @@ def test_an_unknown_game_is_described_and_opened(
     hands.settle()
     assert (profiles_folder() / "moss-harbour.toml").is_file()
     assert hands.window.bar.findChild(QPushButton, "game").text() == "Moss Harbour"
-    assert hands.window.find_station.wall.shown == 163
+    assert hands.window.find_station.wall.shown == 170
     assert hands.window.stations.currentWidget() is hands.window.find_station
 
 

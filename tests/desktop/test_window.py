@@ -36,7 +36,7 @@ def test_the_strip_says_what_is_left_to_do(hands: Hands, mod: Path) -> None:
     assert hands.window.strip.state("find").line == "no game open"
     hands.open(mod)
     states = {name: hands.window.strip.state(name) for name in ("find", "fit", "build", "try")}
-    assert states["find"].line == "196 assets"
+    assert states["find"].line == "203 assets"
     assert (states["fit"].line, states["fit"].breaks) == ("3 of 4 fit", 1)
     assert states["build"].waiting and states["build"].line == "not built yet"
     assert states["try"].line == "0 mods on"
@@ -45,9 +45,9 @@ def test_the_strip_says_what_is_left_to_do(hands: Hands, mod: Path) -> None:
 def test_searching_narrows_the_wall_and_keys_walk_over_it(hands: Hands, mod: Path) -> None:
     hands.open(mod)
     wall = hands.window.find_station.wall
-    assert wall.shown == 196
+    assert wall.shown == 203
     hands.find("otter walk", "cast/otter_walk.png")
-    assert wall.shown == 2
+    assert wall.shown == 3
     assert hands.window.find_station.card._name.text() == "otter_walk"
     wall.setFocus()
     hands.key("Home", wall)
@@ -56,7 +56,7 @@ def test_searching_narrows_the_wall_and_keys_walk_over_it(hands: Hands, mod: Pat
     assert first is not None and wall.current() is not None and wall.current() is not first
     hands.key("Ctrl+Shift+F", hands.window)
     hands.settle()
-    assert wall.shown == 196
+    assert wall.shown == 203
     facets = hands.window.find_station.sieve.kinds
     hands.click(facets, QPoint(20, 20 * facets.names().index("sound") + 8))
     assert wall.shown == 46
@@ -274,13 +274,13 @@ def test_a_grey_sheet_is_seen_in_the_games_tints(hands: Hands, mod: Path, source
     station.pick(original)
     hands.settle()
     bench = station.benches.of("sheet")
-    hands.click(bench._play)
+    bench.playing.go(0)
     seen = []
     for _ in range(4):
-        seen.append((bench._tint.text(), bench._sheets.grab().toImage()))
-        hands.click(bench._tint)
+        seen.append((bench.tint.text(), bench.cells.grab().toImage()))
+        hands.click(bench.tint)
     assert [text for text, _ in seen] == ["As stored", "Tint 1 of 3", "Tint 2 of 3", "Tint 3 of 3"]
-    assert seen[0][1] != seen[1][1] != seen[2][1] and bench._tint.text() == "As stored"
+    assert seen[0][1] != seen[1][1] != seen[2][1] and bench.tint.text() == "As stored"
 
 
 def test_saving_the_source_in_another_program_is_noticed(hands: Hands, mod: Path, sources: Path) -> None:
@@ -466,7 +466,7 @@ def test_a_game_is_opened_and_a_mod_begun_from_nothing(
     monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(game))
     hands.key("Ctrl+Shift+O", hands.window)
     hands.settle()
-    assert hands.window.find_station.wall.shown == 196
+    assert hands.window.find_station.wall.shown == 203
     monkeypatch.setattr(QInputDialog, "getText", lambda *_: ("Evening Post", True))
     monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path / "new"))
     hands.key("Ctrl+N", hands.window)

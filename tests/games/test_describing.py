@@ -44,7 +44,7 @@ def test_a_folder_is_surveyed_and_described_and_opened(unknown: Path) -> None:
     archives = {one.path: (one.layout, one.assets) for one in found.of("archive")}
     assert archives["data/bank0.tls"] == ("tls", 46) and archives["data/rules.zip"] == ("zip", 12)
     assert archives["data/extra.satchel"] == ("satchel", 1)
-    assert [(one.path, one.assets) for one in found.of("carved")] == [("data/figures.dat", 9)]
+    assert [(one.path, one.assets) for one in found.of("carved")] == [("data/figures.dat", 16)]
     assert {one.path for one in found.of("unknown")} == {
         "data/pictures.pak", "harbour.exe", *(f"data/songs/{name}/{name}.sum" for name in ("evening_crossing", "lamp_round")),
     }  # fmt: skip
@@ -55,7 +55,7 @@ def test_a_folder_is_surveyed_and_described_and_opened(unknown: Path) -> None:
     install = Install(unknown)
     paths = {place.path for archive in install.archives for place in install.places(archive)}
     assert {"bank0/000.wav", "extra/a/b.txt", "ensigns/small/fjell.tga", "rules/boats.toml"} <= paths
-    assert sum(path.startswith("figures/") for path in paths) == 9
+    assert sum(path.startswith("figures/") for path in paths) == 16
     assert not any(path.startswith("music/") for path in paths)
     with pytest.raises(FurnelError, match="already"):
         keep_profile(profile_text(found, "Moss Harbour"))

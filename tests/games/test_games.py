@@ -104,6 +104,6 @@ def test_running_the_game(forged: Path, tmp_path: Path) -> None:
     install = Install(forged)
     assert draw_still(install, "open water", tmp_path / "still.png").stat().st_size > 10_000
     report = ask_report(install)
-    assert len(report.words) == 196 and all(word.verdict == "accepted" for word in report.words)
+    assert len(report.words) == 203 and all(word.verdict == "accepted" for word in report.words)
     with pytest.raises(FurnelError, match="invalid choice|ended with"):
         draw_still(install, "the moon", tmp_path / "never.png")

@@ -91,7 +91,7 @@ def test_every_step_says_of_itself_what_others_ask() -> None:
             assert name in values and step.takes is not None
         if step.takes is not None:
             assert step.domain == "sound"
-    assert [name for name, step in STEP_TYPES.items() if step.is_last] == ["loudness"]
+    assert [name for name, step in STEP_TYPES.items() if step.is_last] == ["touch-up", "loudness"]
     assert [name for name, step in STEP_TYPES.items() if step.crops] == ["crop"]
 
 

@@ -115,7 +115,7 @@ def test_ground_that_was_left_over_is_counted(space: Workspace, tmp_path: Path) 
     Image.fromarray(whole).save(tmp_path / "green.png")
     swap = space.fitted(space.new_swap(OTTER, tmp_path / "green.png"))
     found = points(space, swap)["leftover"]
-    assert (found.state, found.yours) == ("differs", "3 pixels")
+    assert (found.state, found.yours) == ("differs", "3 pixels at 3, 2, 4, 2, 5, 2")
 
 
 def test_the_games_own_definitions_fit_and_broken_ones_say_where(space: Workspace, tmp_path: Path) -> None:

@@ -38,6 +38,10 @@ COMMANDS = {
         "sheets",
         "The figures in a picture, in reading order; or, with --cells, how they stand in the cells of a sheet.",
     ),
+    "recolour": (
+        "sheets",
+        "Change exactly these colours in FILES, or in all pictures below folders, each written as the kind of file that it is.",
+    ),
     "pack": ("archives", "Make an archive of every file in FOLDER."),
     "unpack": ("archives", "Write every entry of ARCHIVE as a file."),
     "guess": (

@@ -13,6 +13,7 @@ from furnel.atomic import write_bytes
 from furnel.blocks import QUALITIES, Quality
 from furnel.cli.assets import open_catalogue
 from furnel.cli.output import Bar, echo, points_json, say_json, say_outcomes, say_points, say_rows, say_spec
+from furnel.cli.sheets import cell_size
 from furnel.containers.folder import Folder
 from furnel.errors import FurnelError
 from furnel.games import RoleRule
@@ -58,6 +59,10 @@ def spec(file_or_game: Path, asset: str | None, as_json: bool) -> int:
 @click.option(
     "--match", type=click.Choice(MATCHES), default="path", help="For folders: what pairs the files."
 )
+@click.option("--cells", help="The original is a sheet with cells of this size, such as 32x48.")
+@click.option(
+    "--frames", help="How figures go into a sheet's cells: fill, or a frame map such as `1 2f 3 - =`."
+)
 @click.option("--json", "as_json", is_flag=True, help="For scripts.")
 def fit(
     source: Path,
@@ -66,6 +71,8 @@ def fit(
     target: Path,
     quality: Quality,
     match: Match,
+    cells: str | None,
+    frames: str | None,
     as_json: bool,
 ) -> int:
     """Make SOURCE match an original and write the result.
@@ -89,7 +96,12 @@ def fit(
             remedy="Write the result to another file",
         )
     known = _original(game, str(original)) if game else _original(original, None)
-    result, points = fit_file(source, known.data, known.path, quality, known.role, Bar(), known.spec)
+    role, wanted = known.role, known.spec
+    if cells:
+        role = RoleRule.model_validate({"path": "*", "role": "sheet", "cell": cell_size(cells)})
+        wanted = spec_of(known.data, known.path, role)
+    map_of = None if frames is None else "" if frames == "fill" else frames
+    result, points = fit_file(source, known.data, known.path, quality, role, Bar(), wanted, map_of)
     write_bytes(target, result)
     if as_json:
         say_json({"out": str(target), "bytes": len(result), "points": points_json(points)})

@@ -152,7 +152,12 @@ class Surroundings:
     def around(self) -> Around:
         """The same for the steps. Raises FurnelError when the original is damaged."""
         original = medium_of(self._original, self._where).opened(self._original, self._where)
-        return Around(original if isinstance(original, Picture) else None, self.open_file, self.open_sound)
+        return replace(self.files, original=original if isinstance(original, Picture) else None)
+
+    @property
+    def files(self) -> Around:
+        """The files alone, without the original."""
+        return Around(None, self.open_file, self.open_sound)
 
     def _file(self, name: str) -> Path:
         """A file that a step names; a project reads none outside its folder that nobody chose."""

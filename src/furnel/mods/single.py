@@ -5,9 +5,11 @@ from __future__ import annotations
 from pathlib import Path
 
 from furnel.blocks import Quality
+from furnel.errors import FurnelError
 from furnel.games import RoleRule
-from furnel.media import Spec, spec_of
+from furnel.media import PictureSpec, Spec, encoding_like, spec_of
 from furnel.mods.fit import FitPoint, compare, fit_all
+from furnel.mods.fit.sheets import laid_out_anew
 from furnel.mods.project import Swap
 from furnel.mods.render import Surroundings, read_source, render
 from furnel.progress import QUIET, Progress
@@ -21,14 +23,25 @@ def fit_file(
     role: RoleRule | None = None,
     progress: Progress = QUIET,
     wanted: Spec | None = None,
+    frames: str | None = None,
 ) -> tuple[bytes, list[FitPoint]]:
     """The source made to fit an original: the result's bytes and how it fits. Raises FurnelError when it cannot.
 
-    `wanted` is the original's spec, where more is known of it than its bytes tell.
+    `wanted` is the original's spec, where more is known of it than its bytes tell. With `frames` its figures are laid out anew
+    by that frame map, or by the one that is proposed when it is empty.
     """
     data = read_source(source)
     wanted = spec_of(original, original_path, role) if wanted is None else wanted
     steps, encode = fit_all(wanted, spec_of(data, str(source), role))
+    if frames is not None:
+        if not isinstance(wanted, PictureSpec) or wanted.cell is None:
+            raise FurnelError(
+                "Laying figures out",
+                where=original_path,
+                why="it is no sheet with cells",
+                remedy="Say how large they are",
+            )
+        steps, encode = laid_out_anew(wanted, steps, frames), encode or encoding_like(wanted)
     if encode is not None:
         encode = encode.model_copy(update={"quality": quality})
     swap = Swap(original=Path(original_path).name, source=str(source), steps=steps, encode=encode)

@@ -102,7 +102,7 @@ def scale_for(poses: Sequence[Pose], grid: Grid, anchors: Sequence[Spot]) -> int
     they are made smaller."""
     wide, high = max(pose.width for pose in poses), max(pose.height for pose in poses)
     room = max(min((round(spot.y) for spot in anchors if not spot.centre), default=grid.height), 1)
-    larger = min(grid.width // wide, room // high)
+    larger = min(grid.width // wide, room // high) or min(grid.width // wide, grid.height // high, 1)
     return (
         min(larger, MOST_SCALE) if larger >= 1 else -max(math.ceil(wide / grid.width), math.ceil(high / room))
     )

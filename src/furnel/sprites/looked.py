@@ -11,7 +11,7 @@ import numpy.typing as npt
 from furnel.images.picture import Picture
 from furnel.sprites.grid import Grid
 from furnel.sprites.layout import Mask, SheetLayout
-from furnel.sprites.palette import MOST, colours_in, twins
+from furnel.sprites.palette import MOST, colours_seen, twins
 from furnel.sprites.tiles import seams_of
 
 _NAMED = 4
@@ -66,7 +66,7 @@ def looked_at(
     """What there is to say of a sheet whose cells are those of a grid; `ink` is the layout's, `meets` of tiles."""
     alpha = picture.pixels[..., 3]
     half = np.argwhere((alpha > 0) & (alpha < 255))
-    colours = colours_in([picture])
+    colours = colours_seen([picture])
     few = len(colours) <= MOST
     names = layout.names(max(grid.count, max(layout.used, default=-1) + 1))
     return SheetLook(

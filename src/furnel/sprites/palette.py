@@ -18,7 +18,7 @@ _CHANGE = re.compile(r"#?([0-9a-fA-F]{6})>#?([0-9a-fA-F]{6})$")
 _GREY = 0.12  # less saturated is grey
 _HUES_APART = 0.085  # of the circle: two hues of one ramp
 MOST = 256
-TWINS = 4
+TWINS = 3
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,7 +41,7 @@ def codes_of(picture: Picture) -> npt.NDArray[np.uint32]:
     return np.where(pixels[..., 3] > 0, codes, np.uint32(0xFFFFFFFF))
 
 
-def colours_in(pictures: Sequence[Picture]) -> tuple[Colour, ...]:
+def colours_seen(pictures: Sequence[Picture]) -> tuple[Colour, ...]:
     """All colours that are seen in some pictures together, the most frequent first."""
     found: dict[int, list[int]] = {}
     for picture in pictures:
@@ -96,6 +96,24 @@ def ramp_onto(ramp: Sequence[Rgb], onto: Sequence[Rgb]) -> dict[Rgb, Rgb]:
         high = min(low + 1, len(wanted) - 1)
         mixed = [round(a + (b - a) * part) for a, b in zip(wanted[low], wanted[high], strict=True)]
         out[colour] = (mixed[0], mixed[1], mixed[2])
+    return out
+
+
+def ramp_moved(ramp: Sequence[Rgb], old: Rgb, new: Rgb) -> dict[Rgb, Rgb]:
+    """What each colour of a ramp becomes when one of them does: its hue turned, its strength and light changed as much."""
+    (hue, strength, value), (to_hue, to_strength, to_value) = (
+        colorsys.rgb_to_hsv(*(part / 255 for part in colour)) for colour in (old, new)
+    )
+    out = {}
+    for colour in ramp:
+        h, s, v = colorsys.rgb_to_hsv(*(part / 255 for part in colour))
+        own = (
+            (h + to_hue - hue) % 1.0 if strength else to_hue,
+            min(s * to_strength / strength, 1.0) if strength else to_strength,
+            min(v * to_value / value, 1.0) if value else to_value,
+        )
+        red, green, blue = (round(part * 255) for part in colorsys.hsv_to_rgb(*own))
+        out[colour] = new if colour == old else (red, green, blue)
     return out
 
 

@@ -15,15 +15,16 @@ from PyQt6.QtGui import (
     QPaintEvent,
     QPen,
 )
-from PyQt6.QtWidgets import QApplication, QColorDialog, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QApplication, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.catalogue import Wanted
 from furnel.catalogue.wanted import SIDE
 from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.imaging import to_image
-from furnel.desktop.look import Look, dressed, font
+from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import button
+from furnel.desktop.widgets.colours import ask_colour
 from furnel.desktop.widgets.dropping import files_of
 from furnel.images.picture import Picture
 from furnel.sound import waveform
@@ -179,6 +180,7 @@ class LikeBox(QWidget):
             self.file_wanted.emit(what)
 
     def _ask_colour(self) -> None:
-        colour = QColorDialog.getColor(QColor(160, 90, 50), dressed(self), "A colour to look for")
-        if colour.isValid():
-            self.set(Wanted(colour.name(), colour=(colour.red(), colour.green(), colour.blue())))
+        ask_colour(
+            self, "A colour to look for", (160, 90, 50),
+            lambda colour: self.set(Wanted(f"#{bytes(colour).hex()}", colour=colour)),
+        )  # fmt: skip

@@ -47,6 +47,10 @@ class Bench(QWidget):
         """Show what its record's `load` made; with `keep_view` it is another state of what is shown."""
         raise NotImplementedError
 
+    def show_point(self, key: str) -> bool:
+        """Light up where a fit point is not met, if that can be shown; whether it can."""
+        return False
+
     def show_instead(self, image: QImage) -> None:
         """Show a quick look in place of the result, until the next content comes."""
 

@@ -11,11 +11,11 @@ from PyQt6.QtGui import QDragEnterEvent, QDropEvent
 from PyQt6.QtWidgets import QStackedWidget
 
 from furnel.catalogue import Catalogue
+from furnel.desktop.fit.arranging import SHEET_BENCH
 from furnel.desktop.fit.bench import Bench, BenchType, Hands, Loading
 from furnel.desktop.fit.definition_bench import DEFINITION_BENCH
 from furnel.desktop.fit.hearing import SOUND_BENCH
 from furnel.desktop.fit.seeing import PICTURE_BENCH
-from furnel.desktop.fit.sheet_bench import SHEET_BENCH
 from furnel.desktop.tiles import Tile, tile_of
 from furnel.desktop.widgets.basics import label
 from furnel.desktop.widgets.dropping import files_of, welcome_files

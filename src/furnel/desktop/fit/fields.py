@@ -6,10 +6,8 @@ from collections.abc import Callable
 from typing import Any
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtGui import QColor
 from PyQt6.QtWidgets import (
     QCheckBox,
-    QColorDialog,
     QComboBox,
     QDoubleSpinBox,
     QFileDialog,
@@ -21,7 +19,8 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from furnel.desktop.look import dressed
+from furnel.desktop.widgets.colours import ask_colour
+from furnel.images.picture import Rgb
 from furnel.mods.steps import Parameter, Value
 
 _STEPS = 400  # places of a slider
@@ -42,7 +41,7 @@ def parameter_field(parameter: Parameter, value: Value, change: Change, moving: 
         field = _colour(parameter, str(value), change)
     elif parameter.type == "file":
         field = _file(parameter, str(value), change)
-    elif parameter.type == "text":
+    elif parameter.type in ("text", "files"):
         field = _text(str(value), change)
     else:
         field = _number(parameter, float(value), change, moving)
@@ -73,12 +72,15 @@ def _colour(parameter: Parameter, value: str, change: Change) -> QWidget:
     swatch.setStyleSheet(f"border-left: 18px solid #{value}; text-align: left")
 
     def ask() -> None:
-        picked = QColorDialog.getColor(QColor(f"#{value}"), dressed(swatch), parameter.label)
-        if picked.isValid():
-            change(picked.name()[1:])
+        ask_colour(swatch, parameter.label, _rgb(value), lambda picked: change(bytes(picked).hex()))
 
     swatch.clicked.connect(ask)
     return swatch
+
+
+def _rgb(code: str) -> Rgb:
+    red, green, blue = bytes.fromhex(code)
+    return red, green, blue
 
 
 def _text(value: str, change: Change) -> QWidget:

@@ -1,238 +1,359 @@
-"""The sheet bench: both sheets with their grid, and both animations playing in step."""
+"""The sheet bench: both sheets with their cells, the source's figures, the colours, and both animations playing in step."""
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QFont, QImage, QPainter, QPaintEvent, QPen
-from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QSlider, QVBoxLayout, QWidget
+from PyQt6.QtCore import QPoint, QRectF, pyqtSignal
+from PyQt6.QtGui import QImage, QPainter, QPaintEvent
+from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QStackedWidget, QVBoxLayout, QWidget
 
-from furnel.desktop.actions import key_of, with_key
-from furnel.desktop.fit.bench import Bench, BenchType
-from furnel.desktop.fit.picture_content import PictureContent, Side, load_pictures
-from furnel.desktop.imaging import paint_checks, to_image
-from furnel.desktop.look import Look, font
-from furnel.desktop.timing import timer
+from furnel.desktop.fit.bench import Bench
+from furnel.desktop.fit.cells_pane import CellsPane
+from furnel.desktop.fit.figures_pane import FiguresPane
+from furnel.desktop.fit.palette_strip import PaletteTray
+from furnel.desktop.fit.playing import Playing
+from furnel.desktop.fit.sheet_content import SheetContent, tinted_images
+from furnel.desktop.imaging import paint_checks
+from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import as_panel, button, label
-from furnel.images import compose
+from furnel.images.picture import Rgb
+from furnel.sprites import Placing
+from furnel.words import count
 
-_SHOWN = "tinted"  # the image that the sheet bench keeps for itself
+TRAYS = ("Figures", "Colours", "Ground")
+TOOLS = ("Arrange", "Pencil", "Fill")
+_PLAYING, _TRAY = 216, 196
+CELL_ACTS = (
+    ("mirror", "Mirror", "The other way round  (F)"),
+    ("hold", "Hold", "The figure of the cell before  (H)"),
+    ("larger", "Larger", "One whole time larger  (L)"),
+    ("smaller", "Smaller", "One whole time smaller  (S)"),
+    ("empty", "Empty", "No figure in it  (Backspace)"),
+    ("keep", "Original's", "As the original has it  (K)"),
+)
 
 
-class _Sheets(QWidget):
-    """Both sheets, one over the other, with the cell that is playing outlined."""
+class _Ground(QWidget):
+    """A piece of ground built of the tiles, the original's beside yours."""
 
     def __init__(self, look: Look) -> None:
         super().__init__()
         self._look = look
-        self.content: PictureContent | None = None
-        self.frame = 0
-        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
-        self.setAccessibleName("Sheets")
-
-    def sizeHint(self) -> QSize:
-        return QSize(600, 260)
+        self.images: tuple[QImage, QImage] | None = None
+        self.setAccessibleName("Ground built of both")
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
         painter.fillRect(self.rect(), self._look.colour("stage"))
-        if self.content is None:
+        if self.images is None:
+            painter.setPen(self._look.colour("quiet"))
+            painter.drawText(20, 30, "Only a sheet of tiles is built into ground")
             return
-        half = self.height() / 2
-        self._paint(painter, QRectF(0, 0, self.width(), half), self.content.original, "original", "tarn")
-        self._paint(painter, QRectF(0, half, self.width(), half), self.content.yours, "yours", "ember")
-
-    def _paint(self, painter: QPainter, area: QRectF, side: Side, word: str, role: str) -> None:
-        assert self.content is not None
-        width, height = side.size
-        inner = area.adjusted(24, 30, -24, -12)
-        scale = min(inner.width() / width, inner.height() / height)
-        scale = float(int(scale)) if scale >= 1 else scale
-        box = QRectF(
-            inner.center().x() - width * scale / 2,
-            inner.center().y() - height * scale / 2,
-            width * scale,
-            height * scale,
-        )
-        paint_checks(painter, box, self._look.colour("stage"), self._look.colour("stage-dark"), 8)
-        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, scale < 1)
-        painter.drawImage(box, side.image(0, _SHOWN))
-        painter.setFont(font(12, QFont.Weight.Medium))
-        painter.setPen(self._look.colour(role))
-        painter.drawText(QPointF(box.left(), box.top() - 9), word)
-        cell = self.content.cell
-        if (
-            cell is None
-            or side.size[0] % cell[0]
-            or side.size[1] % cell[1]
-            or side.size != self.content.original.size
-        ):
-            return
-        painter.setPen(QPen(self._look.colour("window", 0.55), 1))
-        for column in range(width // cell[0] + 1):
-            x = box.left() + column * cell[0] * scale
-            painter.drawLine(QPointF(x, box.top()), QPointF(x, box.bottom()))
-        for row in range(height // cell[1] + 1):
-            y = box.top() + row * cell[1] * scale
-            painter.drawLine(QPointF(box.left(), y), QPointF(box.right(), y))
-        row, column = divmod(self.frame, width // cell[0])
-        painter.setPen(QPen(self._look.colour("selection"), 2))
-        painter.drawRect(
-            QRectF(
-                box.left() + column * cell[0] * scale,
-                box.top() + row * cell[1] * scale,
-                cell[0] * scale,
-                cell[1] * scale,
-            )
-        )
-
-
-class _Stage(QWidget):
-    """One animation's current frame, as large as whole pixels allow."""
-
-    def __init__(self, look: Look, word: str, role: str) -> None:
-        super().__init__()
-        self._look, self._word, self._role = look, word, role
-        self.image: QImage | None = None
-        self.part = QRectF()
-        self.setMinimumHeight(150)
-
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        painter = QPainter(self)
-        painter.fillRect(self.rect(), self._look.colour("window"))
-        if self.image is not None and not self.part.isEmpty():
-            scale = min((self.width() - 40) / self.part.width(), (self.height() - 44) / self.part.height())
-            scale = float(int(scale + 0.1)) if scale >= 1 else scale
-            width, height = self.part.width() * scale, self.part.height() * scale
-            box = QRectF((self.width() - width) / 2, (self.height() - height) / 2 + 8, width, height)
+        half = self.width() / 2
+        for side, image in enumerate(self.images):
+            scale = min((half - 24) / image.width(), (self.height() - 16) / image.height())
+            scale = float(int(scale)) if scale >= 1 else scale
+            wide, high = image.width() * scale, image.height() * scale
+            box = QRectF(half * side + (half - wide) / 2, (self.height() - high) / 2, wide, high)
             paint_checks(painter, box, self._look.colour("stage"), self._look.colour("stage-dark"), 8)
-            painter.drawImage(box, self.image, self.part)
-        painter.setFont(font(12, QFont.Weight.Medium))
-        painter.setPen(self._look.colour(self._role))
-        painter.drawText(QPointF(14, 20), self._word)
+            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, scale < 1)
+            painter.drawImage(box, image)
+
+
+class _CellCard(QWidget):
+    """What is in the chosen cells, and what can be done with it. `asked` names that."""
+
+    asked = pyqtSignal(str)
+
+    def __init__(self) -> None:
+        super().__init__()
+        as_panel(self, name="stagebar")
+        row = QHBoxLayout(self)
+        row.setContentsMargins(2, 2, 8, 2)
+        row.setSpacing(1)
+        self.buttons: dict[str, QPushButton] = {}
+        for act, text, tip in (*CELL_ACTS, ("fill", "Fill anew", "Spread the figures over all cells again")):
+            part = self.buttons[act] = button(text, tip, "plain")
+            part.clicked.connect(lambda _=False, act=act: self.asked.emit(act))
+            row.addWidget(part)
+        row.addStretch(1)
+
+    def show_cells(self, content: SheetContent, cells: list[int]) -> str:
+        """Offer what can be done with the chosen cells; what is in them."""
+        figures = content.figures
+        self.setVisible(figures.found is not None and not content.spec.meets)
+        for act, part in self.buttons.items():
+            part.setEnabled(bool(cells) or act == "fill")
+        if not cells:
+            return ""
+        names = ", ".join(content.names[cell] for cell in cells[:3]) + (" …" if len(cells) > 3 else "")
+        return f"{names}: {self._told(content, cells[-1])}" if figures.laid_out else names
+
+    @staticmethod
+    def _told(content: SheetContent, cell: int) -> str:
+        placing = content.figures.cells[cell] if cell < len(content.figures.cells) else Placing(None)
+        if placing.pose is None:
+            return "the original's" if placing.keep else "empty"
+        words = [f"figure {placing.pose + 1}"]
+        words += ["mirrored"] if placing.flip else []
+        words += [f"×{placing.scale}"] if placing.scale else []
+        words += [f"moved {placing.right:+d} {placing.down:+d}"] if placing.right or placing.down else []
+        return ", ".join(words)
 
 
 class SheetBench(Bench):
-    """Compares two sheets, still and moving."""
+    """Compares two sheets, still and moving. What is done on it is asked for by its parts: `cells`, `source`, `colours`,
+    `card`, and by `acted` (`mirror all`, `character`, `save`, `colour`)."""
+
+    acted = pyqtSignal(str)
 
     def __init__(self, look: Look) -> None:
         super().__init__()
-        self._content: PictureContent | None = None
-        self._sheets = _Sheets(look)
-        self._stages = (_Stage(look, "original, playing", "tarn"), _Stage(look, "yours, playing", "ember"))
-        self._clock = timer(self, self._advance, repeats=True)
-        self._frame = 0
-        bar = as_panel(QWidget(), name="stagebar")
-        row = QHBoxLayout(bar)
-        row.setContentsMargins(10, 4, 14, 4)
-        self._play = button("Pause", with_key("Stop and go on", "hear"), "plain")
-        self._play.setShortcut(key_of("hear"))
-        self._play.clicked.connect(self._turn)
-        self._step = button("Next frame", "One frame on", "plain")
-        self._step.clicked.connect(self._advance)
-        self._speed = QSlider(Qt.Orientation.Horizontal)
-        self._speed.setRange(2, 30)
-        self._speed.setValue(8)
-        self._speed.setFixedWidth(110)
-        self._speed.setToolTip("Frames a second")
-        self._speed.setAccessibleName("Frames a second")
-        self._speed.valueChanged.connect(self._set_speed)
-        self._tint = button(
-            "As stored",
-            "Show it in the colours that the game multiplies it with, one after the other",
-            "plain",
-        )
-        self._tint.clicked.connect(self._next_tint)
+        self.content: SheetContent | None = None
+        self.theirs = CellsPane(look, "original", "tarn", works=False)
+        self.cells = CellsPane(look, "yours", "ember", works=True)
+        self.source, self.colour_tray, self.playing = FiguresPane(look), PaletteTray(look), Playing(look)
+        self.colours = self.colour_tray.strip
+        self.card, self._ground = _CellCard(), _Ground(look)
         self._tinted = -1  # as stored
-        self._says, self._rate = label("", "caption"), label("", "caption")
-        for part in (self._play, self._step, self._speed, self._rate, self._tint):
-            row.addWidget(part)
-        row.addStretch(1)
-        row.addWidget(self._says)
-        moving = QHBoxLayout()
-        moving.setSpacing(1)
-        for stage in self._stages:
-            moving.addWidget(stage, 1)
+        self._readout = label("", "caption")
+        self.tray = QStackedWidget()
+        self.tray.setFixedHeight(_TRAY)
+        for part in (self.source, self.colour_tray, self._ground):
+            self.tray.addWidget(part)
+        left = QVBoxLayout()
+        left.setSpacing(1)
+        for widget, stretch in (
+            (self.theirs, 1),
+            (self.cells, 1),
+            (self.card, 0),
+            (self._make_foot(), 0),
+            (self.tray, 0),
+        ):
+            left.addWidget(widget, stretch)
+        self.playing.setFixedWidth(_PLAYING)
+        row = QHBoxLayout()
+        row.setSpacing(1)
+        row.addLayout(left, 1)
+        row.addWidget(self.playing)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
-        column.addWidget(bar)
-        column.addWidget(self._sheets, 4)
-        column.addLayout(moving, 5)
-        self._set_speed(8)
+        column.addWidget(self._make_bar())
+        column.addLayout(row, 1)
+        self._join()
 
-    def show_content(self, content: PictureContent, keep_view: bool) -> None:
+    def _make_bar(self) -> QWidget:
+        bar = as_panel(QWidget(), name="stagebar")
+        row = QHBoxLayout(bar)
+        row.setContentsMargins(10, 4, 10, 4)
+        row.setSpacing(1)
+        self.tools = QButtonGroup(self)
+        for name, tip in zip(
+            TOOLS, ("Choose cells and put figures into them", "Paint single pixels; the right button takes a colour",
+                    "Fill what hangs together with one colour"), strict=True,
+        ):  # fmt: skip
+            part = button(name, tip, "plain")
+            part.setCheckable(True)
+            part.setChecked(name == "Arrange")
+            part.clicked.connect(lambda _=False, name=name: self.use_tool(name))
+            self.tools.addButton(part)
+            row.addWidget(part)
+        self.pencil = button("", "The pencil's colour", "plain")
+        self.pencil.setAccessibleName("Pencil's colour")
+        self.pencil.clicked.connect(lambda: self.acted.emit("colour"))
+        row.addWidget(self.pencil)
+        row.addSpacing(10)
+        self.mirror = button("Mirror all", "Every figure the other way round", "plain")
+        self.mirror.clicked.connect(lambda: self.acted.emit("mirror all"))
+        self.unlike = button("Differences", "Mark the frames that differ from the original's", "plain")
+        self.unlike.setCheckable(True)
+        self.unlike.toggled.connect(self._show_unlike)
+        self.tint = button(
+            "As stored", "In the colours that the game multiplies it with, one after the other", "plain"
+        )
+        self.tint.clicked.connect(self._next_tint)
+        self.character = button(
+            "Whole character", "Changes of colour and mirroring go to all of its pictures", "plain"
+        )
+        self.character.setCheckable(True)
+        self.save = button("Save frames…", "As a GIF or APNG, as numbered files, as layers", "plain")
+        self.save.clicked.connect(lambda: self.acted.emit("save"))
+        for part in (self.mirror, self.unlike, self.tint, self.character):
+            row.addWidget(part)
+        row.addStretch(1)
+        row.addWidget(self.save)
+        return bar
+
+    def _make_foot(self) -> QWidget:
+        foot = as_panel(QWidget(), name="stagebar")
+        row = QHBoxLayout(foot)
+        row.setContentsMargins(10, 3, 14, 3)
+        row.setSpacing(1)
+        self.trays = QButtonGroup(self)
+        for place, name in enumerate(TRAYS):
+            part = button(name, "What is shown below the sheets", "plain")
+            part.setCheckable(True)
+            part.setChecked(place == 0)
+            part.clicked.connect(lambda _=False, name=name: self.show_tray(name))
+            self.trays.addButton(part)
+            row.addWidget(part)
+        row.addStretch(1)
+        row.addWidget(self._readout)
+        return foot
+
+    def _join(self) -> None:
+        """Let the parts follow each other."""
+        self.theirs.viewed.connect(self.cells.set_view)
+        self.cells.viewed.connect(self.theirs.set_view)
+        self.playing.turned.connect(self._turned)
+        self.cells.chosen.connect(self._chosen)
+        self.colours.lit.connect(self._light)
+        for pane in (self.theirs, self.cells):
+            pane.pointed.connect(lambda x, y, pane=pane: self._read_out(pane, x, y))
+        self.source.carried.connect(self._carried)
+        self.use_tool("Arrange")
+        self.use_colour((0, 0, 0))
+
+    def show_content(self, content: SheetContent, keep_view: bool) -> None:
         """Show two sheets; the animation starts."""
-        self._content = self._sheets.content = content
+        self.content = content
         if not keep_view:
-            self._frame = 0
             self._tinted = -1
-        self._tint.setVisible(bool(self._tints))
-        self._dress()
-        cell = content.cell or (0, 0)
-        self._says.setText(f"{content.frames} frames of {cell[0]} × {cell[1]}, yours {content.yours_frames}")
-        self._clock.start()
-        self._play.setText("Pause")
-        self._show()
+        for pane in (self.theirs, self.cells):
+            pane.show_content(content, keep_view)
+        self.tint.setVisible(bool(self._tints))
+        self.unlike.setText(f"Differences: {len(content.unlike)}" if content.unlike else "Differences")
+        self.playing.show_content(content, keep_view)
+        self._dress(keep_view)
+        self.source.show_figures(content.figures, self._source_word(), keep_view)
+        left = content.marks.get("leftover", ())
+        pixels = content.pictures.yours.pixels.pixels
+        forgotten = frozenset(
+            (int(r), int(g), int(b)) for x, y, _, _ in left for r, g, b in [pixels[y, x, :3]]
+        )
+        self.colours.show_colours(content.colours, forgotten, content.locked)
+        self.colour_tray.tell()
+        self._ground.images = content.ground
+        self._ground.update()
+        for part in self.trays.buttons():
+            part.setVisible(part.text() != "Ground" or content.ground is not None)
+        if not keep_view:
+            self.show_tray("Ground" if content.spec.meets else "Figures")
+        self._chosen()
+        self._light(self.colours.colour)
+
+    def _source_word(self) -> str:
+        figures = self.content.figures if self.content is not None else None
+        if figures is None or figures.found is None:
+            return f"source: {figures.why}" if figures is not None and figures.why else "source"
+        words = count(len(figures.found.poses), "figure")
+        size = f", {figures.scale} times as large" if figures.laid_out and figures.scale > 1 else ""
+        size = f", {-figures.scale} times smaller" if figures.laid_out and figures.scale < -1 else size
+        grounds = ", ".join(f"#{bytes(colour).hex()}" for colour in figures.found.ground)
+        return f"source: {words}{size}{f', ground {grounds}' if grounds else ''}"
+
+    def show_point(self, key: str) -> bool:
+        marks = self.content.marks.get(key, ()) if self.content is not None else ()
+        self.cells.marks = marks
+        self.cells.update()
+        if not marks or self.content is None or not self.content.fits:
+            return bool(marks)
+        self.cells.look_at(marks[0])
+        left, top, _, _ = marks[0]
+        for cell in range(len(self.content.names)):
+            x, y, wide, high = self.content.grid.box(cell)
+            if x <= left < x + wide and y <= top < y + high:
+                self.playing.show_cell(cell)
+        return True
+
+    # parts
+
+    def show_tray(self, name: str) -> None:
+        """Show the figures, the colours or the ground."""
+        self.tray.setCurrentIndex(TRAYS.index(name))
+        self.trays.buttons()[TRAYS.index(name)].setChecked(True)
+
+    def use_tool(self, name: str) -> None:
+        """Arrange figures, or paint pixels."""
+        self.cells.tool = "" if name == "Arrange" else name.lower()
+        self.tools.buttons()[TOOLS.index(name)].setChecked(True)
+        self.pencil.setVisible(name != "Arrange")
+
+    def use_colour(self, colour: Rgb | None) -> None:
+        """Paint in a colour; None is clear."""
+        self.cells.pencil = colour
+        self.pencil.setText(f"#{bytes(colour).hex()}" if colour is not None else "clear")
+        line = f"#{bytes(colour).hex()}" if colour is not None else "transparent"
+        self.pencil.setStyleSheet(f"QPushButton {{ border-left: 16px solid {line}; padding-left: 6px }}")
+
+    def _show_unlike(self, on: bool) -> None:
+        self.cells.unlike_shown = on
+        self.cells.update()
 
     @property
-    def _tints(self) -> tuple[tuple[int, int, int], ...]:
-        scene = self._content.scene if self._content is not None else None
+    def _tints(self) -> tuple[Rgb, ...]:
+        scene = self.content.pictures.scene if self.content is not None else None
         return scene.tints if scene is not None else ()
 
     def _next_tint(self) -> None:
         self._tinted = (self._tinted + 2) % (len(self._tints) + 1) - 1
-        self._dress()
-        self._show()
+        self._dress(True)
 
-    def _dress(self) -> None:
+    def _dress(self, keep_view: bool) -> None:
         """Make the images of the tint that is chosen; sheets are small."""
-        if self._content is None:
+        if self.content is None:
             return
-        self._tint.setText(
-            "As stored" if self._tinted < 0 else f"Tint {self._tinted + 1} of {len(self._tints)}"
+        many = len(self._tints)
+        self.tint.setText("As stored" if self._tinted < 0 else f"Tint {self._tinted + 1} of {many}")
+        images = tinted_images(self.content, self._tints[self._tinted] if self._tinted >= 0 else None)
+        for pane, image in zip((self.theirs, self.cells), images, strict=True):
+            pane.show_image(image, keep_view)
+        self.playing.show_images(images)
+
+    def _turned(self, cell: int) -> None:
+        for pane in (self.theirs, self.cells):
+            pane.frame = cell
+            pane.update()
+
+    def _chosen(self) -> None:
+        if self.content is not None:
+            told = self.card.show_cells(self.content, self.cells.cells)
+            self.cells.word = f"yours · {told}" if told else "yours"
+            self.cells.update()
+
+    def _light(self, colour: Rgb | None) -> None:
+        """Light the pixels of a colour up in yours."""
+        lit = frozenset[tuple[int, int]]()
+        if colour is not None and self.content is not None:
+            pixels = self.content.pictures.yours.pixels.pixels
+            found = ((pixels[..., :3] == colour).all(axis=2) & (pixels[..., 3] > 0)).nonzero()
+            lit = frozenset(zip(found[1].tolist(), found[0].tolist(), strict=True))
+        self.cells.lit = lit
+        self.cells.update()
+
+    def _carried(self, everywhere: QPoint) -> None:
+        self.cells.aim(everywhere)
+
+    def _read_out(self, pane: CellsPane, x: int, y: int) -> None:
+        content = self.content
+        if content is None:
+            return
+        if x < 0 or pane.image is None:
+            wide, high = content.cell
+            self._readout.setText(
+                f"{content.pictures.frames} frames of {wide} × {high}, yours {content.pictures.yours_frames}"
+            )
+            return
+        colour = pane.image.pixelColor(x, y)
+        told = (
+            f"#{colour.name()[1:]}"
+            if colour.alpha() == 255
+            else "clear"
+            if not colour.alpha()
+            else f"{colour.name()} half clear"
         )
-        for side in (self._content.original, self._content.yours):
-            side.images[0, _SHOWN] = side.image(0, "RGB")
-            if self._tinted >= 0:
-                side.images[0, _SHOWN] = to_image(compose.tinted(side.levels[0], self._tints[self._tinted]))
-
-    def hideEvent(self, event: object) -> None:
-        self._clock.stop()
-
-    def showEvent(self, event: object) -> None:
-        if self._content is not None:
-            self._clock.start()
-
-    def _turn(self) -> None:
-        if self._clock.isActive():
-            self._clock.stop()
-        else:
-            self._clock.start()
-        self._play.setText("Pause" if self._clock.isActive() else "Play")
-
-    def _set_speed(self, rate: int) -> None:
-        self._clock.setInterval(1000 // rate)
-        self._rate.setText(f"{rate} a second")
-
-    def _advance(self) -> None:
-        self._frame += 1
-        self._show()
-
-    def _show(self) -> None:
-        content = self._content
-        if content is None or content.cell is None:
-            return
-        sides = ((content.original, content.frames), (content.yours, content.yours_frames))
-        for stage, (side, count) in zip(self._stages, sides, strict=True):
-            columns = max(side.size[0] // content.cell[0], 1)
-            row, column = divmod(self._frame % max(count, 1), columns)
-            stage.image = side.image(0, _SHOWN)
-            fits = count > 0 and side.size == content.original.size
-            part = QRectF(column * content.cell[0], row * content.cell[1], *content.cell)
-            stage.part = part if fits else QRectF(0, 0, *side.size)
-            stage.update()
-        self._sheets.frame = self._frame % max(content.frames, 1)
-        self._sheets.update()
-
-
-SHEET_BENCH = BenchType(("sheet",), lambda hands: SheetBench(hands.look), load_pictures)
+        named = next((
+            f"{name}, {x - left} {y - top}  " for cell, name in enumerate(content.names)
+            for left, top, wide, high in [content.grid.box(cell)] if left <= x < left + wide and top <= y < top + high
+        ), "between cells  ")  # fmt: skip
+        self._readout.setText(f"{named}{told}  at {x}, {y}")

@@ -76,6 +76,7 @@ class FitStation(QWidget):
         self.table.wanted.connect(self.wanted)
         self.table.mend.connect(self._mend)
         self.table.insist.connect(self._insist)
+        self.table.shown.connect(self._show_point)
         self.steps.changed.connect(self._hands.change)
         self.changes.dropped.connect(lambda address: session.swaps.take_games(self.current, address))
         self.steps.previewed.connect(self._preview)
@@ -249,6 +250,11 @@ class FitStation(QWidget):
         better = mended(swap, key, examined.original, examined.result)
         if better is not None:
             self._session.swaps.set_swap(with_encoding(better, examined.original), f"Match {key}")
+
+    def _show_point(self, key: str) -> None:
+        bench = self.benches.shown
+        if bench is not None:
+            bench.show_point(key)
 
     def _insist(self, key: str, on: bool) -> None:
         swap = self._session.swap(self.current)

@@ -15,10 +15,11 @@ from PyQt6.QtGui import (
     QPaintEvent,
     QPen,
 )
-from PyQt6.QtWidgets import QColorDialog, QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.look import Look, dressed
 from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.colours import ask_colour
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.images.picture import Rgb
 from furnel.texts.strips import StripRule
@@ -81,12 +82,13 @@ class Row(QWidget):
     def _choose(self) -> None:
         if not self.colours:
             return
-        chosen = QColorDialog.getColor(QColor(*self.colours[self.current]), dressed(self), "A colour")
-        if chosen.isValid():
-            fresh = list(self.colours)
-            fresh[self.current] = (chosen.red(), chosen.green(), chosen.blue())
-            if fresh != self.colours:
-                self.changed.emit(fresh)
+        place, families = self.current, [("The strip", self.colours)]
+        ask_colour(self, "A colour", self.colours[place], lambda chosen: self._take(place, chosen), families)
+
+    def _take(self, place: int, chosen: Rgb) -> None:
+        fresh = list(self.colours)
+        fresh[place] = chosen
+        self.changed.emit(fresh)
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
         welcome_files(event)

@@ -124,12 +124,14 @@ class _Table(QWidget):
 class FitTable(QWidget):
     """The table with its head, and a box that explains the picked point.
 
-    `wanted` asks for a command, `mend` for one point to be put right, `insist` for one to stay as it is.
+    `wanted` asks for a command, `mend` for one point to be put right, `insist` for one to stay as it is, `shown` for the
+    places of one to be shown.
     """
 
     wanted = pyqtSignal(str)
     mend = pyqtSignal(str)
     insist = pyqtSignal(str, bool)
+    shown = pyqtSignal(str)
 
     def __init__(self, look: Look) -> None:
         super().__init__()
@@ -158,8 +160,11 @@ class FitTable(QWidget):
         )
         self._keep.setCheckable(True)
         self._keep.clicked.connect(lambda on: self.insist.emit(self.table.points[self.table.row].key, on))
+        self._show = button("Show", "Show where in the picture", "plain")
+        self._show.clicked.connect(lambda: self.shown.emit(self.table.points[self.table.row].key))
         tools = QHBoxLayout()
         tools.addStretch(1)
+        tools.addWidget(self._show)
         tools.addWidget(self._keep)
         tools.addWidget(self._mend)
         inner.addLayout(tools)
@@ -216,6 +221,7 @@ class FitTable(QWidget):
         self._remedy.setText(f"{point.remedy}." if point.remedy else "")
         self._remedy.setVisible(bool(point.remedy))
         self._mend.setVisible(point.key in self._mendable and bool(point.remedy))
+        self._show.setVisible(bool(point.at) and point.state != "fits")
         self._keep.setVisible(point.state != "fits" or point.insisted)
         self._keep.setChecked(point.insisted)
 

@@ -10,7 +10,6 @@ from PyQt6.QtCore import QEvent, QObject, QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import (
     QAbstractItemView,
-    QColorDialog,
     QComboBox,
     QHBoxLayout,
     QLineEdit,
@@ -20,9 +19,10 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from furnel.desktop.look import Look, dressed
+from furnel.desktop.look import Look
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import Switch, button, label
+from furnel.desktop.widgets.colours import ask_colour
 from furnel.mods.records import Book, Line
 from furnel.texts import Meaning
 from furnel.texts.document import Value, scalar_text
@@ -156,11 +156,12 @@ class Swatch(QPushButton):
 
     def _choose(self) -> None:
         mark = "#" if self._text.startswith("#") else ""
-        chosen = QColorDialog.getColor(
-            QColor(f"#{self._text.removeprefix('#')[:6]}"), dressed(self), "A colour"
-        )
-        if chosen.isValid():
-            self.changed.emit(mark + chosen.name()[1:] + self._text.removeprefix("#")[6:])
+        digits = self._text.removeprefix("#")
+        now = QColor(f"#{digits[:6]}")
+        ask_colour(
+            self, "A colour", (now.red(), now.green(), now.blue()),
+            lambda chosen: self.changed.emit(mark + bytes(chosen).hex() + digits[6:]),
+        )  # fmt: skip
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         super().paintEvent(event)

@@ -67,17 +67,29 @@ def frames_steps(original: PictureSpec, source: PictureSpec) -> list[StepUse]:
 
 
 def _mend_frames(original: PictureSpec, _: PictureSpec) -> list[StepUse] | None:
-    if original.cell is None:
-        return None
+    return [layout_use(original)] if original.cell is not None else None
+
+
+def layout_use(original: PictureSpec) -> StepUse:
+    """The step that lays figures out in an original's cells, or makes its tiles."""
     values = cell_values(original)
     if original.meets:
-        return [StepUse(do="tiles", values={**values, "meets": meets_text(original.meets)})]
+        return StepUse(do="tiles", values={**values, "meets": meets_text(original.meets)})
     layout = original.sheet.layout if original.sheet is not None else None
     if layout is not None and layout.animations:
         values["runs"] = layout.runs
     if layout is not None and layout.key is not None:
         values["key"] = bytes(layout.key).hex()
-    return [StepUse(do="frames", values=values)]
+    return StepUse(do="frames", values=values)
+
+
+def laid_out_anew(original: PictureSpec, steps: Sequence[StepUse], cells: str) -> tuple[StepUse, ...]:
+    """Steps whose figures are laid out by a frame map (empty: the proposed one), in place of what brought the whole picture to
+    its size."""
+    use = layout_use(original)
+    values = {**use.values, **({"map": cells} if cells else {})}
+    kept = [step for step in steps if step.do not in ("frames", "size", "clear-colour")]
+    return (StepUse(do=use.do, values=values), *kept)
 
 
 def cell_values(original: PictureSpec) -> dict[str, Value]:

@@ -70,9 +70,14 @@ def bed_of(sheet: Picture, layout: SheetLayout) -> Bed:
     return Bed(sheet, grid, anchors_of(sheet, grid, layout.animations, layout.ink(sheet)), layout.key)
 
 
-def cells_in(values: Values, found: Found, layout: SheetLayout, grid: Grid) -> tuple[Placing, ...]:
-    """The frame map of a step's settings, or the one that is proposed."""
+def cells_in(
+    values: Values, found: Found, layout: SheetLayout, grid: Grid, height: int
+) -> tuple[Placing, ...]:
+    """The frame map of a step's settings, or the one that is proposed, for a sheet of this height."""
     wanted = parse_map(str(values["map"])) or filled(found.poses, grid.count, layout.animations)
+    if layout.animations:  # what no animation has stays as the original's
+        rest = (Placing(None, keep=True),) * (grid.columns * grid.rows(height) - len(wanted))
+        wanted = (*wanted, *rest)
     return tuple(cell.mirrored() for cell in wanted) if values["flip"] else wanted
 
 
@@ -91,7 +96,7 @@ def _frames(picture: Picture, values: Values, around: Around) -> Picture:
     layout = layout_in(values, sheet.size)
     bed = bed_of(sheet, layout)
     source, found = figures_in(picture, values, around)
-    cells = cells_in(values, found, layout, bed.grid)
+    cells = cells_in(values, found, layout, bed.grid, sheet.height)
     scale = scale_in(values, found, cells, bed)
     out, cut = laid_out(source, found, cells, bed, scale)
     used = {cell.pose for cell in cells if cell.pose is not None}
