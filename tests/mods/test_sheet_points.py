@@ -10,13 +10,18 @@ import numpy as np
 import pytest
 from PIL import Image
 
+from furnel.mods.fit import mended, with_encoding
+from furnel.mods.onsheet import with_colours
 from furnel.mods.workspace import Workspace
 
 SHEETS = {
     "cast/otter_walk.png": (40, 24, 6), "cast/otter_idle.png": (40, 24, 4), "cast/heron_walk.png": (32, 48, 6),
-    "cast/ferryman_idle.png": (32, 48, 4), "cast/gull_fly.png": (32, 24, 3),
+    "cast/ferryman_idle.png": (32, 48, 4), "cast/gull_fly.png": (32, 24, 6),
 }  # fmt: skip
-KEYS = ("cells cut", "empty", "floor", "height", "odd", "frames", "outside")
+KEYS = (
+    "cells cut", "empty", "floor", "height", "odd", "frames", "outside", "unused", "half-clear", "twins", "mask colours",
+    "facing", "tile seams", "middle", "colours used", "leftover",
+)  # fmt: skip
 
 
 def pixels_of(space: Workspace, path: str) -> Any:
@@ -116,3 +121,171 @@ def test_a_figure_of_another_height_is_said(space: Workspace, tmp_path: Path) ->
         small[top + high - half.shape[0] : top + high, left + 8 : left + 8 + half.shape[1]] = half
     told = judged(space, path, small, tmp_path / "small.png")
     assert set(told) >= {"height"} and "pixels" in told["height"]
+
+
+Parts = list[tuple[slice, slice]]
+
+
+def _first(pixels: Any, part: tuple[slice, slice]) -> tuple[int, int]:
+    """A pixel inside a cell's figure."""
+    rows, columns = np.nonzero(_inner(pixels[part]))
+    at = len(rows) // 2
+    return part[0].start + int(rows[at]), part[1].start + int(columns[at])
+
+
+def _inner(cell: Any) -> Any:
+    ink = np.pad(cell[..., 3] > 0, 1)
+    return ink[1:-1, 1:-1] & ink[:-2, 1:-1] & ink[2:, 1:-1] & ink[1:-1, :-2] & ink[1:-1, 2:]
+
+
+def odd_pixel(pixels: Any, parts: Parts) -> str:
+    for part in parts:
+        free = np.argwhere(~_near_ink(pixels[part][..., 3] > 0))
+        inner = [(y, x) for y, x in free if y > 1 and 1 < x < pixels[part].shape[1] - 2]
+        if inner:
+            y, x = inner[0]
+            pixels[part][y, x] = (250, 0, 250, 255)
+            return "odd"
+    raise AssertionError
+
+
+def twin_colour(pixels: Any, parts: Parts) -> str:
+    y, x = _first(pixels, parts[1])
+    pixels[y, x, :3] ^= 2
+    return "twins"
+
+
+def half_clear(pixels: Any, parts: Parts) -> str:
+    y, x = _first(pixels, parts[2])
+    pixels[y, x, 3] = 120
+    return "half-clear"
+
+
+def emptied(pixels: Any, parts: Parts) -> str:
+    pixels[parts[1]] = 0
+    return "empty"
+
+
+def turned(pixels: Any, parts: Parts) -> str:
+    for part in parts:
+        pixels[part] = pixels[part][:, ::-1].copy()
+    return "facing"
+
+
+def aside(pixels: Any, parts: Parts) -> str:
+    for part in parts:
+        wide = pixels[part].shape[1]
+        by = max(round(wide * 0.08), 2) + 2
+        pixels[part] = np.roll(pixels[part], by, 1)
+        pixels[part][:, :by] = 0
+    return "middle"
+
+
+def cut_ear(pixels: Any, parts: Parts) -> str:
+    cell = pixels[parts[0]].copy()
+    top = int(np.flatnonzero(cell[..., 3].any(axis=1))[0])
+    by = top + max(cell.shape[0] // 4, 6)
+    pixels[parts[0]] = np.concatenate([cell[by:], np.zeros_like(cell[:by])])
+    return "cells cut"
+
+
+FAULTS = (odd_pixel, twin_colour, half_clear, emptied, turned, aside, cut_ear)
+
+
+@pytest.mark.parametrize("fault", FAULTS)
+@pytest.mark.parametrize("path", SHEETS)
+def test_each_planted_fault_is_told_by_its_point(
+    space: Workspace, tmp_path: Path, path: str, fault: Any
+) -> None:
+    pixels = pixels_of(space, path)
+    parts = []
+    for frame in range(SHEETS[path][2]):
+        left, top, wide, high = cell_of(path, frame, pixels)
+        parts.append((slice(top, top + high), slice(left, left + wide)))
+    key = fault(pixels, parts)
+    assert key in judged(space, path, pixels, tmp_path / "fault.png")
+
+
+def matched(space: Workspace, path: str, pixels: Any, file: Path, key: str) -> str:
+    """How a point stands after *Match it*."""
+    Image.fromarray(pixels).save(file)
+    swap = space.fitted(space.new_swap(path, file))
+    examined = space.examine(swap)
+    point = next(one for one in examined.points if one.key == key)
+    assert (
+        point.state != "fits"
+        and point.remedy
+        and examined.original is not None
+        and examined.result is not None
+    )
+    better = mended(swap, key, examined.original, examined.result)
+    assert better is not None
+    after = space.examine(with_encoding(better, examined.original))
+    return next((one.state for one in after.points if one.key == key), "fits")
+
+
+def test_what_a_game_never_shows_is_left_alone_and_put_back(space: Workspace, tmp_path: Path) -> None:
+    path = "cast/ferryman_shore.png"
+    pixels = pixels_of(space, path)
+    assert judged(space, path, pixels, tmp_path / "clean.png") == {}
+    pixels[60, 80] = (9, 200, 9, 255)
+    told = judged(space, path, pixels, tmp_path / "drawn.png")
+    assert told == {"unused": "drawn in cell 8"}
+    assert matched(space, path, pixels, tmp_path / "again.png", "unused") == "fits"
+    pixels = pixels_of(space, path)
+    pixels[48:96, :32] = 0
+    assert judged(space, path, pixels, tmp_path / "empty.png")["empty"] == "jump 1 is empty"
+
+
+def test_masks_keep_their_colours_and_nothing_lies_between_their_cells(
+    space: Workspace, tmp_path: Path
+) -> None:
+    path = "cast/sailor_mask.png"
+    pixels = pixels_of(space, path)
+    assert judged(space, path, pixels, tmp_path / "clean.png") == {}
+    pixels[20, 35] = (255, 0, 0, 255)
+    assert judged(space, path, pixels, tmp_path / "between.png")["outside"] == "1 pixel between the cells"
+    assert matched(space, path, pixels, tmp_path / "b.png", "outside") == "fits"
+    pixels = pixels_of(space, path)
+    pixels[20, 15, :3] = (250, 30, 9)
+    Image.fromarray(pixels).save(tmp_path / "c.png")
+    swap = space.new_swap(path, tmp_path / "c.png")
+    assert next(one for one in space.examine(swap).points if one.key == "mask colours").state == "breaks"
+    after = space.examine(space.fitted(swap))
+    assert next(one for one in after.points if one.key == "mask colours").state == "fits"
+
+
+@pytest.mark.parametrize(
+    ("fault", "key"),
+    [(odd_pixel, "odd"), (twin_colour, "twins"), (half_clear, "half-clear"), (turned, "facing")],
+)
+def test_match_it_puts_right_what_it_says(space: Workspace, tmp_path: Path, fault: Any, key: str) -> None:
+    path = "cast/heron_walk.png"
+    pixels = pixels_of(space, path)
+    parts = [(slice(0, 48), slice(frame * 32, frame * 32 + 32)) for frame in range(6)]
+    assert fault(pixels, parts) == key
+    assert matched(space, path, pixels, tmp_path / "fault.png", key) == "fits"
+
+
+def test_a_tile_that_does_not_go_on_is_named(space: Workspace, tmp_path: Path) -> None:
+    path = "tiles/dock.png"
+    pixels = pixels_of(space, path)
+    assert judged(space, path, pixels, tmp_path / "clean.png") == {}
+    pixels[96:, 127, :3] = (255, 255, 255)
+    assert "tile 16 e" in judged(space, path, pixels, tmp_path / "seam.png")["tile seams"]
+    pixels[100:124, 127] = 0
+    assert judged(space, path, pixels, tmp_path / "gap.png")["tile seams"] == "gaps at tile 16 e"
+
+
+def test_colours_that_were_changed_leave_no_rest(space: Workspace, tmp_path: Path) -> None:
+    path = "cast/otter_walk.png"
+    pixels = pixels_of(space, path)
+    colours = np.unique(pixels[pixels[..., 3] > 0][:, :3], axis=0)
+    old = tuple(int(one) for one in colours[2])
+    y, x = np.argwhere((pixels[..., :3] == old).all(axis=2))[5]
+    pixels[y, x, 0] += 7  # a forgotten pixel
+    Image.fromarray(pixels).save(tmp_path / "forgotten.png")
+    swap = with_colours(space.fitted(space.new_swap(path, tmp_path / "forgotten.png")), {old: (10, 220, 240)})  # type: ignore[dict-item]
+    examined = space.examine(with_encoding(swap, space.original_spec(path)))
+    point = next(one for one in examined.points if one.key == "leftover")
+    assert (point.yours, point.at) == (f"1 pixel at {x}, {y}", ((x, y, 1, 1),))

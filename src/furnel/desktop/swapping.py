@@ -119,6 +119,22 @@ class Swaps:
             key=f"swap {original}",
         )
 
+    def swap_with_frames(self, original: str, files: list[Path]) -> None:
+        """Give a sheet's swap several files as its source, a frame each."""
+        swap = self._session.swap(original)
+        if swap is None:
+            return
+
+        def work(space: Workspace, progress: Progress) -> Made:
+            fresh = mods.onsheet.with_files(space, swap, files)
+            return Made(
+                space.project.with_swap(fresh),
+                f"Frames of {_short(original)}",
+                f"{count(len(files), 'file')} as frames",
+            )
+
+        self.change("Taking frames", work, key=f"swap {original}")
+
     def follow(self, swap: Swap, then: Callable[[str], None]) -> None:
         """Point a swap to where its original's content is after a game update."""
         moved = ""

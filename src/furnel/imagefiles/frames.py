@@ -44,8 +44,11 @@ def read_frames(data: Data, where: object = "") -> tuple[Frame, ...]:
         out = []
         try:
             for frame in ImageSequence.Iterator(image):
+                picture = Picture(
+                    np.array(frame.convert("RGBA"))
+                )  # some formats tell the time when they are decoded
                 ms = round(float(frame.info.get("duration", 0) or 0)) or _UNTOLD_MS
-                out.append(Frame(Picture(np.array(frame.convert("RGBA"))), ms))
+                out.append(Frame(picture, ms))
         except (OSError, ValueError, SyntaxError, MemoryError, IndexError, EOFError) as error:
             raise damaged(where, error) from error
         return tuple(out)

@@ -23,7 +23,7 @@ from furnel.sprites import ground_of, parse_colours
 from furnel.words import count
 
 _LEAST_S, _LEAST_SHARE = 0.25, 0.05
-_NEAR_GROUND, _NEAR_COLOUR = 24, 12  # how far a colour may be from one that was taken away to be a rest of it
+_NEAR_GROUND, _NEAR_COLOUR = 24, 8  # how far a colour may be from one that was taken away to be a rest of it
 _MOST_NAMED, _MOST_SHOWN = 3, 64
 _SHORTER = "Use a shorter source, choose the part yourself, or keep your length against the original's"
 

@@ -3,6 +3,7 @@ sheet or for all pictures of a character."""
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -11,6 +12,7 @@ from furnel.atomic import write_bytes
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture, Rgb
 from furnel.media import PICTURE, PictureSpec
+from furnel.mods import definitions, strips
 from furnel.mods.fit import with_encoding
 from furnel.mods.fit.again import place_for
 from furnel.mods.fit.sheets import cell_values, layout_use
@@ -36,12 +38,38 @@ def with_layout(swap: Swap, original: PictureSpec, **values: Value) -> Swap:
     """The swap with settings of the step that lays its figures out; without any it comes first."""
     use = layout_step(swap)
     if use is not None:
-        fresh = use.model_copy(update={"values": {**use.values, **values}})
+        fresh = use.model_copy(update={"values": {**use.values, **values}, "auto": False})
         return swap.model_copy(update={"steps": tuple(fresh if one is use else one for one in swap.steps)})
     fresh = layout_use(original)
     fresh = fresh.model_copy(update={"values": {**fresh.values, **values}})
     rest = [one for one in swap.steps if one.do not in ("size", "clear-colour")]
     return with_encoding(swap.model_copy(update={"steps": (fresh, *rest)}), original)
+
+
+def with_files(space: Workspace, swap: Swap, files: Sequence[Path]) -> Swap:
+    """The swap of a sheet with several files as its source, a frame each, in the order of their numbers. Raises FurnelError
+    for one that is not there, and for what is no sheet."""
+    ordered, original = in_order(files), space.original_spec(swap.base)
+    if not ordered or not isinstance(original, PictureSpec) or original.cell is None:
+        why = "there is no picture among these files" if not ordered else "it is no sheet with cells"
+        raise FurnelError("Taking frames", where=swap.original, why=why, remedy="Drop pictures on a sheet")
+    names = [space.new_swap(swap.original, file, swap.like, whole=True).source for file in ordered]
+    out = swap.model_copy(update={"source": names[0]})
+    return with_layout(out, original, more=" | ".join(names[1:]), map="")
+
+
+def in_order(files: Sequence[Path]) -> list[Path]:
+    """Files by their names, numbers in these by their size; of a folder all pictures in it."""
+    whole = [
+        one for file in files for one in (file.iterdir() if file.is_dir() else [file])
+        if not file.is_dir() or one.suffix.lower() in PICTURE.suffixes
+    ]  # fmt: skip
+    return sorted(
+        whole,
+        key=lambda file: [
+            int(part) if part.isdigit() else part for part in re.split(r"(\d+)", file.name.lower())
+        ],
+    )
 
 
 def with_cells(swap: Swap, original: PictureSpec, cells: Sequence[Placing]) -> Swap:
@@ -131,13 +159,15 @@ def _word(path: str) -> str:
 def recolour_character(
     space: Workspace, original: str, changes: Mapping[Rgb, Rgb], progress: Progress = QUIET
 ) -> tuple[Project, list[str]]:
-    """The mod with colours changed in all pictures of a character, and which these are; those that have none of the colours
-    are left alone. What is not swapped yet begins with the game's own picture, kept among the mod's sources.
+    """The mod with colours changed in all pictures of a character and in the strips of colours that these are painted with, and
+    what that is; what has none of the colours is left alone. What is not swapped yet begins with the game's own picture, kept
+    among the mod's sources.
 
     Raises FurnelError when none has any of them.
     """
     project, done = space.project, list[str]()
-    for path in steps(character(space, original), 0, progress, WHAT):
+    names = character(space, original)
+    for path in steps(names, len(names), progress, WHAT):
         swap = project.swap_for(path)
         data = space.catalogue.bytes_of(path) if swap is None else space.examine(swap).data
         if not _has(data, path, changes):
@@ -155,6 +185,11 @@ def recolour_character(
             why="none of its pictures has these colours",
             remedy="Choose a colour that is seen",
         )
+    found = {(strip.path, strip.address): strip for path in done for strip in strips.strips_for(space, path)}
+    for strip in found.values():
+        if changed := strips.recoloured(space, strip, changes):
+            project = definitions.with_changes(space.with_project(project), strip.path, changed)
+            done.append(strip.path)
     return project, done
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from fnmatch import fnmatchcase
 from pathlib import Path
@@ -218,6 +219,14 @@ def from_figure(space: Workspace, path: str, address: str) -> list[Change]:
             remedy="Take it from a picture of the row of colours",
         )  # fmt: skip
     return _written(document, address, rule.arranged(found), rule)
+
+
+def recoloured(space: Workspace, strip: Strip, changes: Mapping[Rgb, Rgb]) -> list[Change]:
+    """The changes that give a strip other colours as a figure's are changed; none when it has none of them."""
+    if strip.rule.has != "these" or not any(colour in changes for colour in strip.colours):
+        return []
+    document, rule = _at(space, strip.path, strip.address)
+    return _written(document, strip.address, [changes.get(colour, colour) for colour in strip.colours], rule)
 
 
 def as_png(space: Workspace, path: str, address: str) -> bytes:

@@ -199,7 +199,12 @@ def placed(
     pose = found.poses[cell.pose]
     drawn, foot = _drawn(source, found, pose, cell.flip, cell.scale or scale)
     high, wide = drawn.shape[:2]
-    left, top = (spot.x - wide / 2, spot.y - high / 2) if spot.centre else (spot.x - foot, spot.y - high)
+    times = cell.scale or scale
+    below = pose.top + pose.height - pose.foot_y  # a soft edge under the feet
+    below = below * times if times > 0 else below // -times
+    left, top = (
+        (spot.x - wide / 2, spot.y - high / 2) if spot.centre else (spot.x - foot, spot.y - high + below)
+    )
     return (
         drawn, _inside(round(left), wide, grid.width) + cell.right, _inside(round(top), high, grid.height) + cell.down
     )  # fmt: skip

@@ -18,7 +18,7 @@ _CHANGE = re.compile(r"#?([0-9a-fA-F]{6})>#?([0-9a-fA-F]{6})$")
 _GREY = 0.12  # less saturated is grey
 _HUES_APART = 0.085  # of the circle: two hues of one ramp
 MOST = 256
-TWINS = 3
+TWINS = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -178,13 +178,15 @@ def recoloured(picture: Picture, changes: Mapping[Rgb, Rgb]) -> tuple[Picture, i
     return Picture(out), done
 
 
-def snapped(picture: Picture, colours: Sequence[Rgb], within: int) -> tuple[Picture, int]:
+def snapped(
+    picture: Picture, colours: Sequence[Rgb], within: int, key: Sequence[Rgb] = ()
+) -> tuple[Picture, int]:
     """A picture whose colours that are nearer than `within` (per channel) to one of some are exactly that one, and how many
-    pixels that changed."""
+    pixels that changed. The `key` colours are left alone, and nothing becomes one of them."""
     codes = codes_of(picture)
     values, places = np.unique(codes, return_inverse=True)
     rgb = np.stack([values >> 16 & 255, values >> 8 & 255, values & 255], axis=1).astype(np.int64)
-    wanted = np.array(colours, np.int64).reshape(-1, 3)
+    wanted = np.array([colour for colour in colours if colour not in key], np.int64).reshape(-1, 3)
     if not len(wanted):
         return picture, 0
     new = rgb.copy()
@@ -195,6 +197,8 @@ def snapped(picture: Picture, colours: Sequence[Rgb], within: int) -> tuple[Pict
         near = apart[np.arange(len(part)), best] <= within
         new[start : start + 4096][near] = wanted[best[near]]
     seen = picture.pixels[..., 3] > 0
+    for colour in key:
+        seen &= (picture.pixels[..., :3] != colour).any(axis=2)
     out = picture.pixels.copy()
     out[seen, :3] = new[places.reshape(codes.shape)[seen]].astype(np.uint8)
     return Picture(out), int((out != picture.pixels).any(axis=2).sum())

@@ -14,6 +14,7 @@ from furnel.sprites.standing import middle_of_feet
 
 Mask = npt.NDArray[np.bool_]
 
+_SOLID = 127
 _SEEN = 16  # an alpha below is nothing that anybody sees
 _OF_BORDER = 0.08  # so much of the border a colour has to have to be ground
 _GROUND_MOST = 4
@@ -121,7 +122,9 @@ def poses_of(picture: Picture, tolerance: int = 0) -> Found:
             remedy="Use a picture with figures",
         )
     figures, others = _told_apart(boxes, seen)
-    poses = [_pose(seen, box, number) for number, row in enumerate(_in_reading_order(figures)) for box in row]
+    solid = picture.pixels[..., 3] > _SOLID
+    rows = enumerate(_in_reading_order(figures))
+    poses = [_pose(seen, solid, box, number) for number, row in rows for box in row]
     return Found(ground, seen, tuple(poses), tuple(others))
 
 
@@ -244,7 +247,11 @@ def _in_reading_order(boxes: list[_Box]) -> list[list[_Box]]:
     return [sorted(row) for row in rows]
 
 
-def _pose(ink: Mask, box: _Box, row: int) -> Pose:
+def _pose(ink: Mask, solid: Mask, box: _Box, row: int) -> Pose:
     left, top, width, height = box
-    middle = middle_of_feet(ink[top : top + height, left : left + width])
-    return Pose(left, top, width, height, left + middle, top + height, row)
+    part = ink[top : top + height, left : left + width]
+    hard = part & solid[top : top + height, left : left + width]
+    rows = np.flatnonzero(hard.any(axis=1))
+    floor = int(rows[-1]) + 1 if rows.size else height  # a soft edge is nothing to stand on
+    middle = middle_of_feet((hard if rows.size else part)[:floor])
+    return Pose(left, top, width, height, left + middle, top + floor, row)

@@ -83,11 +83,11 @@ def _cell(
     out = np.zeros((grid.height, grid.width, 4), np.uint8)
     for y in range(down):
         for x in range(across):
-            row = 0 if y == 0 and "n" not in sides else 2 if y == down - 1 and "s" not in sides else 1
-            column = 0 if x == 0 and "w" not in sides else 2 if x == across - 1 and "e" not in sides else 1
-            part = _tile(source, side, at, picks, row, column)
-            if fill == "mirror":
-                part = part[:: -1 if y % 2 and row == 1 else 1, :: -1 if x % 2 and column == 1 else 1]
+            inner = (("n", y > 0), ("e", x < across - 1), ("s", y < down - 1), ("w", x > 0))
+            own = "".join(name for name, goes_on in inner if goes_on or name in sides)
+            part = _quartered(source, side, at, own, picks)
+            if fill == "mirror" and own == "nesw":
+                part = part[:: -1 if y % 2 else 1, :: -1 if x % 2 else 1]
             out[y * side : (y + 1) * side, x * side : (x + 1) * side] = part
     return out
 

@@ -43,6 +43,9 @@ class Bench(QWidget):
     previews: ClassVar[bool] = False
     """Whether it shows a quick look at steps while they are changed."""
 
+    takes_frames: ClassVar[bool] = False
+    """Whether several files dropped on it are frames of one source."""
+
     def show_content(self, content: Any, keep_view: bool) -> None:
         """Show what its record's `load` made; with `keep_view` it is another state of what is shown."""
         raise NotImplementedError

@@ -80,7 +80,7 @@ def step_tiles(space: Workspace, swap: Swap) -> tuple[tuple[Tile, ...], dict[int
 
 
 class Benches(QStackedWidget):
-    """The benches, each made when it is first shown; a file dropped on it becomes the swap's source."""
+    """The benches, each made when it is first shown; files dropped on it become the swap's source."""
 
     dropped = pyqtSignal(object)
 
@@ -131,4 +131,4 @@ class Benches(QStackedWidget):
         if event is not None:
             files = files_of(event)
             if files:
-                self.dropped.emit(files[0])
+                self.dropped.emit(files)

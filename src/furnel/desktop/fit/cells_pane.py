@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QColor, QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPen
+from PyQt6.QtGui import QColor, QFocusEvent, QImage, QKeyEvent, QMouseEvent, QPainter, QPen
 
 from furnel.desktop.fit.pixel_pane import PixelPane
 from furnel.desktop.fit.sheet_content import Box, SheetContent
@@ -39,7 +39,7 @@ class CellsPane(PixelPane):
         self.tool = ""  # "", "pencil", "fill"
         self.pencil: Rgb | None = (0, 0, 0)
         self._stroke = list[tuple[int, int]]()
-        self.unlike_shown = False
+        self.same: QImage | None = None  # laid over what is as in the original
 
     def show_content(self, content: SheetContent, keep_view: bool) -> None:
         """Show a sheet's cells; its picture comes with `show_image`."""
@@ -170,6 +170,8 @@ class CellsPane(PixelPane):
             return
         if self._works and not content.fits:
             return
+        if self.same is not None:
+            painter.drawImage(self.box, self.same)
         used = {cell for run in content.runs for cell in run.cells}
         for cell, name in enumerate(content.names):
             rect = self.part(content.grid.box(cell))
@@ -177,11 +179,9 @@ class CellsPane(PixelPane):
             painter.drawRect(rect)
             if rect.width() >= _NAMED_FROM and (cell in used or content.runs[0].name == "all"):
                 self._name(painter, cell, name, rect)
-            if self.unlike_shown and cell in content.unlike:
-                painter.fillRect(
-                    QRectF(rect.left() + 1, rect.bottom() - 3, rect.width() - 2, 3),
-                    self._look.colour("differs"),
-                )
+            if self.same is not None and cell in content.unlike:
+                foot = QRectF(rect.left() + 1, rect.bottom() - 3, rect.width() - 2, 3)
+                painter.fillRect(foot, self._look.colour("differs"))
         if self.lit:
             painter.fillRect(self.box, self._look.colour("window", 0.72))
             colour = self._look.colour("selection")

@@ -252,7 +252,7 @@ class PaletteTray(QWidget):
         """Say what is chosen, and offer what can be done with it."""
         colour = self.strip.colour
         for part in self.buttons.values():
-            part.setEnabled(colour is not None)
+            part.setVisible(colour is not None)
         self.buttons["lock"].setText("Unlock" if colour in self.strip.locked else "Lock")
         said = "Drag one of yours onto another; with Shift its whole ramp"
         self._says.setText(f"#{bytes(colour).hex()}" if colour is not None else said)

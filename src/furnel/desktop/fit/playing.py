@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QImage, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QSlider, QVBoxLayout, QWidget
@@ -25,7 +27,7 @@ class _Stage(QWidget):
         super().__init__()
         self._look, self._word, self._role = look, word, role
         self.image: QImage | None = None
-        self.part, self.others = QRectF(), list[QRectF]()
+        self.parts, self.others = list[QRectF](), list[QRectF]()
         self.floor: float | None = None
         self.middle: float | None = None
         self.setMinimumHeight(110)
@@ -34,27 +36,35 @@ class _Stage(QWidget):
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
         painter.fillRect(self.rect(), self._look.colour("window"))
-        if self.image is not None and not self.part.isEmpty():
-            scale = min((self.width() - 24) / self.part.width(), (self.height() - 34) / self.part.height())
-            scale = float(int(scale + 0.05)) if scale >= 1 else scale
-            width, height = self.part.width() * scale, self.part.height() * scale
-            box = QRectF((self.width() - width) / 2, (self.height() - height) / 2 + 8, width, height)
-            paint_checks(painter, box, self._look.colour("stage"), self._look.colour("stage-dark"), 8)
-            painter.setOpacity(_FAINT)
-            for other in self.others:
-                painter.drawImage(box, self.image, other)
-            painter.setOpacity(1.0)
-            painter.drawImage(box, self.image, self.part)
-            painter.setPen(QPen(self._look.colour("tarn", 0.8), 1, Qt.PenStyle.DashLine))
-            if self.floor is not None:
-                y = box.top() + self.floor * scale
-                painter.drawLine(QPointF(box.left() - 8, y), QPointF(box.right() + 8, y))
-            if self.middle is not None:
-                x = box.left() + self.middle * scale
-                painter.drawLine(QPointF(x, box.bottom() - 10), QPointF(x, box.bottom() + 8))
+        if self.image is not None and self.parts and not self.parts[0].isEmpty():
+            across = math.ceil(math.sqrt(len(self.parts)))
+            down = -(-len(self.parts) // across)
+            wide, high = (self.width() - 24) / across, (self.height() - 34) / down
+            for number, part in enumerate(self.parts):
+                left, top = 12 + number % across * wide, 24 + number // across * high
+                self._paint(painter, self.image, part, QRectF(left, top, wide, high))
         painter.setFont(font(12, QFont.Weight.Medium))
         painter.setPen(self._look.colour(self._role))
         painter.drawText(QPointF(10, 17), self._word)
+
+    def _paint(self, painter: QPainter, image: QImage, part: QRectF, room: QRectF) -> None:
+        scale = min(room.width() / part.width(), room.height() / part.height())
+        scale = float(int(scale + 0.05)) if scale >= 1 else scale
+        box = QRectF(0, 0, part.width() * scale, part.height() * scale)
+        box.moveCenter(QPointF(round(room.center().x()), round(room.center().y())))
+        paint_checks(painter, box, self._look.colour("stage"), self._look.colour("stage-dark"), 8)
+        painter.setOpacity(_FAINT)
+        for other in self.others:
+            painter.drawImage(box, image, other)
+        painter.setOpacity(1.0)
+        painter.drawImage(box, image, part)
+        painter.setPen(QPen(self._look.colour("tarn", 0.8), 1, Qt.PenStyle.DashLine))
+        if self.floor is not None:
+            y = box.top() + self.floor * scale
+            painter.drawLine(QPointF(box.left() - 8, y), QPointF(box.right() + 8, y))
+        if self.middle is not None:
+            x = box.left() + self.middle * scale
+            painter.drawLine(QPointF(x, box.bottom() - 10), QPointF(x, box.bottom() + 8))
 
 
 class Playing(QWidget):
@@ -124,7 +134,9 @@ class Playing(QWidget):
         before = self._run.currentIndex() if keep_view else 0
         self._run.clear()
         self._run.addItems([f"{run.name}, {len(run.cells)} frames" for run in content.runs])
-        self._run.setCurrentIndex(min(max(before, 0), len(content.runs) - 1))
+        if len(content.runs) > 1:
+            self._run.addItem("all at once")
+        self._run.setCurrentIndex(min(max(before, 0), self._run.count() - 1))
         if not keep_view:
             self._clock.start()
             self._play.setText("Pause")
@@ -138,9 +150,11 @@ class Playing(QWidget):
 
     @property
     def run(self) -> Animation:
-        """The animation that plays."""
+        """The animation that plays; of all at once the longest."""
         assert self._content is not None
-        return self._content.runs[max(self._run.currentIndex(), 0)]
+        runs = self._content.runs
+        place = max(self._run.currentIndex(), 0)
+        return runs[place] if place < len(runs) else max(runs, key=lambda run: len(run.cells))
 
     @property
     def cell(self) -> int:
@@ -218,18 +232,29 @@ class Playing(QWidget):
         self._scrub.setValue(self._step % len(cells))
         self._scrub.blockSignals(False)
         standing = content.standing(self.cell, yours=False)
+        at_once = self._run.currentIndex() >= len(content.runs)
+        shown = [run.cells[self._step % len(run.cells)] for run in content.runs] if at_once else [self.cell]
+        around = (
+            [cells[(self._step + by) % len(cells)] for by in (-1, 1)]
+            if self._faint.isChecked() and not at_once
+            else []
+        )
         for yours, (stage, image) in enumerate(zip(self._stages, self._images, strict=True)):
             stage.image = image
             fits = not yours or content.fits
-            stage.part = (
-                QRectF(*content.grid.box(self.cell)) if fits else QRectF(0, 0, image.width(), image.height())
+            whole = [QRectF(0, 0, image.width(), image.height())]
+            stage.parts = [QRectF(*content.grid.box(cell)) for cell in shown] if fits else whole
+            stage.others = [QRectF(*content.grid.box(cell)) for cell in around] if fits else []
+            told = (
+                standing
+                if self._line.isChecked()
+                and fits
+                and not at_once
+                and standing is not None
+                and standing.height
+                else None
             )
-            around = (cells[(self._step + by) % len(cells)] for by in (-1, 1))
-            stage.others = (
-                [QRectF(*content.grid.box(one)) for one in around] if self._faint.isChecked() and fits else []
-            )
-            told = self._line.isChecked() and fits and standing is not None and standing.height
-            stage.floor = standing.floor if told and standing is not None else None
-            stage.middle = standing.middle if told and standing is not None else None
+            stage.floor = told.floor if told is not None else None
+            stage.middle = told.middle if told is not None else None
             stage.update()
         self.turned.emit(self.cell)

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPoint, QRectF, pyqtSignal
-from PyQt6.QtGui import QImage, QPainter, QPaintEvent
+from PyQt6.QtCore import QPoint, QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import QColor, QIcon, QImage, QPainter, QPaintEvent, QPixmap
 from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QStackedWidget, QVBoxLayout, QWidget
 
 from furnel.desktop.fit.bench import Bench
@@ -104,6 +104,7 @@ class SheetBench(Bench):
     """Compares two sheets, still and moving. What is done on it is asked for by its parts: `cells`, `source`, `colours`,
     `card`, and by `acted` (`mirror all`, `character`, `save`, `colour`)."""
 
+    takes_frames = True
     acted = pyqtSignal(str)
 
     def __init__(self, look: Look) -> None:
@@ -165,7 +166,7 @@ class SheetBench(Bench):
         row.addSpacing(10)
         self.mirror = button("Mirror all", "Every figure the other way round", "plain")
         self.mirror.clicked.connect(lambda: self.acted.emit("mirror all"))
-        self.unlike = button("Differences", "Mark the frames that differ from the original's", "plain")
+        self.unlike = button("Differences", "Show only what differs from the original", "plain")
         self.unlike.setCheckable(True)
         self.unlike.toggled.connect(self._show_unlike)
         self.tint = button(
@@ -222,6 +223,7 @@ class SheetBench(Bench):
         for pane in (self.theirs, self.cells):
             pane.show_content(content, keep_view)
         self.tint.setVisible(bool(self._tints))
+        self._show_unlike(self.unlike.isChecked())
         self.unlike.setText(f"Differences: {len(content.unlike)}" if content.unlike else "Differences")
         self.playing.show_content(content, keep_view)
         self._dress(keep_view)
@@ -283,11 +285,12 @@ class SheetBench(Bench):
         """Paint in a colour; None is clear."""
         self.cells.pencil = colour
         self.pencil.setText(f"#{bytes(colour).hex()}" if colour is not None else "clear")
-        line = f"#{bytes(colour).hex()}" if colour is not None else "transparent"
-        self.pencil.setStyleSheet(f"QPushButton {{ border-left: 16px solid {line}; padding-left: 6px }}")
+        field = QPixmap(14, 14)
+        field.fill(QColor(*colour) if colour is not None else Qt.GlobalColor.transparent)
+        self.pencil.setIcon(QIcon(field))
 
     def _show_unlike(self, on: bool) -> None:
-        self.cells.unlike_shown = on
+        self.cells.same = self.content.same if on and self.content is not None else None
         self.cells.update()
 
     @property

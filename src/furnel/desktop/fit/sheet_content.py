@@ -23,6 +23,7 @@ from furnel.sprites import Animation, Colour, Found, Grid, Placing, Standing, co
 from furnel.sprites.palette import MOST
 from furnel.sprites.tiles import built
 
+_DARK = 20, 22, 24, 215  # over what is alike
 Box = tuple[int, int, int, int]
 
 
@@ -42,8 +43,8 @@ class Figures:
 @dataclass(frozen=True, slots=True, eq=False)
 class SheetContent:
     """Both sheets. `pictures` has their images, `spec` and `result` what is known of them, `grid` the cells of both, `names`
-    what these are called, `runs` the animations, `marks` places in yours by fit point, `unlike` the cells that differ, `ground`
-    pieces built of both tiles, `clear` the colour that the game leaves out."""
+    what these are called, `runs` the animations, `marks` places in yours by fit point, `unlike` the cells that differ, `same`
+    dark over all pixels that do not, `ground` pieces built of both tiles, `clear` the colour that the game leaves out."""
 
     pictures: PictureContent
     spec: PictureSpec
@@ -58,6 +59,7 @@ class SheetContent:
     ground: tuple[QImage, QImage] | None = None
     clear: Rgb | None = None
     locked: frozenset[Rgb] = frozenset()
+    same: QImage | None = None
 
     @property
     def cell(self) -> tuple[int, int]:
@@ -98,12 +100,13 @@ def load_sheet(loading: Loading) -> SheetContent:
         layout.names(count) if layout is not None else tuple(f"frame {place + 1}" for place in range(count))
     )
     runs = layout.animations if layout is not None else ()
-    unlike = frozenset[int]()
+    unlike, same = frozenset[int](), None
     if pictures.comparable:
-        parts = ((place, grid.part(place)) for place in range(count))
-        unlike = frozenset(
-            place for place, part in parts if not np.array_equal(_seen(original)[part], _seen(yours)[part])
-        )
+        alike = (_seen(original) == _seen(yours)).all(axis=2)
+        unlike = frozenset(place for place in range(count) if not alike[grid.part(place)].all())
+        dark = np.zeros((*alike.shape, 4), np.uint8)
+        dark[alike] = _DARK
+        same = to_image(Picture(dark))
     ground = None
     if spec.meets and pictures.comparable:
         ground = to_image(built(original, grid, spec.meets)), to_image(built(yours, grid, spec.meets))
@@ -112,7 +115,7 @@ def load_sheet(loading: Loading) -> SheetContent:
         pictures, spec, result if isinstance(result, PictureSpec) else None, grid, names,
         runs or (Animation("all", tuple(range(max(spec.frames, 1)))),), figures_of(loading, original, spec),
         (_colours(original), _colours(yours)), marks, unlike, ground, layout.key if layout is not None else None,
-        locked_colours(loading.examined.swap),
+        locked_colours(loading.examined.swap), same,
     )  # fmt: skip
 
 

@@ -124,9 +124,15 @@ class FitStation(QWidget):
         self._thumbs_of = ""
         self._show()
 
-    def _drop(self, file: Path) -> None:
-        if self.current:
-            self._session.swaps.swap_with(self.current, file)
+    def _drop(self, files: list[Path]) -> None:
+        """Take a file as the source; several, or a folder, as frames of a sheet."""
+        if not self.current:
+            return
+        bench = self.benches.shown
+        if (len(files) == 1 and not files[0].is_dir()) or bench is None or not bench.takes_frames:
+            self._session.swaps.swap_with(self.current, files[0])
+        else:
+            self._session.swaps.swap_with_frames(self.current, files)
 
     def _forget(self) -> None:
         """Another mod is open: nothing of the one before stays."""

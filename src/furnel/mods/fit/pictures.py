@@ -66,7 +66,7 @@ def _is_fourfold(spec: PictureSpec) -> bool:
 
 def _fit_size(original: PictureSpec, source: PictureSpec, _: Sequence[StepUse]) -> list[StepUse]:
     other = (source.width, source.height * source.pictures) != whole_size(original)
-    if other and (original.cell is None or same_shape(original, source)):
+    if other and (original.cell is None or (same_shape(original, source) and not original.meets)):
         return [size_step(original, "stretch" if original.cell is not None else "fill")]
     return []
 

@@ -17,6 +17,8 @@ _OFF_FLOOR = 1
 _AS_HIGH = 0.7, 1.45
 _MOST_NAMED = 4
 _SEAM = 2.5  # from this multiple of the usual difference between neighbours on, a seam is seen
+_OFF_MIDDLE = 0.08  # of a cell's width
+_FEW = 48
 _MEETS_EDGE = 2  # so many pixels more touch an edge by chance
 
 
@@ -61,9 +63,23 @@ def _cells(original: PictureSpec, yours: PictureSpec) -> Finding | None:
 
 def frames_steps(original: PictureSpec, source: PictureSpec) -> list[StepUse]:
     """Figures laid out anew where a sheet has another shape, and so another number of frames; tiles made anew."""
-    if original.cell is None or original.pictures > 1 or same_shape(original, source):
+    if original.cell is None or original.pictures > 1:
         return []
-    return _mend_frames(original, source) or []
+    if original.meets:
+        return _tiles_steps(original, source)
+    return [] if same_shape(original, source) else [layout_use(original)]
+
+
+def _tiles_steps(original: PictureSpec, source: PictureSpec) -> list[StepUse]:
+    """Tiles made of what has another size: a tile a cell where it is a whole sheet, a block of 3 × 3 otherwise."""
+    if whole_size(source) == whole_size(original):
+        return []
+    use = layout_use(original)
+    if not same_shape(original, source) or original.width % source.width:
+        return [use]
+    across = (original.sheet.grid(original.width).columns if original.sheet is not None else 0) or 1
+    values = {**use.values, "from": "a tile a cell", "side": source.width // across}
+    return [StepUse(do="tiles", values=values)]
 
 
 def _mend_frames(original: PictureSpec, _: PictureSpec) -> list[StepUse] | None:
@@ -158,6 +174,45 @@ def _floor(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     words = f"{_named(yours, places)} off it, by up to {count(abs(by), 'pixel')} {'down' if by > 0 else 'up'}"
     remedy = "Move them: Lay figures out puts them on the original's floor"
     return Finding(row, words, "differs", remedy, at=_boxes(yours, places))
+
+
+def _middle(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Whether the figures stand in the middle of their cells where the original's do, over all frames."""
+    pairs = [
+        (place, mine.middle - theirs.middle)
+        for place, theirs, mine in _frames_beside(original, yours)
+        if theirs.height and mine.height
+    ]
+    if not pairs or original.meets or original.cell is None:
+        return None
+    by = median(by for _, by in pairs)
+    column = f"column {median(one.middle for one in original.standing if one.height):g}"
+    if abs(by) <= max(_OFF_MIDDLE * original.cell[0], 2):
+        return Finding(column, column)
+    told = f"{count(round(abs(by)), 'pixel')} to the {'right' if by > 0 else 'left'}"
+    return Finding(
+        column, told, "differs", "Move them: Lay figures out puts their feet where the original's are"
+    )
+
+
+def _colours_used(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Whether a sheet of few colours has few colours again."""
+    if (
+        original.sheet is None
+        or yours.sheet is None
+        or not original.sheet.palette
+        or original.meaning == "masks"
+    ):
+        return None
+    own, mine = len(original.sheet.palette), len(yours.sheet.palette)
+    if mine and mine <= max(4 * own, _FEW):
+        return Finding(str(own), str(mine))
+    return Finding(
+        str(own),
+        str(mine) if mine else "more than 256",
+        "differs",
+        f"Bring it to {max(own, _FEW)} colours or fewer",
+    )
 
 
 def _height(original: PictureSpec, yours: PictureSpec) -> Finding | None:
@@ -301,7 +356,12 @@ def _mask_colours(original: PictureSpec, yours: PictureSpec) -> Finding | None:
 def _mend_mask(original: PictureSpec, _: PictureSpec) -> list[StepUse] | None:
     if original.sheet is None or not original.sheet.palette:
         return None
-    return [StepUse(do="palette", values={"locked": " ".join(original.sheet.palette), "within": 255})]
+    key = original.sheet.layout.key
+    clear = bytes(key).hex() if key is not None else ""
+    locked = " ".join(colour for colour in original.sheet.palette if colour != clear)
+    return [
+        StepUse(do="palette", values={"locked": locked, "within": 255, **({"key": clear} if clear else {})})
+    ]
 
 
 def _fit_mask(original: PictureSpec, source: PictureSpec, steps: Sequence[StepUse]) -> list[StepUse]:
@@ -396,6 +456,26 @@ SHEET_POINTS = (
         compare=_floor,
         mend=lambda original, yours: None if original.meets else _mend_frames(original, yours),
         served_by=("frames",),
+    ),
+    PointType(
+        key="middle",
+        label="Middle",
+        kinds=SHEETS,
+        why="A figure that stands beside its place jumps when the game turns it round, and is hit where it is not seen",
+        compare=_middle,
+        mend=lambda original, yours: None if original.meets else _mend_frames(original, yours),
+        served_by=("frames",),
+    ),
+    PointType(
+        key="colours used",
+        label="Colours used",
+        kinds=SHEETS,
+        why="A sheet of few colours is changed by colour; hundreds that differ little cannot be",
+        compare=_colours_used,
+        mend=lambda original, _: [
+            StepUse(do="few-colours", values={"from": "the picture's best", "count": _FEW})
+        ],
+        served_by=("few-colours",),
     ),
     PointType(
         key="height",

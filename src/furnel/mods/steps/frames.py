@@ -99,14 +99,17 @@ def _frames(picture: Picture, values: Values, around: Around) -> Picture:
     cells = cells_in(values, found, layout, bed.grid, sheet.height)
     scale = scale_in(values, found, cells, bed)
     out, cut = laid_out(source, found, cells, bed, scale)
-    used = {cell.pose for cell in cells if cell.pose is not None}
-    around.tell(_told(len(found.poses), len(used), map_text(cells), scale, cut, len(found.others)))
+    around.tell(_told(len(found.poses), cells, scale, cut, len(found.others)))
     return out
 
 
-def _told(poses: int, used: int, cells: str, scale: int, cut: int, others: int) -> str:
-    words = [f"{count(poses, 'figure')}: {cells if len(cells) <= 40 else cells[:39] + '…'}"]
+def _told(poses: int, cells: Sequence[Placing], scale: int, cut: int, others: int) -> str:
+    placed = [cell.pose for cell in cells if cell.pose is not None]
+    used = len(set(placed))
+    held, text = len(placed) - used, map_text(cells)
+    words = [f"{count(poses, 'figure')}: {text if len(text) <= 40 else text[:39] + '…'}"]
     words += [f"{scale} times as large"] if scale > 1 else [f"{-scale} times smaller"] if scale < -1 else []
+    words += [f"{held} held"] if held > 0 else []
     words += [f"{poses - used} left out"] if used < poses else []
     words += [f"{count(cut, 'cell')} cut it off"] if cut else []
     words += [f"{count(others, 'mark')} taken for writing"] if others else []

@@ -11,7 +11,7 @@ from furnel.mods.steps.frames import CELL, layout_in
 from furnel.mods.steps.step import Around, Parameter, StepType, Values
 from furnel.sprites import ground_of, parse_changes, parse_colours, recoloured, snapped
 from furnel.sprites.tiles import FILLS, SOURCES, Fill, Source, made_tiles, parse_meets
-from furnel.sprites.touching import parse_touches, touched, without_ground
+from furnel.sprites.touching import parse_touches, touched, touches_text, without_ground
 from furnel.words import count
 
 _GROUP = "Pixels"
@@ -73,7 +73,7 @@ def _palette(picture: Picture, values: Values, around: Around) -> Picture:
     out, done = recoloured(picture, changes)
     told = [f"{count(done, 'pixel')} changed"] if changes else []
     if locked:
-        out, drifted = snapped(out, locked, int(values["within"]))
+        out, drifted = snapped(out, locked, int(values["within"]), parse_colours(str(values["key"])))
         told.append(f"{count(drifted, 'pixel')} brought back to locked colours")
     around.tell(", ".join(told) or "nothing to do")
     return out
@@ -92,6 +92,7 @@ PALETTE = StepType(
         Parameter("changes", "Colours", "text", ""),
         Parameter("locked", "Locked colours", "text", ""),
         Parameter("within", "Bring back from", "whole", 48, 0, 255),
+        Parameter("key", "Clear colour", "text", ""),
     ),
     _palette, _palette_summary, _GROUP,
     joined=lambda old, new: {
@@ -116,7 +117,11 @@ def joined_changes(old: str, new: str) -> str:
 def _touch(picture: Picture, values: Values, around: Around) -> Picture:
     touches = parse_touches(str(values["pixels"]))
     out, outside = touched(picture, touches)
-    around.tell(f"{count(outside, 'pixel')} outside the picture" if outside else count(len(touches), "touch"))
+    around.tell(
+        f"{count(outside, 'pixel')} outside the picture"
+        if outside
+        else count(len(touches), "touch", "touches")
+    )
     return out
 
 
@@ -126,7 +131,9 @@ TOUCH_UP = StepType(
     _touch,
     lambda values: f"{len(str(values['pixels']).split())} by hand",
     _GROUP, is_last=True,
-    joined=lambda old, new: {**old, "pixels": f"{old.get('pixels', '')} {new.get('pixels', '')}".strip()},
+    joined=lambda old, new: {
+        **old, "pixels": touches_text(parse_touches(f"{old.get('pixels', '')} {new.get('pixels', '')}"))
+    },
 )  # fmt: skip
 
 
