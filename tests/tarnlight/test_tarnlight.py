@@ -11,6 +11,7 @@ import pytest
 from tests.conftest import digest
 
 from tarnlight import loaders, writers
+from tarnlight.art import shore
 from tarnlight.cli import main
 from tarnlight.forge import forge
 from tarnlight.scenes import SCENES, still
@@ -164,3 +165,56 @@ def test_a_song_lies_in_a_folder_of_its_name_with_its_checksum(forged: Path, tmp
                 loaders.load_song(place / "lamp_round.tlp")
         else:
             assert len(loaders.load_song(place / "lamp_round.tlp")) == 2
+
+
+def shore_sheet(spoil: str = "") -> bytes:
+    pixels = shore.ferryman_shore()
+    if spoil == "empty":
+        pixels[:48, 96:128] = 0
+    elif spoil == "unused":
+        pixels[60, 80] = (1, 2, 3, 255)
+    return writers.png(pixels)
+
+
+def mask_sheet(spoil: str = "") -> bytes:
+    pixels = shore.sailor_mask()
+    if spoil == "between":
+        pixels[20, 35] = (255, 0, 0, 255)
+    elif spoil == "mixed":
+        pixels[20, 15] = (200, 100, 0, 255)
+    return writers.png(pixels, palette=True)
+
+
+def tiles(spoil: str = "") -> bytes:
+    pixels = shore.dock_tiles()
+    if spoil:
+        pixels[100:124, 127] = 0
+    return writers.png(pixels)
+
+
+@pytest.mark.parametrize(
+    ("path", "data", "said"),
+    [
+        ("cast/ferryman_shore.png", shore_sheet(), ""),
+        ("cast/ferryman_shore.png", shore_sheet("empty"), "frame 4 of walk is empty"),
+        ("cast/ferryman_shore.png", shore_sheet("unused"), "drawn in an unused part: cell 8"),
+        ("cast/sailor_mask.png", mask_sheet(), ""),
+        ("cast/sailor_mask.png", mask_sheet("between"), "ink outside the cells"),
+        ("cast/sailor_mask.png", mask_sheet("mixed"), "1 pixels that are no pure red, green or blue"),
+        ("tiles/dock.png", tiles(), ""),
+        ("tiles/dock.png", tiles("gap"), "tile 16 has a gap at its side e"),
+    ],
+)
+def test_what_it_says_of_sheets_of_several_animations_masks_and_tiles(
+    game: Path, path: str, data: bytes, said: str
+) -> None:
+    world = with_mod(game, {path: data})
+    word = next(word for word in world.verdicts() if word.path == path)
+    assert (word.verdict, word.reason) == ("garbled" if said else "accepted", said)
+    before, after = (
+        np.asarray(still(one, "shore", 12 if "ferryman" in path else 40))
+        for one in (World(game, with_mods=False), world)
+    )
+    assert (before != after).any() == (
+        said not in ("", "drawn in an unused part: cell 8", "ink outside the cells")
+    )

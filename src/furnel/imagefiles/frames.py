@@ -73,7 +73,7 @@ def write_animation(pictures: Sequence[Picture], ms: int, kind: Literal["GIF", "
     stream = io.BytesIO()
     if kind == "APNG":
         images[0].save(
-            stream, "PNG", save_all=True, append_images=images[1:], duration=ms, loop=0, disposal=1, blend=0
+            stream, "PNG", save_all=True, append_images=images[1:], duration=ms, loop=0, disposal=0, blend=0
         )
     else:
         few = [_indexed(image) for image in images]
