@@ -3,16 +3,26 @@
 from __future__ import annotations
 
 import sys
+import tempfile
 from pathlib import Path
 
 import numpy as np
 from PIL import Image, ImageDraw, ImageFont
 
+from demo.make import make_game
+from demo.strangers import make_strangers
 from furnel import imagefiles
 from furnel.images import Picture, compose
 from furnel.images.resample import Filter, level_chain, resize
+from furnel.media import PictureSpec
+from furnel.mods.build import build
+from furnel.mods.deploy import install_mod
+from furnel.mods.onsheet import with_each_mirrored
+from furnel.mods.workspace import create_project, open_workspace
 from tarnlight.art import paint, surfaces
 from tarnlight.content import TEXTURES
+from tarnlight.scenes import Stage
+from tarnlight.world import World
 
 _FONT = Path(__file__).parents[1] / "src" / "furnel" / "desktop" / "fonts"
 _GROUND, _INK, _QUIET = (43, 47, 49), (223, 227, 226), (160, 168, 169)
@@ -22,6 +32,8 @@ _CELL, _GAP, _HEAD = 224, 14, 46
 def make(folder: Path) -> None:
     """Every picture as a PNG in `folder`."""
     folder.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory(prefix="furnel-pictures-") as scratch:
+        (folder / "shore.png").write_bytes(shore_moving(Path(scratch)))
     rng = np.random.default_rng(3)
     sail = Picture(TEXTURES["art/sails/sail_heron.dds"][1](rng))
     pair = _crop(sail, (330, 44, 56, 56))
@@ -116,6 +128,36 @@ def _skewed(pixels: np.ndarray) -> np.ndarray:
     """A picture of 480 columns read as if it had 512."""
     narrow = np.ascontiguousarray(pixels[:, :480]).reshape(-1, 4)
     return np.ascontiguousarray(np.resize(narrow, (512 * 512, 4)).reshape(512, 512, 4)[::2, ::2])
+
+
+def shore_moving(scratch: Path) -> bytes:
+    """The game's shore with a stranger's walker and tiles in it, moving, as an APNG."""
+    make_game(scratch / "game")
+    make_strangers(scratch)
+    space = open_workspace(create_project(scratch / "mod", "Walker", scratch / "game"))
+    for original, name in (
+        ("cast/ferryman_shore.png", "stranger_walker.png"),
+        ("tiles/dock.png", "stranger_tiles.png"),
+    ):
+        swap = space.fitted(space.new_swap(original, scratch / name))
+        spec = space.original_spec(original)
+        assert isinstance(spec, PictureSpec)
+        swap = with_each_mirrored(swap, spec) if "ferryman" in original else swap
+        space = space.save(space.project.with_swap(swap))
+    build(space)
+    install_mod(space.catalogue.install, space.project.mod.id, space.build_folder)
+    space.close()
+    stage = Stage(World(scratch / "game"), "shore")
+    frames = []
+    for tick in range(0, 60, 5):
+        part = stage.frame(tick)[236:406, 120:440]
+        few = (
+            Image.fromarray(part)
+            .quantize(48, Image.Quantize.MEDIANCUT, dither=Image.Dither.NONE)
+            .convert("RGBA")
+        )
+        frames.append(Picture(np.asarray(few)))
+    return imagefiles.write_animation(frames, 166, "APNG")
 
 
 def _row(file: Path, cells: list[tuple[str, str, Picture]]) -> None:

@@ -35,8 +35,7 @@ def take(out: Path, game: Path | None = None) -> None:
         window.find_station.wall.select("art/hulls/hull_otter.dds")
         hands.shot(out / "find.png")
         for name, original in (
-            ("fit-picture", "art/hulls/hull_otter.dds"), ("fit-sheet", "cast/otter_walk.png"),
-            ("fit-sound", "bank0/003.wav"),
+            ("fit-picture", "art/hulls/hull_otter.dds"), ("fit-sound", "bank0/003.wav"),
         ):  # fmt: skip
             hands.station(2)
             window.fit_station.pick(original)
@@ -49,18 +48,11 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.settle()
         window.fit_station.pick("art/hulls/hull_otter.dds")
         bench = window.fit_station.benches.of("texture")
-        window.fit_station.pick("art/hulls/hull_heron.dds")
-        hands.settle()
-        window.fit_station.steps._unfold(0)
-        hands.shot(out / "fit-place.png")
         hands.click(bench.modes.buttons()[1])
-        for name, original, tray in (
-            ("fit-gauge", "hud/oil_level.dds", "In the game"), ("fit-formats", "art/sails/sail_night.dds", "Formats"),
-        ):  # fmt: skip
-            window.fit_station.pick(original)
-            hands.settle()
-            bench.show_tray(tray)
-            hands.shot(out / f"{name}.png")
+        window.fit_station.pick("hud/oil_level.dds")
+        hands.settle()
+        bench.show_tray("In the game")
+        hands.shot(out / "fit-gauge.png")
         hands.station(3)
         hands.key("Ctrl+B", window)
         hands.until(lambda: not window.session.builds.stale, "the build")
@@ -72,6 +64,7 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.shot(out / "try.png")
         _finding(hands, out, folder)
         _defining(hands, out, folder)
+        _sheets(hands, out, folder)
         window.look.use("light")
         hands.station(1)
         hands.shot(out / "find-light.png")
@@ -165,6 +158,40 @@ def _defining(hands: Hands, out: Path, folder: Path) -> None:
     station.pick("songs/harbour_lights/reed.ogg")
     hands.settle()
     hands.shot(out / "fit-song.png")
+
+
+def _sheets(hands: Hands, out: Path, folder: Path) -> None:
+    """A stranger's walker in the game's cells, a character in other colours, a stranger's tiles."""
+    window, sources = hands.window, folder / "northern-lights" / "sources"
+    session, station = window.session, window.fit_station
+    for original, name in (
+        ("cast/ferryman_shore.png", "stranger_walker.png"),
+        ("tiles/dock.png", "stranger_tiles.png"),
+    ):
+        session.swaps.swap_with(original, sources / name)
+        hands.settle()
+        session.swaps.fit_all([original])
+        hands.settle()
+    hands.station(2)
+    station.pick("tiles/dock.png")
+    hands.settle()
+    bench = station.benches.of("sheet")
+    bench.playing.go(3)
+    hands.shot(out / "fit-tiles.png")
+    station.pick("cast/ferryman_shore.png")
+    hands.settle()
+    hands.click(bench.mirror)
+    hands.settle()
+    bench.cells.choose([5])
+    bench.playing.show_cell(5)
+    hands.shot(out / "fit-sheet.png")
+    station.pick("cast/otter_walk.png")
+    hands.settle()
+    bench.show_tray("Colours")
+    bench.playing.go(2)
+    bench.colours.choose(bench.content.colours[1][0].rgb)
+    hands.click(bench.character)
+    hands.shot(out / "fit-palette.png")
 
 
 def _tunes(hands: Hands, out: Path, folder: Path) -> None:

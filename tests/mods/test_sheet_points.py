@@ -20,7 +20,7 @@ SHEETS = {
 }  # fmt: skip
 KEYS = (
     "cells cut", "empty", "floor", "height", "odd", "frames", "outside", "unused", "half-clear", "twins", "mask colours",
-    "facing", "tile seams", "middle", "colours used", "leftover",
+    "facing", "tile seams", "middle", "colours used", "leftover", "pixel size",
 )  # fmt: skip
 
 
@@ -289,3 +289,22 @@ def test_colours_that_were_changed_leave_no_rest(space: Workspace, tmp_path: Pat
     examined = space.examine(with_encoding(swap, space.original_spec(path)))
     point = next(one for one in examined.points if one.key == "leftover")
     assert (point.yours, point.at) == (f"1 pixel at {x}, {y}", ((x, y, 1, 1),))
+
+
+def test_a_doubled_sheet_stays_doubled(space: Workspace, tmp_path: Path) -> None:
+    path = "cast/otter_near_walk.png"
+    pixels = pixels_of(space, path)
+    assert judged(space, path, pixels, tmp_path / "clean.png") == {}
+    pixels[20, 41] = (9, 240, 9, 255)
+    assert (
+        judged(space, path, pixels, tmp_path / "fine.png")["pixel size"]
+        == "1 pixel of several colours at 40, 20"
+    )
+    small = pixels_of(space, "cast/otter_idle.png")
+    assert "pixel size" not in judged(space, path, small, tmp_path / "small.png")
+    Image.fromarray(small).save(tmp_path / "small.png")
+    cells = np.asarray(
+        Image.open(io.BytesIO(space.examine(space.fitted(space.new_swap(path, tmp_path / "small.png"))).data))
+    )
+    np.testing.assert_array_equal(cells[::2, ::2].repeat(2, 0).repeat(2, 1), cells)
+    assert cells[..., 3].any()

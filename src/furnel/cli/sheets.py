@@ -4,17 +4,14 @@ from __future__ import annotations
 
 import re
 from pathlib import Path
-from typing import Literal
 
 import click
 
-from furnel.atomic import write_bytes
 from furnel.cli.output import Bar, echo, say_json, say_rows
 from furnel.errors import FurnelError
-from furnel.imagefiles import Layer, write_animation, write_layers, write_texture
 from furnel.images import Picture
-from furnel.images.texture import Texture
 from furnel.media import PICTURE
+from furnel.mods.framefiles import frames_in, write_as_animation, write_as_files, write_as_layers
 from furnel.mods.recolouring import recolour_files
 from furnel.mods.render import read_source
 from furnel.sprites import (
@@ -146,21 +143,14 @@ def _write(
 ) -> None:
     """The sheet's cells as an animation, as files, as layers."""
     grid = layout.grid(picture)
-    frames = [Picture(picture.pixels[grid.part(place)]) for place in layout.used or range(grid.count)]
     names = layout.names(grid.columns * grid.rows(picture.height))
-    named = [names[place] for place in layout.used or range(grid.count)]
+    frames = frames_in(picture, grid, names, layout.used or range(grid.count))
     if animation is not None:
-        kind: Literal["GIF", "APNG"] = "GIF" if animation.suffix.lower() == ".gif" else "APNG"
-        write_bytes(animation, write_animation(frames, round(1000 / speed), kind))
+        write_as_animation(frames, speed, animation)
     if layers is not None:
-        write_bytes(layers, write_layers([Layer(name, frame, number == 0) for number, (name, frame) in enumerate(
-            zip(named, frames, strict=True)
-        )]))  # fmt: skip
+        write_as_layers(frames, layers)
     if into is not None:
-        for name, frame in zip(named, frames, strict=True):
-            stem, _, number = name.rpartition(" ")
-            file = into / f"{re.sub(r'[^A-Za-z0-9_-]+', '_', stem)}_{int(number):02}.png"
-            write_bytes(file, write_texture(Texture(*frame.size, "RGBA8", (frame.pixels.tobytes(),), "PNG")))
+        write_as_files(frames, into)
 
 
 def _found_cells(picture: Picture) -> list[dict[str, object]]:

@@ -166,7 +166,7 @@ class RoleRule(Part):
             Animation(one.name, parse_cells(one.cells), one.speed, one.anchor) for one in self.animations
         )
         unused, key = (parse_colours(colour)[0] if colour else None for colour in (self.unused, self.key))
-        return SheetLayout(self.cell, self.margin, self.gutter, runs, unused, key)
+        return SheetLayout(self.cell, self.margin, self.gutter, runs, unused, key, self.pixels)
 
     @cached_property
     def does(self) -> frozenset[str]:

@@ -103,9 +103,9 @@ def scale_for(poses: Sequence[Pose], grid: Grid, anchors: Sequence[Spot]) -> int
     wide, high = max(pose.width for pose in poses), max(pose.height for pose in poses)
     room = max(min((round(spot.y) for spot in anchors if not spot.centre), default=grid.height), 1)
     larger = min(grid.width // wide, room // high) or min(grid.width // wide, grid.height // high, 1)
-    return (
-        min(larger, MOST_SCALE) if larger >= 1 else -max(math.ceil(wide / grid.width), math.ceil(high / room))
-    )
+    if larger < 1:
+        return -max(math.ceil(wide / grid.width), math.ceil(high / room))
+    return min(larger - (larger % grid.pixels if larger > grid.pixels else 0), MOST_SCALE)
 
 
 @dataclass(frozen=True, slots=True)
@@ -205,9 +205,11 @@ def placed(
     left, top = (
         (spot.x - wide / 2, spot.y - high / 2) if spot.centre else (spot.x - foot, spot.y - high + below)
     )
-    return (
-        drawn, _inside(round(left), wide, grid.width) + cell.right, _inside(round(top), high, grid.height) + cell.down
-    )  # fmt: skip
+    side = grid.pixels  # figures lie on the grid of the drawing's own pixels, and are moved by these
+    left, top = (_inside(side * round(at / side), size, room) for at, size, room in (
+        (left, wide, grid.width), (top, high, grid.height)
+    ))  # fmt: skip
+    return drawn, int(left) + cell.right * side, int(top) + cell.down * side
 
 
 def _drawn(source: Picture, found: Found, pose: Pose, flip: bool, scale: int) -> tuple[Pixels, float]:

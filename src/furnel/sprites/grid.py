@@ -15,7 +15,8 @@ from furnel.images.picture import Picture
 class Grid:
     """Cells of `width` × `height` pixels, `columns` of them in a row, `count` in use, row by row.
 
-    `margin` pixels are around all of them, `gutter` pixels between two.
+    `margin` pixels are around all of them, `gutter` pixels between two; `pixels` of the sheet, across and down, are one of the
+    drawing.
     """
 
     width: int
@@ -24,6 +25,7 @@ class Grid:
     count: int
     margin: int = 0
     gutter: int = 0
+    pixels: int = 1
 
     def box(self, place: int) -> tuple[int, int, int, int]:
         """A cell's left, top, width and height."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -34,7 +34,8 @@ class Animation:
 
 @dataclass(frozen=True, slots=True)
 class SheetLayout:
-    """A sheet as its game reads it. `unused` is the colour of cells that no animation has, `key` a colour that is clear."""
+    """A sheet as its game reads it. `unused` is the colour of cells that no animation has, `key` a colour that is clear,
+    `pixels` how many of the sheet are one of the drawing."""
 
     cell: tuple[int, int]
     margin: int = 0
@@ -42,6 +43,7 @@ class SheetLayout:
     animations: tuple[Animation, ...] = ()
     unused: Rgb | None = None
     key: Rgb | None = None
+    pixels: int = 1
 
     @property
     def used(self) -> tuple[int, ...]:
@@ -55,7 +57,8 @@ class SheetLayout:
 
     def grid(self, picture: Picture) -> Grid:
         """The cells that a picture has in it. Raises FurnelError when it is no whole number of them."""
-        return grid_of(picture, self.cell, self.margin, self.gutter, self.ink(picture))
+        found = grid_of(picture, self.cell, self.margin, self.gutter, self.ink(picture))
+        return replace(found, pixels=self.pixels)
 
     def ink(self, picture: Picture) -> Mask:
         """What is drawn: neither clear nor of the key colour, and in no cell that the game never shows."""

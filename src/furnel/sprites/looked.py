@@ -39,7 +39,8 @@ class SheetLook:
     `runs` are the cells of its animations, `names` what its cells are called, `outside` pixels between the cells, `drawn` the
     unused cells that are not as the original's are, `half_clear` pixels and where the first are, `twins` pairs of colours that
     nobody tells apart (the rarer, the other, where), `palette` its colours (six hex digits) where these are few, `outline` how
-    much of its figures, one over the other, is in each part of their box (0 to 255, by rows), `seams` how its tiles meet.
+    much of its figures, one over the other, is in each part of their box (0 to 255, by rows), `seams` how its tiles meet,
+    `broken` how many of the drawing's pixels are not of one colour and where the first are.
     """
 
     layout: SheetLayout
@@ -52,12 +53,14 @@ class SheetLook:
     palette: tuple[str, ...] = ()
     outline: tuple[int, ...] = ()
     seams: Seams = Seams()
+    broken: int = 0
+    broken_at: tuple[Place, ...] = ()
 
     def grid(self, width: int) -> Grid:
         """The cells of a sheet of this width."""
         layout = self.layout
         columns = max((width - 2 * layout.margin + layout.gutter) // (layout.cell[0] + layout.gutter), 1)
-        return Grid(*layout.cell, columns, 0, layout.margin, layout.gutter)
+        return Grid(*layout.cell, columns, 0, layout.margin, layout.gutter, layout.pixels)
 
 
 def looked_at(
@@ -75,8 +78,24 @@ def looked_at(
         tuple((rare.hex, near.hex, rare.first) for rare, near in twins(colours)) if few else (),
         tuple(sorted(colour.hex for colour in colours)) if few else (),
         outline_of([ink[grid.part(place)] for place in (layout.used or range(grid.count)) if place < grid.count]),
-        Seams(*seams_of(picture, grid, meets)) if meets else Seams(),
+        Seams(*seams_of(picture, grid, meets)) if meets else Seams(), *_broken(picture, grid),
     )  # fmt: skip
+
+
+def _broken(picture: Picture, grid: Grid) -> tuple[int, tuple[Place, ...]]:
+    """How many of the drawing's pixels, each of several of the sheet, are not of one colour, and where the first are."""
+    side = grid.pixels
+    if side == 1 or grid.width % side or grid.height % side:
+        return 0, ()
+    number, places = 0, list[Place]()
+    for place in range(grid.count):
+        left, top, wide, high = grid.box(place)
+        cell = np.where(picture.pixels[..., 3:] > 0, picture.pixels, 0)[top : top + high, left : left + wide]
+        blocks = cell.reshape(high // side, side, wide // side, side, 4)
+        found = np.argwhere((blocks != blocks[:, :1, :, :1]).any(axis=(1, 3, 4)))
+        number += len(found)
+        places += [(left + int(x) * side, top + int(y) * side) for y, x in found[:_NAMED]]
+    return number, tuple(places[:_NAMED])
 
 
 def _outside(ink: Mask, grid: Grid) -> int:

@@ -8,16 +8,14 @@ from pathlib import Path
 from PyQt6.QtCore import QObject, QPoint
 from PyQt6.QtWidgets import QFileDialog
 
-from furnel.atomic import write_bytes
 from furnel.desktop.fit.bench import Bench, BenchType, Hands
 from furnel.desktop.fit.sheet_bench import SheetBench
 from furnel.desktop.fit.sheet_content import SheetContent, load_sheet
 from furnel.desktop.swapping import Made
 from furnel.desktop.widgets.colours import ask_colour
 from furnel.desktop.widgets.menus import menu_under
-from furnel.imagefiles import Layer, write_animation, write_layers, write_texture
-from furnel.images.picture import Picture, Rgb
-from furnel.images.texture import Texture
+from furnel.images.picture import Rgb
+from furnel.mods.framefiles import frames_in, write_as_animation, write_as_files, write_as_layers
 from furnel.mods.onsheet import (
     locked_colours,
     mirror_character,
@@ -265,23 +263,14 @@ class Arranging(QObject):
 
 def save_frames(content: SheetContent, cells: tuple[int, ...], speed: float, file: Path, ending: str) -> str:
     """Write some cells of yours: as an animation, as layers, or (without an ending) as numbered files; what is to be said."""
-    picture = content.pictures.yours.pixels
-    frames = [Picture(picture.pixels[content.grid.part(cell)].copy()) for cell in cells]
+    frames = frames_in(content.pictures.yours.pixels, content.grid, content.names, cells)
     if ending == ".ora":
-        layers = [
-            Layer(content.names[cell], frame, place == 0)
-            for place, (cell, frame) in enumerate(zip(cells, frames, strict=True))
-        ]
-        write_bytes(file, write_layers(layers))
+        write_as_layers(frames, file)
     elif ending:
-        write_bytes(file, write_animation(frames, round(1000 / speed), "GIF" if ending == ".gif" else "APNG"))
+        write_as_animation(frames, speed, file)
     else:
-        for number, frame in enumerate(frames, start=1):
-            target = file.with_name(f"{file.stem}_{number:02}.png")
-            write_bytes(
-                target, write_texture(Texture(*frame.size, "RGBA8", (frame.pixels.tobytes(),), "PNG"))
-            )
-        return f"{count(len(frames), 'file')} beside {file.with_name(f'{file.stem}_01.png').name}"
+        files = write_as_files(frames, file.parent, file.stem)
+        return f"{count(len(files), 'file')}, the first is {files[0].name}"
     return f"{file.name} has {count(len(frames), 'frame')}"
 
 

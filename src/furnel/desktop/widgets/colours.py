@@ -5,7 +5,7 @@ from __future__ import annotations
 import colorsys
 from collections.abc import Callable, Sequence
 
-from PyQt6.QtCore import QEvent, QObject, QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QEvent, QObject, QPointF, QRect, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QKeyEvent, QLinearGradient, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QApplication, QDialog, QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
@@ -45,10 +45,10 @@ class Pipette(QObject):
         if event.button() != Qt.MouseButton.LeftButton:
             self._end(None)
             return True
-        place = event.position().toPoint()
-        image = watched.grab().toImage()
-        ratio = image.devicePixelRatio()
-        colour = image.pixelColor(int(place.x() * ratio), int(place.y() * ratio))
+        whole = watched.window()
+        assert whole is not None
+        place = watched.mapTo(whole, event.position().toPoint())
+        colour = whole.grab(QRect(place, QSize(1, 1))).toImage().pixelColor(0, 0)
         self._end((colour.red(), colour.green(), colour.blue()))
         return True
 

@@ -96,6 +96,8 @@ def layout_use(original: PictureSpec) -> StepUse:
         values["runs"] = layout.runs
     if layout is not None and layout.key is not None:
         values["key"] = bytes(layout.key).hex()
+    if layout is not None and layout.pixels > 1:
+        values["pixels"] = layout.pixels
     return StepUse(do="frames", values=values)
 
 
@@ -317,6 +319,25 @@ def _half_clear(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     return Finding("none", told, "differs", "Make each clear or not", at=at)
 
 
+def _doubled(original: PictureSpec, yours: PictureSpec) -> Finding | None:
+    """Whether each of the drawing's pixels is of one colour, where it is several of the sheet."""
+    if (
+        original.sheet is None
+        or yours.sheet is None
+        or original.sheet.layout.pixels == 1
+        or original.sheet.broken
+    ):
+        return None
+    side = original.sheet.layout.pixels
+    words = f"{side} × {side} each"
+    if not yours.sheet.broken:
+        return Finding(words, words)
+    at = tuple((x, y, side, side) for x, y in yours.sheet.broken_at)
+    told = f"{count(yours.sheet.broken, 'pixel')} of several colours at {', '.join(f'{x}, {y}' for x, y, _, _ in at)}"
+    remedy = "Draw it at its own size, and enlarge it by whole numbers: Larger pixels, or Lay figures out"
+    return Finding(words, told, "differs", remedy, at=at)
+
+
 def _twins(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     """Colours that nobody tells apart, more than the original has."""
     if original.sheet is None or yours.sheet is None or not yours.sheet.palette:
@@ -519,6 +540,14 @@ SHEET_POINTS = (
         compare=_half_clear,
         mend=lambda *_: [StepUse(do="hard-alpha", values={"threshold": 128})],
         served_by=("hard-alpha",),
+    ),
+    PointType(
+        key="pixel size",
+        label="Pixels' size",
+        kinds=SHEETS,
+        why="The game's sheet is drawn with larger pixels; finer ones beside them look like another game",
+        compare=_doubled,
+        served_by=("frames", "enlarge"),
     ),
     PointType(
         key="twins",

@@ -46,9 +46,8 @@ def layout_in(values: Values, size: tuple[int, int]) -> SheetLayout:
     cell = int(values["width"]) or size[0], int(values["height"]) or size[1]
     key = parse_colours(str(values.get("key", "")))
     runs = parse_runs(str(values.get("runs", "")))
-    return SheetLayout(
-        cell, int(values["margin"]), int(values["gutter"]), runs, None, key[0] if key else None
-    )
+    clear, pixels = key[0] if key else None, int(values.get("pixels", 1))
+    return SheetLayout(cell, int(values["margin"]), int(values["gutter"]), runs, None, clear, pixels)
 
 
 def figures_in(picture: Picture, values: Values, around: Around) -> tuple[Picture, Found]:
@@ -129,6 +128,7 @@ FRAMES = StepType(
         *CELL,
         Parameter("runs", "Animations' cells", "text", ""),
         Parameter("key", "Clear colour", "text", ""),
+        Parameter("pixels", "One pixel is", "whole", 1, 1, 16, "×"),
         Parameter("map", "Figures", "text", ""),
         Parameter("flip", "Mirror each", "switch", False),
         Parameter("scale", "Size (0: fits)", "whole", 0, -16, 16, "×"),
