@@ -177,6 +177,7 @@ class Playing(QWidget):
         for number, run in enumerate(self._content.runs):
             if cell in run.cells:
                 self._run.setCurrentIndex(number)
+                self._speed.setValue(round(run.speed))
                 self._scrub.setRange(0, len(run.cells) - 1)
                 self._step = run.cells.index(cell)
                 self.go(0)
