@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from pathlib import Path
 
 from furnel.atomic import scratch_in
-from furnel.containers import chained, writing
+from furnel.containers import chained, indexed
 from furnel.containers.anatomy import Anatomy, Span, dissect
 from furnel.containers.carving import Carved, Find, find_files
 from furnel.containers.container import Changes, Container, Content, Entry, Remark, check_path
@@ -106,7 +106,7 @@ def write_archive(
             write_archive(plain, contents, layout.model_copy(update={"whole": None}), progress)
             write_whole(target, layout, plain, {})
     elif layout.index is not None:
-        writing.create(target, layout, contents, progress)
+        indexed.create(target, layout, contents, progress)
     else:
         chained.create(target, layout, contents, progress)
 

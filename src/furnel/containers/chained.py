@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from pathlib import Path
 
 from furnel.atomic import replacing
@@ -13,6 +13,7 @@ from furnel.containers.container import Changes, Content, Entry, check_path, mis
 from furnel.containers.contents import beginning, content, packing_of
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import MappedFile, Source
+from furnel.containers.proof import Proof, Stored
 from furnel.containers.reading import CHECKED_AT_ONCE, Head, check_file_sum
 from furnel.containers.schema import ChainPart, Layout, Packing
 from furnel.errors import FurnelError
@@ -81,10 +82,20 @@ class Chained:
         try:
             chunks = writer.changed(self._chunks, changes, made)
             tail = (self._stop, len(self._main.view) - self.layout.footer_width)
-            writer.write(chunks, self._head, (self._begin, tail), progress)
+            writer.write(
+                chunks, self._head, (self._begin, tail), progress,
+                _proof(target, self.layout, self, changes),
+            )  # fmt: skip
         finally:
             for fresh in made:
                 fresh.close()
+
+    def paths(self) -> Iterable[str]:
+        return self._entries
+
+    def stored(self, path: str) -> Stored:
+        chunk = self._chunk(path)
+        return Stored(self._main, chunk.start, chunk.end, self._packing(chunk))
 
     def _chunk(self, path: str) -> Chunk:
         if path not in self._entries:
@@ -116,7 +127,23 @@ def create(target: Path, layout: Layout, contents: Mapping[str, Content], progre
         chunks = writer.changed([], Changes(add=contents), made)
         if layout.chain.last:
             chunks.append(writer.plain(layout.chain.last, b""))
-        writer.write(chunks, Head(), (0, (0, 0)), progress)
+        writer.write(
+            chunks, Head(), (0, (0, 0)), progress,
+            _proof(target, layout, None, Changes(add=contents)),
+        )  # fmt: skip
     finally:
         for fresh in made:
             fresh.close()
+
+
+def _proof(target: Path, layout: Layout, old: Chained | None, changes: Changes) -> Proof:
+    chain = layout.chain
+    assert chain is not None
+    named = any({"path", "name hash"} & part.roles for part in chain.fields)
+    return Proof(
+        lambda names, written: Chained(target, layout, names, written),
+        old,
+        changes,
+        target,
+        numbered=not named,
+    )

@@ -14,7 +14,8 @@ from furnel.containers.chains import Chunk, chunk_entries
 from furnel.containers.container import Changes, Content
 from furnel.containers.expressions import Number
 from furnel.containers.fresh import Fresh, packed
-from furnel.containers.mapped import Source
+from furnel.containers.mapped import Source, Written
+from furnel.containers.proof import Proof
 from furnel.containers.reading import Head
 from furnel.containers.records import Values
 from furnel.containers.schema import ChainPart, Layout
@@ -165,9 +166,14 @@ class ChainWriter:
         return None
 
     def write(
-        self, chunks: list[Chunk], head: Head, spans: tuple[int, tuple[int, int]], progress: Progress
+        self,
+        chunks: list[Chunk],
+        head: Head,
+        spans: tuple[int, tuple[int, int]],
+        progress: Progress,
+        proof: Proof,
     ) -> None:
-        """The whole archive: head, chunks, what was behind them, footer."""
+        """The whole archive: head, chunks, what was behind them, footer; `proof` reads it back before it takes its place."""
         layout = self._layout
         begin, (tail, tail_end) = spans
         with replacing(self._target) as out:
@@ -179,6 +185,7 @@ class ChainWriter:
                 self._source.copy(tail, tail_end, out)
             count = sum(1 for _ in chunk_entries(chunks)) or sum(1 for chunk in chunks if chunk.fresh)
             self._write_head(head, count, data_end, begin, out)
+            proof(Written(out, self._target))
 
     def _head_bytes(self, head: Head, layout: Layout, begin: int) -> bytes:
         if self._source is not None:

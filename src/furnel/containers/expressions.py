@@ -70,11 +70,12 @@ class Expression:
         slope = at(1) - zero
         steps = np.where(slope == 0, 1, slope) if isinstance(slope, np.ndarray) else slope or 1
         straight: Number = (wanted - zero) // steps
-        if np.array_equal(at(straight), wanted):
+        right = np.equal(at(straight), wanted)
+        if np.all(right):
             return straight
         turned = at(wanted)
-        if np.array_equal(at(turned), wanted):
-            return turned
+        if np.all(right | np.equal(at(turned), wanted)):  # some of a column one way, some the other
+            return np.where(right, straight, turned) if isinstance(turned, np.ndarray) else turned
         raise FurnelError(
             "Writing an archive",
             where=self.text,

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import contextlib
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from pathlib import Path
 
 from furnel.containers import records, writing
-from furnel.containers.container import Changes, Entry, missing_entry
+from furnel.containers.container import Changes, Content, Entry, missing_entry
 from furnel.containers.contents import beginning, content, packing_of
 from furnel.containers.mapped import MappedFile, Source
+from furnel.containers.proof import Proof, Stored
 from furnel.containers.reading import CHECKED_AT_ONCE, Index, check_file_sum, read_index
 from furnel.containers.schema import SUM_BYTES, Layout, Packing, held
 from furnel.containers.sums import listed_names, sum_of
@@ -85,7 +86,18 @@ class Indexed:
         if self._sums is not None:
             for path, place in steps(self._rows.items(), len(self._rows), progress, "Checking the archive"):
                 self._check_side(place, self._raw(place), f"{self.path}, {path}")
-        writing.rewrite(target, self.layout, self._main, self._side, self._index, changes, progress)
+        proof = _proof(target, self.layout, self, changes)
+        writing.rewrite(target, self.layout, self._main, self._side, self._index, changes, progress, proof)
+
+    def paths(self) -> Sequence[str]:
+        return self._index.paths
+
+    def stored(self, path: str) -> Stored:
+        place = self._place(path)
+        if self._sums is not None:
+            self._check_side(place, self._raw(place), f"{self.path}, {path}")
+        start, end = self._span(place)
+        return Stored(self._main, start, end, self._packing(place))
 
     def _place(self, path: str) -> int:
         if path not in self._rows:
@@ -97,6 +109,11 @@ class Indexed:
         return packing_of(self.layout, code, f"{self.path}, {self._index.paths[place]}")
 
     def _raw(self, place: int) -> memoryview:
+        start, end = self._span(place)
+        return self._main.view[start:end]
+
+    def _span(self, place: int) -> tuple[int, int]:
+        """Where an entry's stored bytes lie, behind the record before them."""
         start = self._starts[place]
         if self.layout.entry.head:
             _, start = records.read_record(
@@ -107,7 +124,7 @@ class Indexed:
             raise FurnelError(
                 _WHAT, where=f"{self.path}, {self._index.paths[place]}", why="it runs over the file's end"
             )
-        return self._main.view[start:end]
+        return start, end
 
     def _read_sums(self) -> None:
         if self.layout.sums is None:
@@ -127,6 +144,20 @@ class Indexed:
             width = SUM_BYTES[kind]
             if sum_of(kind, self.layout.byte_order, raw) != self._sums[place * width : (place + 1) * width]:
                 raise _other_sums(where, "do not match the archive beside it")
+
+
+def create(target: Path, layout: Layout, contents: Mapping[str, Content], progress: Progress = QUIET) -> None:
+    """A new archive; entries in the order of `contents`."""
+    writing.create(target, layout, contents, progress, _proof(target, layout, None, Changes(add=contents)))
+
+
+def _proof(target: Path, layout: Layout, old: Indexed | None, changes: Changes) -> Proof:
+    assert layout.index is not None
+    told = layout.index.tells_sizes
+    return Proof(
+        lambda names, written: Indexed(target, layout, names, written), old, changes, target,
+        padding=1 if told else layout.entry.align, fill=layout.entry.fill,
+    )  # fmt: skip
 
 
 def _listed(source: Source, layout: Layout) -> list[str]:

@@ -6,7 +6,7 @@ import contextlib
 import io
 import mmap
 import os
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from pathlib import Path
 from typing import BinaryIO, Protocol
 
@@ -64,11 +64,16 @@ class MappedFile:
             return
         out.flush()
         place = out.tell()
-        for begin, stop in _data_spans(self._file.fileno(), start, end):
+        for begin, stop in data_spans(self._file.fileno(), start, end):
             copy_span(self._file.fileno(), begin, number, place + begin - start, stop - begin)
         out.seek(place + end - start)
         if os.fstat(number).st_size < place + end - start:
             out.truncate()
+
+    @property
+    def number(self) -> int:
+        """The open file's number."""
+        return self._file.fileno()
 
     def beside(self, suffix: str) -> Source:
         try:
@@ -88,6 +93,25 @@ class MappedFile:
             self.view.release()
             if self._map is not None:
                 self._map.close()
+
+
+class Written(MappedFile):
+    """A file that is still being written (open for reading, too), read back under the name that it will have; `others` are
+    those that are written with it, by their ending."""
+
+    def __init__(self, stream: BinaryIO, target: Path, others: Mapping[str, BinaryIO] | None = None) -> None:
+        stream.flush()
+        super().__init__(Path(f"/proc/self/fd/{stream.fileno()}"))
+        self.name, self._target, self._others = str(target), target, others or {}
+
+    def beside(self, suffix: str) -> Source:
+        if suffix not in self._others:
+            raise FurnelError(
+                "Opening an archive",
+                where=self.name,
+                why=f"nothing is written beside it that ends in {suffix}",
+            )
+        return Written(self._others[suffix], self._target.with_suffix(suffix))
 
 
 class HeldBytes:
@@ -129,7 +153,7 @@ def copy_span(source: int, start: int, target: int, place: int, count: int) -> N
         start, place, count = start + done, place + done, count - done
 
 
-def _data_spans(number: int, start: int, end: int) -> Iterator[tuple[int, int]]:
+def data_spans(number: int, start: int, end: int) -> Iterator[tuple[int, int]]:
     """The parts of a span of a file that are not holes."""
     at = start
     while at < end:

@@ -44,8 +44,8 @@ class PackingType:
         """The first bytes, `size` or fewer, without the rest; None where that cannot be had. Raises one of `damage`."""
         return None
 
-    def pieces(self, data: memoryview) -> Iterator[bytes]:
-        """What `data` unpacks to, piece by piece. Raises one of `damage`."""
+    def pieces(self, data: memoryview, consumed: list[int] | None = None) -> Iterator[bytes]:
+        """What `data` unpacks to, piece by piece; `consumed` gets how many bytes that took. Raises one of `damage`."""
         raise NotImplementedError
 
 
@@ -94,16 +94,22 @@ class _Zlib(PackingType):
     def start(self, data: Data, size: int) -> bytes:
         return zlib.decompressobj(self.wrapping).decompress(data, size)
 
-    def pieces(self, data: memoryview) -> Iterator[bytes]:
+    def pieces(self, data: memoryview, consumed: list[int] | None = None) -> Iterator[bytes]:
         work = zlib.decompressobj(self.wrapping)
+        end = len(data)
         for at in range(0, len(data), _PIECE):
             piece = bytes(data[at : at + _PIECE])
-            while piece:
+            while piece and not work.eof:
                 yield work.decompress(piece, _PIECE)
                 piece = work.unconsumed_tail
+            if work.eof:
+                end = min(at + _PIECE, len(data)) - len(work.unused_data)
+                break
         yield work.flush()
         if not work.eof:
             raise zlib.error("the stream ends too soon")
+        if consumed is not None:
+            consumed.append(end)
 
 
 class _Deflate(_Zlib):
@@ -152,10 +158,18 @@ class _Zstd(PackingType):
         with zstandard.ZstdDecompressor(max_window_size=_WINDOW).stream_reader(data) as stream:
             return stream.read(size)
 
-    def pieces(self, data: memoryview) -> Iterator[bytes]:
+    def pieces(self, data: memoryview, consumed: list[int] | None = None) -> Iterator[bytes]:
         with zstandard.ZstdDecompressor(max_window_size=_WINDOW).stream_reader(data) as stream:
             while piece := stream.read(_PIECE):
                 yield piece
+        if consumed is not None:
+            work = zstandard.ZstdDecompressor(max_window_size=_WINDOW).decompressobj()
+            for at in range(0, len(data), _PIECE):
+                work.decompress(data[at : at + _PIECE])
+                if work.eof:
+                    consumed.append(min(at + _PIECE, len(data)) - len(work.unused_data))
+                    return
+            consumed.append(len(data))
 
 
 PACKINGS: dict[str, PackingType] = {one.name: one for one in (_Plain(), _Zlib(), _Deflate(), _Lz4(), _Zstd())}

@@ -9,6 +9,7 @@ from typing import Any
 import numpy as np
 
 from furnel.containers import records
+from furnel.containers.expressions import expression
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
 from furnel.containers.packing import pack
@@ -21,6 +22,7 @@ from furnel.errors import FurnelError
 
 WRITING = "Writing an archive"
 _ROUNDS, _LENGTHS = 12, 16
+_LEAST_TOLD = 64  # a smaller number is something else that happens to be the same
 
 
 @dataclass(slots=True)
@@ -56,6 +58,7 @@ class Plan:
     gaps: dict[int, tuple[int, int]] = field(default_factory=dict)
     tail: bytes = b""
     lead: bytes = b""
+    between: bytes = b""  # what lies between an index in front and the data, where that is more than zeros
     data_start: int = 0
     data_end: int = 0
     index_at: int = 0
@@ -81,6 +84,10 @@ def find_gaps(plan: Plan) -> None:
     index, view, align = plan.index, plan.source.view, plan.layout.entry.align
     if plan.layout.index is not None and plan.layout.index.in_front:
         plan.lead = bytes(view[index.head_end : index.index_at])
+        between = bytes(view[index.front_end : index.data_start])
+        plan.between = between if any(between) else b""
+    else:
+        plan.lead = bytes(view[index.head_end : max(index.data_start, index.head_end)])
     order = np.argsort(index.offsets, kind="stable").tolist()
     end = index.data_start
     for place in order:
@@ -104,6 +111,13 @@ def place_all(plan: Plan) -> None:
     for plan.longer in range(_LENGTHS):
         if _settle(plan):
             _check_lengths(plan)
+            _check_numbers(plan)
+            if plan.between and plan.pad != len(plan.between):
+                raise FurnelError(
+                    WRITING, where=plan.layout.name,
+                    why=f"{len(plan.between)} bytes lie between its index and its data, and the layout does not say what",
+                    remedy="The index cannot become longer or shorter then: replace entries, and add or remove none",
+                )  # fmt: skip
             return
     raise FurnelError(WRITING, where=plan.layout.name, why="its index does not settle on a size")
 
@@ -118,17 +132,18 @@ def _settle(plan: Plan) -> bool:
     for turn in range(_ROUNDS):
         head = (fixed_width(layout.start.fields) if layout.start else 0) or len(plan.start)
         plan.index_at = head + len(plan.lead) if index.in_front else 0
-        plan.data_start = plan.index_at + room if index.in_front else head
+        plan.data_start = plan.index_at + room if index.in_front else head + len(plan.lead)
         _place_data(plan)
         if index.behind:
             plan.index_at = plan.data_end
-        before = len(plan.start)
         _write_records(plan)
+        if len(plan.start) != head:  # a start that has no fixed length: what follows it lies elsewhere
+            continue
         need = len(plan.raw) + len(plan.names)
         least, most = min(least, need), max(most, need)
         plan.pad = room - need if index.in_front else 0
         roomy = turn > 4 and plan.pad >= 0 and not relative
-        if (not index.in_front or need == room or roomy) and before in (0, len(plan.start)):
+        if not index.in_front or need == room or roomy:
             return True
         room = need if turn < 4 else least + turn - 4 if relative else most
     return False
@@ -147,6 +162,41 @@ def _check_lengths(plan: Plan) -> None:
                 WRITING, where=item.path, why="this archive tells no sizes, and its index could not tell where this entry ends",
                 remedy="Leave out empty entries, or put them where their names come in the index",
             )  # fmt: skip
+
+
+def _check_numbers(plan: Plan) -> None:
+    """Refuse to change what a number that nobody described seems to tell: as many as there are entries, as long as the file."""
+    layout, old = plan.layout, plan.index
+    assert layout.index is not None
+    if old is None or plan.source is None:
+        return
+    rows, before = old.table.count, len(plan.source.view)
+    now = {
+        "entry count": (rows, rows - len(old.rows) + len(plan.items)), "file size": (before, plan.total),
+        "index offset": (old.index_at, plan.index_at), "index stored size": (len(old.raw), len(plan.raw)),
+        "data size": (old.data_end - old.data_start, plan.data_end - plan.data_start),
+    }  # fmt: skip
+    records_there = (
+        layout.start.fields if layout.start else (),
+        layout.footer.fields if layout.footer else (),
+        layout.index.start,
+    )
+    told = {role for fields in records_there for role in held(fields)}
+    told |= {"index stored size"} if "index size" in told else set()
+    told |= {"entry count"} if {"index size", "index stored size"} & told else set()
+    values = {**old.head.start, **old.head.footer, **old.head.index_start}
+    for part in (part for fields in records_there for part in fields):
+        number = values.get(part.name)
+        if part.holds or part.bits or part.value is not None or not isinstance(number, int):
+            continue
+        for role, (one, other) in now.items():
+            least = 2 if role == "entry count" else _LEAST_TOLD
+            if role not in told and number == one != other and one >= least:
+                raise FurnelError(
+                    WRITING, where=f"{layout.name}, field “{part.name}”",
+                    why=f"it is {number}, and so is the {role}, which would be {other} then: it was not to be wrong",
+                    remedy=f'Say that it holds the {role} (holds = "{role}"), or that it is always {number} (is = {number})',
+                )  # fmt: skip
 
 
 def _place_data(plan: Plan) -> None:
@@ -331,6 +381,16 @@ def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scop
     ]
     where = np.array([place for place, _ in fresh], np.int64)
     made = [item.fresh for _, item in fresh if item.fresh is not None]
+    for role in ("size", "stored size"):
+        if (
+            leans(table, role) and old is not None
+        ):  # it changes with where the entry lies: anew for all that were there
+            there = [
+                (place, item) for place, item in zip(places.tolist(), entries, strict=True) if item.old >= 0
+            ]
+            known = old.sizes if role == "size" else old.stored
+            rows = np.array([place for place, _ in there], np.int64)
+            _set(table, role, rows, [int(known[item.old]) for _, item in there], scope)
     if made:
         _set(table, "size", where, [one.size for one in made], scope)
         _set(table, "stored size", where, [one.stored for one in made], scope)
@@ -352,6 +412,62 @@ def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scop
             _set(table, "name hash", rows, hash_names(names, layout.names), scope)
         encoded = [name.replace("/", layout.names.slash).encode(layout.names.encoding) for name in names]
         _set(table, "path", rows, encoded, scope)
+
+
+def leans(table: Table, role: str) -> bool:
+    """Whether the number that stands for a role depends on others beside it, such as an end that is counted from the offset."""
+    part = next((field for field in table.fields if field.holds == role), None)
+    return part is not None and part.means is not None and bool(expression(part.means).names - {"value"})
+
+
+def check_solvable(layout: Layout, index: Index, where: object) -> None:
+    """Refuse to write an archive in whose index a number means something that would be stored as another number: a flag beside
+    it would be lost, or a rounding undone."""
+    assert layout.index is not None
+    scope = index.head.scope
+    for role in ("offset", "size", "stored size", "packing", "name offset"):
+        part = next((field for field in layout.index.fields if field.holds == role), None)
+        if part is None or part.means is None or not len(index.rows):
+            continue
+        table = index.table.take(index.rows)
+        before = np.array(table.columns[part.name], copy=True)
+        try:
+            table.mean(role, np.asarray(table.meaning(role, scope)), scope)
+            wrong = np.flatnonzero(np.asarray(table.columns[part.name]) != before)
+        except FurnelError as error:
+            raise _unsolvable(where, part.name, error.why) from error
+        if len(wrong):
+            first = int(wrong[0])
+            told = f"{index.paths[first]} has {int(before[first])}, and {int(table.columns[part.name][first])} would be stored"
+            raise _unsolvable(where, part.name, told)
+
+
+def check_hashes(layout: Layout, index: Index, where: object) -> None:
+    """Refuse to write names into an archive whose own names have other hashes than the layout's."""
+    assert layout.index is not None
+    if layout.names.hash is None or layout.index.names == "hash" or not len(index.rows):
+        return
+    told = index.table.meaning("name hash", index.head.scope)
+    if told is None:
+        return
+    names = [path.removeprefix(layout.entry.prefix) for path in index.paths]
+    mine = np.asarray(hash_names(names, layout.names)).astype(np.uint64)
+    wrong = np.flatnonzero(np.asarray(told).astype(np.uint64)[index.rows] != mine)
+    if len(wrong):
+        first = int(wrong[0])
+        raise FurnelError(
+            WRITING, where=f"{where}, {index.paths[first]}",
+            why=f"its hash is {int(np.asarray(told)[index.rows][first]):#x}, and {layout.names.hash} of its name is "
+            f"{int(mine[first]):#x}",
+            remedy="Say in [names] hash and letters how its hashes are made: without that nothing can be added or renamed",
+        )  # fmt: skip
+
+
+def _unsolvable(where: object, name: str, why: str) -> FurnelError:
+    return FurnelError(
+        WRITING, where=f"{where}, field “{name}”", why=f"what it means cannot be turned back into its number: {why}",
+        remedy="The archive can be read, not written: describe flags as bits of the field, or as fields of their own",
+    )  # fmt: skip
 
 
 def _set(table: Table, role: str, rows: Any, meanings: Any, scope: Mapping[str, Any]) -> None:

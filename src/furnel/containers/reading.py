@@ -73,6 +73,7 @@ class Index:
     data_end: int
     plain: bytes
     raw: bytes
+    front_end: int
 
 
 def read_head(source: Source, layout: Layout, trace: Trace = no_trace) -> tuple[Head, int, int]:
@@ -145,7 +146,7 @@ def read_index(
         check_file_sum(source, layout)
     return Index(
         head, table, rows, paths, offsets, stored, sizes, codes, head_end, at, data_start, data_end,
-        bytes(plain), bytes(raw),
+        bytes(plain), bytes(raw), max(index_span[1], names_span[1]),
     )  # fmt: skip
 
 

@@ -98,6 +98,12 @@ class FieldPart(Part):
             raise ValueError("bits and means belong to numbers")
         if (self.holds in ("sum", "stored sum", "index sum", "file sum")) != (self.sum is not None):
             raise ValueError(f"a field that holds a sum says which: sum = one of {', '.join(SUMS)}")
+        room = 8 * WIDTHS.get(self.type, 0)
+        for bits in self.bits:
+            if bits.first + bits.count > room:
+                raise ValueError(
+                    f"the bits {bits.name} end at bit {bits.first + bits.count}, and a {self.type} has {room}"
+                )
         if self.sum is not None and self.sum_width != SUM_BYTES[self.sum]:
             raise ValueError(f"a {self.sum} has {SUM_BYTES[self.sum]} bytes")
         return self

@@ -81,7 +81,7 @@ class Table:
             if column.dtype.kind == "V":
                 columns[field.name] = column
             else:
-                columns[field.name] = column.astype(_number_type(field))
+                columns[field.name] = _whole_numbers(field, column, where)
                 for bits in field.bits:
                     columns[bits.name] = take_bits(columns[field.name], bits)
         return cls(fields, order, columns, number), at + number * width
@@ -107,13 +107,12 @@ class Table:
         for field in fields:
             number = field.type in WIDTHS or field.type == "varint"
             found = [row.get(field.name, 0 if number else b"") for row in rows]
-            try:
-                columns[field.name] = np.array(found, _number_type(field)) if number else found
-            except OverflowError as error:
-                raise FurnelError(
-                    _WHAT, where=field.name, why="it holds a number of 2^63 or more",
-                    remedy="It is another kind of archive, or damaged",
-                ) from error  # fmt: skip
+            far = number and any(value >> 63 for value in found if isinstance(value, int) and value > 0)
+            if far and (field.roles or field.bits or field.means) and _number_type(field) is not np.uint64:
+                raise too_far(field, _WHAT)
+            columns[field.name] = (
+                np.array(found, np.uint64 if far else _number_type(field)) if number else found
+            )
             for bits in field.bits:
                 columns[bits.name] = np.array([row.get(bits.name, 0) for row in rows], np.int64)
         return cls(fields, order, columns, len(rows))
@@ -135,7 +134,7 @@ class Table:
         columns: dict[str, Any] = {}
         for name, column in self.columns.items():
             if isinstance(column, np.ndarray) and column.dtype.kind != "V":
-                with_new = np.append(column, fresh.columns[name]).astype(column.dtype)
+                with_new = np.append(column, np.asarray(fresh.columns[name]).astype(column.dtype))
                 columns[name] = with_new[np.where(rows >= 0, rows, len(column))]
             else:
                 held = column.tolist() if isinstance(column, np.ndarray) else column
@@ -177,6 +176,27 @@ class Table:
 
 def _number_type(field: FieldPart) -> type[np.signedinteger[Any]] | type[np.unsignedinteger[Any]]:
     return np.uint64 if field.type == "u64" and "name hash" in field.roles else np.int64
+
+
+def _whole_numbers(field: FieldPart, column: Any, where: object) -> Any:
+    """A column as numbers to reckon with. Those of 2^63 and more stay as they are where nothing is worked out from them.
+
+    Raises FurnelError where something is.
+    """
+    wanted = _number_type(field)
+    if field.type != "u64" or wanted is np.uint64 or not len(column) or int(column.max()) < 1 << 63:
+        return column.astype(wanted)
+    if field.roles or field.bits or field.means:
+        raise too_far(field, where)
+    return column.astype(np.uint64)
+
+
+def too_far(field: FieldPart, where: object) -> FurnelError:
+    """The refusal for a number that no offset and no size can be."""
+    return FurnelError(
+        _WHAT, where=f"{where}, field “{field.name}”", why="it holds a number of 2^63 or more",
+        remedy="It is another kind of archive, or damaged",
+    )  # fmt: skip
 
 
 def _record_type(fields: Fields, order: Order) -> np.dtype[np.void]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import tempfile
 from collections.abc import Callable, Sequence
 from pathlib import Path
@@ -10,7 +11,7 @@ from typing import BinaryIO
 from furnel.atomic import replacing, scratch_in
 from furnel.containers import records
 from furnel.containers.container import Changes, Container, Entry
-from furnel.containers.mapped import MappedFile, Source
+from furnel.containers.mapped import MappedFile, Source, Written
 from furnel.containers.packing import PACKINGS, pack_stream
 from furnel.containers.records import Values
 from furnel.containers.schema import Layout, WholePart
@@ -19,7 +20,6 @@ from furnel.progress import QUIET, Progress, check
 
 _WHAT = "Unpacking an archive"
 _MOST = 64 << 30
-_MOST_RATIO = 1 << 17
 
 OpenPlain = Callable[[Path, Source], Container]
 
@@ -34,7 +34,7 @@ class Whole:
         self.path, self.layout, self.kind = path, layout, layout.name
         self._part: WholePart = layout.whole
         self._outer: Source = source or MappedFile(path)
-        self._scratch = tempfile.TemporaryDirectory(prefix="furnel-")
+        self._scratch = contextlib.ExitStack()
         try:
             self._values, start = records.read_record(
                 self._part.fields,
@@ -44,10 +44,12 @@ class Whole:
                 path,
                 {"file_size": len(self._outer.view)},
             )
-            plain = Path(self._scratch.name) / path.name
-            with plain.open("wb") as out:
-                _unpack(self._outer, start, self._part, out, path)
             told = records.meaning(self._part.fields, self._values, "data size", {})
+            folder = self._scratch.enter_context(scratch_in(Path(tempfile.gettempdir())))
+            plain = folder / path.name
+            with plain.open("wb") as out:
+                end = _unpack(self._outer, start, self._part, out, path, told)
+            self._behind = bytes(self._outer.view[end:])
             if told is not None and told != plain.stat().st_size:
                 raise FurnelError(
                     _WHAT, where=path, why=f"it unpacks to {plain.stat().st_size} bytes and says {told}",
@@ -82,19 +84,25 @@ class Whole:
             with replacing(target) as out:
                 self._outer.copy(0, len(self._outer.view), out)
             return
+        if any(self._behind):
+            raise FurnelError(
+                "Writing an archive", where=self.path,
+                why=f"{len(self._behind)} bytes lie behind its packed data, and the layout does not say what they are",
+                remedy="They may be a checksum, which would be wrong then: the archive can be read, not written",
+            )  # fmt: skip
         with scratch_in(target.parent) as scratch:
             plain = scratch / target.name
             self._inner.rewrite(plain, changes, progress)
             check(progress, "Packing the archive")
-            write_whole(target, self.layout, plain, self._values)
+            write_whole(target, self.layout, plain, self._values, self._behind)
 
     def _close_outer(self) -> None:
         self._outer.close()
-        self._scratch.cleanup()
+        self._scratch.close()
 
 
-def write_whole(target: Path, layout: Layout, plain: Path, old: Values) -> None:
-    """The file in `plain`, packed, behind the record that stays plain."""
+def write_whole(target: Path, layout: Layout, plain: Path, old: Values, behind: bytes = b"") -> None:
+    """The file in `plain`, packed, behind the record that stays plain, and what is `behind` it; read back first."""
     part = layout.whole
     assert part is not None
     with replacing(target) as out, plain.open("rb") as source:
@@ -104,20 +112,59 @@ def write_whole(target: Path, layout: Layout, plain: Path, old: Values) -> None:
         head = records.write_record(part.fields, values, layout.byte_order, {})
         out.write(head)
         pack_stream(source, out, part.packed)
+        end = out.tell()
+        out.write(behind)
         records.mean(part.fields, values, "file size", out.tell(), {})
         out.seek(0)
         out.write(records.write_record(part.fields, values, layout.byte_order, {}))
+        source.seek(0)
+        written = Written(out, target)
+        try:
+            if _unpack(written, len(head), part, _Same(source), target, size) != end or source.read(1):
+                raise ValueError
+        except (FurnelError, ValueError) as error:
+            raise FurnelError(
+                "Proving what was written",
+                where=target,
+                why="it does not unpack to what was packed",
+                remedy="Nothing was written",
+            ) from error
+        finally:
+            written.close()
 
 
-def _unpack(source: Source, start: int, part: WholePart, out: BinaryIO, where: Path) -> None:
-    """Piece by piece, refusing what cannot be honest."""
+class _Same:
+    """Takes bytes that have to be those of a stream."""
+
+    def __init__(self, wanted: BinaryIO) -> None:
+        self._wanted = wanted
+
+    def write(self, piece: bytes) -> int:
+        if self._wanted.read(len(piece)) != piece:
+            raise ValueError("another byte")
+        return len(piece)
+
+
+def _unpack(
+    source: Source, start: int, part: WholePart, out: BinaryIO | _Same, where: Path, told: int | None
+) -> int:
+    """Piece by piece, refusing what cannot be honest: more than its stored bytes can hold, more than it says. Where the packed
+    data ends."""
     kind = PACKINGS[part.packed]
-    most = min(_MOST, (len(source.view) - start) * _MOST_RATIO)
-    written = 0
+    most = min(_MOST, (len(source.view) - start) * kind.most_ratio + 64)
+    if told is not None and told > most:
+        raise FurnelError(
+            _WHAT,
+            where=where,
+            why=f"it says that it unpacks to {told} bytes, and its stored ones cannot hold more than {most}",
+        )
+    most = most if told is None else told
+    written, consumed = 0, list[int]()
     try:
-        for piece in kind.pieces(source.view[start:]):
+        for piece in kind.pieces(source.view[start:], consumed):
             written += out.write(piece)
             if written > most:
                 raise FurnelError(_WHAT, where=where, why=f"it unpacks to more than {most} bytes")
+        return start + consumed[0]
     except kind.damage as error:
         raise FurnelError(_WHAT, where=where, why=f"the {part.packed} data is damaged ({error})") from error

@@ -15,16 +15,19 @@ from furnel.atomic import replacing_together
 from furnel.containers import records
 from furnel.containers.container import Changes, Content, check_path
 from furnel.containers.fresh import Fresh, packed
-from furnel.containers.mapped import Source
+from furnel.containers.mapped import Source, Written
 from furnel.containers.placing import (
     WRITING,
     Item,
     Plan,
+    check_hashes,
+    check_solvable,
     find_gaps,
     old_span,
     place_all,
     tail_is_padding,
 )
+from furnel.containers.proof import Proof
 from furnel.containers.reading import Index, sum_places
 from furnel.containers.records import Values
 from furnel.containers.schema import Layout
@@ -34,30 +37,36 @@ from furnel.progress import QUIET, Part, Progress, steps
 
 
 def rewrite(
-    target: Path, layout: Layout, source: Source, side: Source, index: Index, changes: Changes, progress: Progress = QUIET
+    target: Path, layout: Layout, source: Source, side: Source, index: Index, changes: Changes, progress: Progress,
+    proof: Proof,
 ) -> None:  # fmt: skip
-    """A changed copy of the archive in `source`."""
+    """A changed copy of the archive in `source`; `proof` reads it back before it takes its place."""
     if not changes:
         _copy_whole(target, layout, source, side)
         return
+    check_solvable(layout, index, source.name)
+    if changes.add or changes.rename:
+        check_hashes(layout, index, source.name)
     spans = [old_span(layout, source, index, place) for place in range(len(index.paths))]
     items = _changed_items(layout, source, index, spans, changes, Part(progress, 0, 0.5))
     try:
         ends = [end for _, _, end in spans]
         plan = Plan(layout, items, _data_order(items, index), source, index, ends)
-        _write(target, plan, Part(progress, 0.5, 1))
+        _write(target, plan, Part(progress, 0.5, 1), proof)
     finally:
         _close(items)
 
 
-def create(target: Path, layout: Layout, contents: Mapping[str, Content], progress: Progress = QUIET) -> None:
-    """A new archive; entries in the order of `contents`."""
+def create(
+    target: Path, layout: Layout, contents: Mapping[str, Content], progress: Progress, proof: Proof
+) -> None:
+    """A new archive; entries in the order of `contents`. `proof` reads it back before it takes its place."""
     items: list[Item] = []
     try:
         for path, content in steps(contents.items(), len(contents), progress, f"Packing {target.name}"):
             check_path(path, target)
             items.append(_new_item(layout, path, content, {}))
-        _write(target, Plan(layout, items, list(items)), QUIET)
+        _write(target, Plan(layout, items, list(items)), QUIET, proof)
     finally:
         _close(items)
 
@@ -143,8 +152,8 @@ def _data_order(items: list[Item], index: Index) -> list[Item]:
     return old + [item for item in items if item.old < 0]
 
 
-def _write(target: Path, plan: Plan, progress: Progress) -> None:
-    """Place everything, then write it."""
+def _write(target: Path, plan: Plan, progress: Progress, proof: Proof) -> None:
+    """Place everything, write it, and have it proved."""
     layout = plan.layout
     index = layout.index
     assert index is not None
@@ -159,11 +168,17 @@ def _write(target: Path, plan: Plan, progress: Progress) -> None:
     place_all(plan)
     with replacing_together(side_files(target, layout)) as (out, *beside):
         _write_main(plan, out, progress)
+        others: dict[str, BinaryIO] = {}
         if layout.sums is not None:
-            beside.pop().write(_side_sums(plan, out))
+            others[layout.sums.file] = beside.pop()
+            others[layout.sums.file].write(_side_sums(plan, out))
         if index.file:
-            beside.pop().write(plan.raw)
+            others[index.file] = beside.pop()
+            others[index.file].write(plan.raw)
         patch_file_sum(layout, out, plan.total - len(plan.footer))
+        for stream in others.values():
+            stream.flush()
+        proof(Written(out, target, others))
 
 
 def side_files(target: Path, layout: Layout) -> list[Path]:
@@ -178,9 +193,9 @@ def _write_main(plan: Plan, out: BinaryIO, progress: Progress) -> None:
     index = layout.index
     assert index is not None
     out.write(plan.start)
+    out.write(plan.lead)
     if index.in_front:
-        out.write(plan.lead)
-        out.write(plan.raw + plan.names + bytes(plan.pad))
+        out.write(plan.raw + plan.names + (plan.between or bytes(plan.pad)))
     fill = bytes([layout.entry.fill])
     for item in steps(plan.order, len(plan.order), progress, "Writing the archive"):
         if item.shared:

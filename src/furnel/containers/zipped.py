@@ -16,7 +16,8 @@ from typing import BinaryIO
 
 from furnel.atomic import replacing
 from furnel.containers.container import MOST_ENTRY_BYTES, Changes, Content, Entry, check_path, missing_entry
-from furnel.containers.mapped import MappedFile, Source
+from furnel.containers.mapped import MappedFile, Source, Written
+from furnel.containers.proof import Proof, Stored
 from furnel.errors import FurnelError, reason
 from furnel.progress import QUIET, Progress, steps
 
@@ -49,7 +50,7 @@ class Zip:
 
     def __init__(self, path: Path, source: Source | None = None) -> None:
         self.path = path
-        self._given = source
+        self._given, self._mapped = source, source
         self._open = source.stream if source is not None else lambda: path.open("rb")
         try:
             self._zip = zipfile.ZipFile(self._open())
@@ -118,6 +119,7 @@ class Zip:
                     source.copy(0, len(source.view), out)
                     return
                 self._rewrite(source, out, changes, progress)
+                Proof(lambda _, written: Zip(target, written), self, changes, target)(Written(out, target))
         except _DAMAGE as error:
             raise FurnelError(
                 WHAT, where=self.path, why=str(error), remedy="Take a fresh copy of it"
@@ -136,7 +138,20 @@ class Zip:
         replaced = {path: _bytes(content) for path, content in changes.replace.items() if path not in gone}
         _merge(source, self._zip, out, replaced, added, gone, progress)
 
+    def paths(self) -> Iterable[str]:
+        return self._infos
+
+    def stored(self, path: str) -> Stored:
+        info = self._infos[path]
+        if self._mapped is None:
+            self._mapped = self._given or MappedFile(self.path)
+        name, extra = struct.unpack_from("<HH", self._mapped.view, info.header_offset + 26)
+        start = info.header_offset + 30 + name + extra
+        return Stored(self._mapped, start, start + info.compress_size, info.compress_type)
+
     def close(self) -> None:
+        if self._mapped is not None and self._mapped is not self._given:
+            self._mapped.close()
         stream = self._zip.fp
         self._zip.close()
         if stream is not None:
@@ -145,12 +160,16 @@ class Zip:
 
 def write_zip(target: Path, contents: Iterable[tuple[str, Content]]) -> None:
     """A new ZIP of `contents`, the same bytes on any machine: sorted, one fixed date, deflate."""
-    with replacing(target) as out, zipfile.ZipFile(out, "w") as archive:
-        for path, content in sorted(contents, key=lambda item: item[0]):
-            if isinstance(content, Path):
-                _add_file(archive, path, content)
-            else:
-                _add(archive, path, content, zipfile.ZIP_DEFLATED, FIXED_TIME)
+    wanted = dict(contents)
+    with replacing(target) as out:
+        with zipfile.ZipFile(out, "w") as archive:
+            for path, content in sorted(wanted.items()):
+                if isinstance(content, Path):
+                    _add_file(archive, path, content)
+                else:
+                    _add(archive, path, content, zipfile.ZIP_DEFLATED, FIXED_TIME)
+        proof = Proof(lambda _, written: Zip(target, written), None, Changes(add=wanted), target)
+        proof(Written(out, target))
 
 
 def _bytes(content: Content) -> bytes:
