@@ -448,3 +448,45 @@ hash = "crc32"
         with pytest.raises(FurnelError, match="its hash is"):
             container.rewrite(tmp_path / "c.k", changes)
     assert not (tmp_path / "c.k").exists()
+
+
+def second_write(files: Files, twice: bool) -> bytes:
+    """The index, the data, and behind it the same places once more in a table of the game's own."""
+    at = 8 + 32 * len(files)
+    rows, body, again = b"", b"", b""
+    for name, data in files.items():
+        rows += struct.pack("<24sII", name.encode(), at + len(body), len(data))
+        again += struct.pack(">HI", len(data), at + len(body))
+        body += data
+    return (
+        struct.pack("<4sI", b"TWIC", len(files))
+        + rows
+        + body
+        + (again if twice else b"a remark by the maker of this file....")
+    )
+
+
+@pytest.mark.parametrize("change", CHANGES)
+@pytest.mark.parametrize("twice", [True, False])
+def test_a_second_index_that_nobody_described_is_not_made_wrong(
+    change: str, twice: bool, tmp_path: Path
+) -> None:
+    layout = parse_layout(ENDS.replace("ENDS", "TWIC").replace(', means = "value - begin"', ""), "k.toml")
+    files = {**FILES, "g/six.txt": b"six" * 50, "h/seven.txt": b"seven" * 50}
+    (tmp_path / "a.k").write_bytes(second_write(files, twice))
+    container = open_container(tmp_path / "a.k", layout)
+    changes, after = CHANGES[change]
+    moves = change not in ("itself", "rename")
+    if twice and moves:
+        with pytest.raises(FurnelError, match="a second time"):
+            container.rewrite(tmp_path / "b.k", changes)
+        assert not (tmp_path / "b.k").exists()
+        return
+    container.rewrite(tmp_path / "b.k", changes)
+    data = (tmp_path / "b.k").read_bytes()
+    found = _entries(
+        data, 8, struct.unpack_from("<I", data, 4)[0], lambda data, row: data[row[0] : sum(row)], "<II"
+    )
+    assert found == after(files)
+    if twice:
+        assert data[-6 * len(files) :] == second_write(files, True)[-6 * len(files) :]

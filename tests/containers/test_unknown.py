@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import struct
+from collections import Counter
 from pathlib import Path
 
 import pytest
@@ -131,3 +132,24 @@ def test_guesses_of_anything(tmp_path_factory: pytest.TempPathFactory, data: byt
     file.write_bytes(data)
     layout = parse_layout(guess(file).draft, "draft")
     dissect(file, layout)
+
+
+def test_what_begins_like_a_file_and_does_not_hold_together_is_no_find(forged: Path) -> None:
+    sheet = loaders.load_container(forged / "data" / "cast.tlc")["cast/otter_walk.png"]
+    tune = next(
+        data
+        for path, data in loaders.load_container(forged / "data" / "music.tlm").items()
+        if path.endswith(".ogg")
+    )
+    bell = loaders.load_container(forged / "data" / "bank0.tls")["bank0/000.wav"]
+    whole = b"noise" * 99 + sheet + bytes(40) + tune + bytes(9) + bell
+    assert [find.kind for find in find_files(memoryview(whole))] == ["png", "ogg", "wav"]
+    for data, at in ((sheet, 60), (tune, len(tune) // 2), (bell, 22)):
+        spoilt = bytearray(data)
+        spoilt[at] ^= 0x80
+        if data is bell:
+            spoilt[22:24] = bytes(2)  # no channels
+        broken: Counter[str] = Counter()
+        assert (
+            find_files(memoryview(b"noise" * 99 + bytes(spoilt)), broken=broken) == [] and broken.total() >= 1
+        )

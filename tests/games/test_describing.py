@@ -140,3 +140,15 @@ def test_a_folder_with_nothing_in_it_is_refused_kindly(tmp_path: Path) -> None:
         profile_text(survey(tmp_path), "Nothing")
     with pytest.raises(FurnelError, match="no such folder"):
         survey(tmp_path / "no")
+
+
+def test_a_file_of_a_known_beginning_that_does_not_hold_together_is_said(unknown: Path) -> None:
+    data = (unknown / "data" / "figures.dat").read_bytes()
+    masked = bytearray(data)
+    for at in range(len(masked)):
+        if masked[at : at + 4] != b"\x89PNG" and at % 7 == 3:
+            masked[at] ^= 0x55
+    signature = b"\x89PNG\r\n\x1a\n" + bytes(masked[:9000])
+    (unknown / "data" / "strange.bin").write_bytes(signature)
+    found = next(one for one in survey(unknown).sightings if one.path == "data/strange.bin")
+    assert found.standing == "unknown" and "does not hold together: packed or masked?" in found.note

@@ -107,3 +107,15 @@ def test_running_the_game(forged: Path, tmp_path: Path) -> None:
     assert len(report.words) == 203 and all(word.verdict == "accepted" for word in report.words)
     with pytest.raises(FurnelError, match="invalid choice|ended with"):
         draw_still(install, "the moon", tmp_path / "never.png")
+
+
+def test_a_file_that_two_rules_name_is_refused(game: Path, tmp_path: Path) -> None:
+    text = (Path(__file__).parents[2] / "src/furnel/games/profiles/tarnlight.toml").read_text()
+    twice = text.replace(
+        '[[archives]]\nfiles = "data/*.tlh"',
+        '[[archives]]\nfiles = "data/hu*.tlp"\nlayout = "zip"\n\n[[archives]]\nfiles = "data/*.tlh"',
+    )
+    assert twice != text
+    profile = parse_profile(twice, "twice.toml")
+    with pytest.raises(FurnelError, match="two rules of its profile name it"):
+        Install(game, profile)

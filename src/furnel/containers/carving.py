@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import re
 import struct
+from collections import Counter
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from pathlib import Path
@@ -38,8 +39,11 @@ class Find:
         return f"{self.offset:010x}.{self.kind}"
 
 
-def find_files(data: memoryview, progress: Progress = QUIET) -> list[Find]:
-    """Every whole file of a known kind, in order; a file inside another one found is not told apart."""
+def find_files(
+    data: memoryview, progress: Progress = QUIET, broken: Counter[str] | None = None
+) -> list[Find]:
+    """Every whole file of a known kind, in order; a file inside another one found is not told apart. `broken` counts what
+    begins like one and does not hold together: its chunks or pages have other sums, or it is cut short."""
     out: list[Find] = []
     end = 0
     for start in range(0, len(data), _WINDOW):
@@ -52,7 +56,10 @@ def find_files(data: memoryview, progress: Progress = QUIET) -> list[Find]:
                 continue
             kind = match.lastgroup or ""
             size = _KINDS[kind][1](data[at:])
-            if size and at + size <= len(data):
+            if not size or at + size > len(data):
+                if broken is not None:
+                    broken[kind] += 1
+            else:
                 out.append(Find(kind, at, size))
                 end = at + size
                 if len(out) >= _MOST_FINDS:

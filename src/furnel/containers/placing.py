@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 import numpy as np
+import numpy.typing as npt
 
 from furnel.containers import records
 from furnel.containers.expressions import expression
@@ -112,6 +113,7 @@ def place_all(plan: Plan) -> None:
         if _settle(plan):
             _check_lengths(plan)
             _check_numbers(plan)
+            _check_unknown_places(plan)
             if plan.between and plan.pad != len(plan.between):
                 raise FurnelError(
                     WRITING, where=plan.layout.name,
@@ -197,6 +199,40 @@ def _check_numbers(plan: Plan) -> None:
                     why=f"it is {number}, and so is the {role}, which would be {other} then: it was not to be wrong",
                     remedy=f'Say that it holds the {role} (holds = "{role}"), or that it is always {number} (is = {number})',
                 )  # fmt: skip
+
+
+def _check_unknown_places(plan: Plan) -> None:
+    """Refuse to move entries whose places stand in bytes that nobody described, too: a second index, a table of the game's."""
+    old, source = plan.index, plan.source
+    if old is None or source is None:
+        return
+    rest = [plan.lead, plan.between, plan.tail, *(bytes(source.view[a:b]) for a, b in plan.gaps.values())]
+    rest = [piece for piece in rest if len(piece) >= 8 and any(piece)]
+    stays = len(plan.items) == len(old.paths) and all(
+        item.old >= 0 and item.offset == int(old.offsets[item.old])
+        and (item.fresh is None or item.fresh.stored == int(old.stored[item.old]))
+        for item in plan.items
+    )  # fmt: skip
+    wanted = np.unique(old.offsets[old.offsets >= _LEAST_TOLD])
+    if not rest or stays or len(wanted) < 2:
+        return
+    found = {place for piece in rest for place in _numbers_in(piece, wanted)}
+    if len(found) >= 2 and len(found) * 2 >= len(wanted):
+        raise FurnelError(
+            WRITING, where=source.name,
+            why=f"the places of {len(found)} entries stand a second time in bytes that the layout does not describe",
+            remedy="They would be wrong then. Describe that part of the archive, or put in only what has the same stored size",
+        )  # fmt: skip
+
+
+def _numbers_in(piece: bytes, wanted: npt.NDArray[np.int64]) -> set[int]:
+    """Which of some numbers stand in bytes, as 32 or 64 bits, at any place, in either order."""
+    out: set[int] = set()
+    for start in range(4):
+        part = piece[start : start + (len(piece) - start) // 4 * 4]
+        for kind in ("<u4", ">u4"):
+            out |= set(np.intersect1d(np.frombuffer(part, kind).astype(np.int64), wanted).tolist())
+    return out
 
 
 def _place_data(plan: Plan) -> None:

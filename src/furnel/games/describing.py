@@ -117,12 +117,17 @@ def _look_at(file: Path, inner: str, size: int) -> Sighting:
         return Sighting(inner, "unknown", size=size, note="too small to hold much")
     source = MappedFile(file)
     try:
-        found = Counter(find.kind for find in find_files(source.view))
+        broken: Counter[str] = Counter()
+        found = Counter(find.kind for find in find_files(source.view, broken=broken))
     finally:
         source.close()
     if found:
         kinds = ", ".join(f"{count} {kind.upper()}" for kind, count in found.most_common())
         return Sighting(inner, "carved", "carved", found.total(), size, f"{kinds} inside")
+    if broken:
+        kinds = ", ".join(f"{count} {kind.upper()}" for kind, count in broken.most_common())
+        note = f"begins like {kinds} and does not hold together: packed or masked?"
+        return Sighting(inner, "unknown", size=size, note=note)
     program = file.suffix.lower() in _PROGRAMS
     return Sighting(inner, "unknown", size=size, note="part of the program, it seems" if program else reason)
 

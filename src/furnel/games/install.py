@@ -151,6 +151,7 @@ class Install:
         return open_inside(opened, inside)
 
     def _find_archives(self) -> Iterator[Archive]:
+        known: dict[Path, ArchiveRule] = {}
         for rule in self.profile.archives:
             found = sorted(self.folder.glob(rule.files))
             if not found:
@@ -161,4 +162,10 @@ class Install:
                     remedy="The install is incomplete: let the game repair it",
                 )
             for path in found:
+                if known.setdefault(path, rule) is not rule:
+                    raise FurnelError(
+                        "Opening a game", where=path,
+                        why=f"two rules of its profile name it: {known[path].files} and {rule.files}",
+                        remedy="Let each file be an archive by one rule of [[archives]]",
+                    )  # fmt: skip
                 yield Archive(path, rule, rule.prefix.replace("{stem}", path.stem))

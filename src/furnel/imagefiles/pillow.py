@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import struct
 import warnings
+import zlib
 from functools import lru_cache
 from typing import TYPE_CHECKING, Any
 
@@ -221,13 +222,16 @@ def damaged(where: object, error: BaseException) -> FurnelError:
 
 
 def _png_length(data: memoryview) -> int:
-    """Through its chunks to the last one."""
+    """Through its chunks, each with its sum, to the last one."""
     at = 8
     while at + 12 <= len(data):
         length, tag = int.from_bytes(data[at : at + 4], "big"), bytes(data[at + 4 : at + 8])
         if not tag.isalpha() or length > len(data):
             return 0
-        at += 12 + length
+        end = at + 12 + length
+        if zlib.crc32(data[at + 4 : end - 4]) != int.from_bytes(data[end - 4 : end], "big"):
+            return 0
+        at = end
         if tag == b"IEND":
             return at
     return 0

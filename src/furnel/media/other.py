@@ -20,6 +20,12 @@ class RawSpec(Spec):
         return "other"
 
 
+def _ending(path: str) -> str:
+    """What stands behind the last dot of a file's name, in capitals; nothing where there is none."""
+    name = path.replace("\\", "/").rpartition("/")[2]
+    return name.rpartition(".")[2].upper() if "." in name else ""
+
+
 class _Other(Medium):
     name = "other"
     called = "file of another kind"
@@ -31,10 +37,10 @@ class _Other(Medium):
         return True
 
     def facts(self, data: Data, size: int, path: str, does: frozenset[str]) -> Facts:
-        return Facts("other", path.rpartition(".")[2].upper() if "." in path else "?")
+        return Facts("other", _ending(path) or "?")
 
     def spec(self, data: Data, path: str, role: RoleRule | None) -> RawSpec:
-        return RawSpec(path.rpartition(".")[2].upper() or "binary", len(data))
+        return RawSpec(_ending(path) or "binary", len(data))
 
 
 OTHER = _Other()

@@ -59,15 +59,34 @@ def riff_length(data: memoryview) -> int:
     return size + size % 2 if 12 < size <= len(data) else 0
 
 
+def _wav_length(data: memoryview) -> int:
+    """As long as it says, when it says what its samples are and has some."""
+    end = riff_length(data)
+    at, told = 12, False
+    while end and at + 8 <= end:
+        tag, length = bytes(data[at : at + 4]), int.from_bytes(data[at + 4 : at + 8], "little")
+        if tag == b"fmt " and length >= 16:
+            _, channels, rate, _, align = struct.unpack_from("<HHIIH", data, at + 8)
+            told = 1 <= channels <= 64 and 1 <= rate <= 1_000_000 and align > 0
+        if tag == b"data":
+            return end if told else 0
+        at += 8 + length + length % 2
+    return 0
+
+
 def _ogg_length(data: memoryview) -> int:
-    """From page to page (RFC 3533, section 6) to the last one of the stream."""
+    """From page to page (RFC 3533, section 6), each with its sum, to the last one of the stream."""
     at = 0
     while at + 27 <= len(data) and bytes(data[at : at + 4]) == b"OggS":
         segments = data[at + 26]
         last = data[at + 5] & 4
         if at and data[at + 5] & 2:  # the next stream begins
             break
-        at += 27 + segments + sum(data[at + 27 : at + 27 + segments])
+        end = at + 27 + segments + sum(data[at + 27 : at + 27 + segments])
+        page = bytes(data[at : at + 22]) + bytes(4) + bytes(data[at + 26 : end])
+        if end > len(data) or _page_sum(page) != int.from_bytes(data[at + 22 : at + 26], "little"):
+            return 0
+        at = end
         if last:
             break
     return at if at <= len(data) else 0
@@ -79,7 +98,7 @@ SOUND_FILES: tuple[SoundFile, ...] = (
         suffixes=(".wav",),
         signature=b"RIFF....WAVE",
         formats=("WAV", "WAVEX"),
-        length=riff_length,
+        length=_wav_length,
         codecs={
             "PCM 16": ("PCM_16", ()),
             "PCM 8": ("PCM_U8", ()),
