@@ -124,7 +124,7 @@ class _Walker:
             return ""
         text = records.meaning(chain.fields, chunk.values, "path", self._head.scope)
         if isinstance(text, bytes):
-            return prefix + self._text(text).replace(layout.names.slash, "/")
+            return prefix + layout.names.text(text, self._source.name)
         code = records.meaning(chain.fields, chunk.values, "name hash", self._head.scope)
         if code is not None:
             return prefix + names_of(np.array([int(code) & (1 << 64) - 1], np.uint64), known, layout)[0]

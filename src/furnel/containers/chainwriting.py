@@ -122,8 +122,7 @@ class ChainWriter:
 
     def _name(self, values: Values, path: str) -> None:
         name = path.removeprefix(self._layout.entry.prefix)
-        text = name.replace("/", self._layout.names.slash).encode(self._layout.names.encoding)
-        records.mean(self._chain.fields, values, "path", text, self._scope)
+        records.mean(self._chain.fields, values, "path", self._layout.names.raw(name), self._scope)
         if self._layout.names.hash is not None:
             code = int(hash_names([name], self._layout.names)[0])
             records.mean(self._chain.fields, values, "name hash", code, self._scope)

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import bz2
+import lzma
 import zlib
 from collections.abc import Iterator
-from typing import BinaryIO, ClassVar
+from typing import Any, BinaryIO, ClassVar
 
 import lz4.block
+import lz4.frame
 import zstandard
 
 from furnel.containers.container import MOST_ENTRY_BYTES
@@ -172,7 +175,127 @@ class _Zstd(PackingType):
             consumed.append(len(data))
 
 
-PACKINGS: dict[str, PackingType] = {one.name: one for one in (_Plain(), _Zlib(), _Deflate(), _Lz4(), _Zstd())}
+class _Gzip(_Zlib):
+    """Deflate in gzip's wrapping (RFC 1952), without a name and a time."""
+
+    name = "gzip"
+    wrapping = 31
+
+
+class _Steady(PackingType):
+    """What the standard library's and lz4's decompressors have in common: they take pieces, and tell where the data ends."""
+
+    def compressor(self) -> Any:
+        raise NotImplementedError
+
+    def decompressor(self) -> Any:
+        raise NotImplementedError
+
+    def pack(self, data: bytes, longer: int = 0) -> bytes:
+        work = self.compressor()
+        return bytes(work.compress(data) + work.flush())
+
+    def pack_stream(self, source: BinaryIO, out: BinaryIO) -> None:
+        work = self.compressor()
+        while piece := source.read(_PIECE):
+            out.write(work.compress(piece))
+        out.write(work.flush())
+
+    def unpack(self, data: Data, most: int) -> bytes:
+        work = self.decompressor()
+        found = self._take(work, data, most + 1)
+        if len(found) <= most and not work.eof:
+            raise EOFError("the stream ends too soon")
+        return found
+
+    def start(self, data: Data, size: int) -> bytes:
+        return self._take(self.decompressor(), data, size)
+
+    def _take(self, work: Any, data: Data, size: int) -> bytes:
+        out, left = bytearray(), bytes(data)
+        while len(out) < size and not work.eof:
+            piece = work.decompress(left, size - len(out))
+            left = b""
+            if not piece and work.needs_input:
+                break
+            out += piece
+        return bytes(out)
+
+    def pieces(self, data: memoryview, consumed: list[int] | None = None) -> Iterator[bytes]:
+        work, end = self.decompressor(), len(data)
+        for at in range(0, len(data), _PIECE):
+            piece = bytes(data[at : at + _PIECE])
+            while not work.eof:
+                found = work.decompress(piece, _PIECE)
+                piece = b""
+                if found:
+                    yield found
+                elif work.needs_input:
+                    break
+            if work.eof:
+                end = min(at + _PIECE, len(data)) - len(work.unused_data or b"")
+                break
+        if not work.eof:
+            raise EOFError("the stream ends too soon")
+        if consumed is not None:
+            consumed.append(end)
+
+
+class _Bzip2(_Steady):
+    name = "bzip2"
+    most_ratio = 1 << 15
+    damage = (OSError, EOFError, ValueError)
+
+    def compressor(self) -> Any:
+        return bz2.BZ2Compressor(9)
+
+    def decompressor(self) -> Any:
+        return bz2.BZ2Decompressor()
+
+
+class _Lzma(_Steady):
+    """LZMA with its own header of 13 bytes."""
+
+    name = "lzma"
+    most_ratio = 1 << 14
+    damage = (lzma.LZMAError, EOFError, ValueError)
+    form: ClassVar[int] = lzma.FORMAT_ALONE
+
+    def compressor(self) -> Any:
+        return lzma.LZMACompressor(self.form, preset=6)
+
+    def decompressor(self) -> Any:
+        return lzma.LZMADecompressor(self.form, memlimit=_WINDOW * 2)
+
+
+class _Xz(_Lzma):
+    name = "xz"
+    form = lzma.FORMAT_XZ
+
+
+class _Lz4Frame(_Steady):
+    """LZ4 in its frame (LZ4 frame format description, 1.6.3)."""
+
+    name = "lz4-frame"
+    most_ratio = 260
+    damage = (RuntimeError, EOFError, ValueError)
+
+    def pack(self, data: bytes, longer: int = 0) -> bytes:
+        return bytes(lz4.frame.compress(data, compression_level=9, store_size=False))
+
+    def pack_stream(self, source: BinaryIO, out: BinaryIO) -> None:
+        out.write(self.pack(source.read()))
+
+    def decompressor(self) -> Any:
+        return lz4.frame.LZ4FrameDecompressor()
+
+
+PACKINGS: dict[str, PackingType] = {
+    one.name: one
+    for one in (
+        _Plain(), _Zlib(), _Deflate(), _Gzip(), _Lz4(), _Lz4Frame(), _Zstd(), _Bzip2(), _Lzma(), _Xz(),
+    )
+}  # fmt: skip
 
 
 def pack(data: bytes, packing: str, longer: int = 0) -> bytes:

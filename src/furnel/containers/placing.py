@@ -339,15 +339,14 @@ def _names_bytes(items: list[Item], layout: Layout) -> tuple[bytes, list[int]]:
     out, places = bytearray(), []
     for item in items:
         places.append(len(out))
-        name = item.path.removeprefix(layout.entry.prefix).replace("/", layout.names.slash)
-        raw = name.encode(layout.names.encoding)
+        raw = layout.names.raw(item.path.removeprefix(layout.entry.prefix))
         if layout.names.ends == "zero":
             out += raw + b"\0"
         else:
             width = WIDTHS[layout.names.ends]
             if len(raw) >> 8 * width:
                 raise FurnelError(
-                    WRITING, where=name, why=f"names have to be shorter than {1 << 8 * width} bytes"
+                    WRITING, where=item.path, why=f"names have to be shorter than {1 << 8 * width} bytes"
                 )
             out += len(raw).to_bytes(width, layout.byte_order) + raw
     return bytes(out), places
@@ -446,8 +445,7 @@ def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scop
         names = [item.path.removeprefix(layout.entry.prefix) for _, item in renamed]
         if layout.names.hash is not None:
             _set(table, "name hash", rows, hash_names(names, layout.names), scope)
-        encoded = [name.replace("/", layout.names.slash).encode(layout.names.encoding) for name in names]
-        _set(table, "path", rows, encoded, scope)
+        _set(table, "path", rows, [layout.names.raw(name) for name in names], scope)
 
 
 def leans(table: Table, role: str) -> bool:

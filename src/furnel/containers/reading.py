@@ -325,7 +325,6 @@ def _paths(
     layout: Layout, index: IndexPart, table: Table, rows: Numbers, names: bytes, known: Sequence[str], head: Head,
     where: str,
 ) -> list[str]:  # fmt: skip
-    encoding, slash = layout.names.encoding, layout.names.slash
     if index.names == "numbers":
         found = [index.number.format(number=number) for number in range(len(rows))]
     elif index.names == "hash":
@@ -334,11 +333,9 @@ def _paths(
     elif index.names == "fields":
         column = table.meaning("path", head.scope)
         column = column.tolist() if isinstance(column, np.ndarray) else column
-        found = [records.text_of(column[row], encoding, where) for row in rows.tolist()]
+        found = [layout.names.text(column[row], where) for row in rows.tolist()]
     else:
         found = _table_names(layout, table, rows, names, head, where)
-    if slash != "/":
-        found = [name.replace(slash, "/") for name in found]
     prefix = layout.entry.prefix
     return [check_path(prefix + name, where) for name in found]
 
@@ -347,17 +344,15 @@ def _table_names(
     layout: Layout, table: Table, rows: Numbers, names: bytes, head: Head, where: str
 ) -> list[str]:
     offsets = table.meaning("name offset", head.scope)
-    ends, encoding = layout.names.ends, layout.names.encoding
+    ends = layout.names.ends
     if offsets is None:
         found, at = [], 0
         for _ in range(len(rows)):
             text, at = name_at(names, at, ends, layout, where)
-            found.append(records.text_of(text, encoding, where))
+            found.append(layout.names.text(text, where))
         return found
     places = _column(offsets, rows, "name offset", where).tolist()
-    return [
-        records.text_of(name_at(names, place, ends, layout, where)[0], encoding, where) for place in places
-    ]
+    return [layout.names.text(name_at(names, place, ends, layout, where)[0], where) for place in places]
 
 
 def name_at(names: bytes, at: int, ends: str, layout: Layout, where: str) -> tuple[bytes, int]:

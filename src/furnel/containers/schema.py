@@ -196,17 +196,73 @@ class IndexPart(Part):
         return bool({"size", "stored size"} & held(self.fields))
 
 
-class NamesPart(Part):
-    """How names are written, and how their hashes are made when there is only that, or that too."""
+def _is_encoding(name: str) -> str:
+    """A character encoding in which every text has one spelling, whatever stands before it."""
+    try:
+        plain = "a/b".encode(name).decode(name) == "a/b"
+    except (LookupError, UnicodeError, TypeError) as error:
+        raise ValueError(f"{name!r} is no character encoding that Python knows") from error
+    if not plain or not all(_is_steady(letter, name) for letter in "aéяあ한中"):
+        raise ValueError(
+            f"{name!r} depends on what stands before a letter: use utf-8, utf-16-le, shift-jis, cp1252 …"
+        )
+    return name
 
-    encoding: Literal["utf-8", "latin-1"] = "utf-8"
+
+def _is_steady(letter: str, encoding: str) -> bool:
+    try:
+        return (letter * 2).encode(encoding) == letter.encode(encoding) * 2
+    except UnicodeError:
+        return True  # it does not have that letter
+
+
+class NamesPart(Part):
+    """How names are written, and how their hashes are made when there is only that, or that too. `drop` stands before every
+    name in the archive and is no part of its path."""
+
+    encoding: Annotated[str, AfterValidator(_is_encoding)] = "utf-8"
     slash: Literal["/", "\\"] = "/"
+    drop: Annotated[str, Field(max_length=64)] = ""
     ends: Ending = "zero"
     packed: Packing = "none"
     hash: HashKind | None = None
     letters: Literal["as they are", "lower", "upper"] = "as they are"
     list: str = ""
     unknown: str = "unknown/{hash}"
+
+    @property
+    def is_wide(self) -> bool:
+        """Whether a letter has several bytes, so that a zero byte ends nothing."""
+        return len("a".encode(self.encoding)) > 1
+
+    def raw(self, name: str) -> bytes:
+        """A name (a path without the entries' prefix) as the archive has it. Raises FurnelError where it cannot."""
+        try:
+            return (self.drop + name.replace("/", self.slash)).encode(self.encoding)
+        except UnicodeEncodeError as error:
+            raise FurnelError(
+                "Writing an archive", where=name, why=f"{name[error.start]!r} cannot be written in {self.encoding.upper()}",
+                remedy="Use a name without it",
+            ) from error  # fmt: skip
+
+    def text(self, raw: object, where: object) -> str:
+        """A name from its bytes, without padding, with `/` between its parts. Raises FurnelError."""
+        data = raw if isinstance(raw, bytes) else b""
+        width = len("a".encode(self.encoding))
+        ends = (at for at in range(0, len(data) - width + 1, width) if data[at : at + width] == bytes(width))
+        end = data.find(b"\0") if width == 1 else next(ends, -1)
+        try:
+            found = (data if end < 0 else data[:end]).decode(self.encoding)
+        except UnicodeDecodeError as error:
+            raise FurnelError(
+                "Reading an archive", where=where, why=f"a name in its index is not {self.encoding.upper()}"
+            ) from error
+        if not found.startswith(self.drop):
+            raise FurnelError(
+                "Reading an archive", where=where, why=f"the name {found!r} does not begin with {self.drop!r}",
+                remedy="[names] drop is for what stands before every name",
+            )  # fmt: skip
+        return found[len(self.drop) :].replace(self.slash, "/")
 
 
 class EntryPart(Part):
@@ -293,6 +349,19 @@ class Layout(Part):
             self._check_index(self.index)
         if self.chain is not None:
             self._check_chain(self.chain)
+        if self.names.is_wide and any(
+            part.holds == "path" and part.ends == "zero" for fields in self._row_fields() for part in fields
+        ):
+            raise ValueError(f"a zero byte ends no name in {self.names.encoding}: give it a length")
+        if (
+            self.names.is_wide
+            and self.index is not None
+            and self.index.names == "table"
+            and self.names.ends == "zero"
+        ):
+            raise ValueError(
+                f"a zero byte ends no name in {self.names.encoding}: names in a table need a length before them"
+            )
         told = self.entry.packing or any("packing" in held(fields) for fields in self._row_fields())
         if told and not self.entry.packings:
             raise ValueError("a field holds the packing: [entry] packings says which number means which")

@@ -115,7 +115,7 @@ def hash_names(paths: Sequence[str], names: NamesPart) -> Hashes:
 
 def spelled(path: str, names: NamesPart) -> bytes:
     """A path's bytes as they are hashed."""
-    text = path.replace("/", names.slash)
+    text = names.drop + path.replace("/", names.slash)
     if names.letters != "as they are":
         text = text.lower() if names.letters == "lower" else text.upper()
     return text.encode(names.encoding, "replace")

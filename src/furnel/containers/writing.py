@@ -131,8 +131,8 @@ def _entry_head(layout: Layout, old: Values, path: str, fresh: Fresh, scope: Map
     if not fields:
         return b""
     values = dict(old)
-    name = path.removeprefix(layout.entry.prefix).replace("/", layout.names.slash)
-    records.mean(fields, values, "path", name.encode(layout.names.encoding), scope)
+    name = path.removeprefix(layout.entry.prefix)
+    records.mean(fields, values, "path", layout.names.raw(name), scope)
     if layout.names.hash is not None:
         records.mean(fields, values, "name hash", int(hash_names([name], layout.names)[0]), scope)
     records.mean(fields, values, "size", fresh.size, scope)
