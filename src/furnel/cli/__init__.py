@@ -42,6 +42,14 @@ COMMANDS = {
         "sheets",
         "Change exactly these colours in FILES, or in all pictures below folders, each written as the kind of file that it is.",
     ),
+    "list": (
+        "archives",
+        "What is in ARCHIVE: every entry's path, its size and the size in which it is stored.",
+    ),
+    "change": (
+        "archives",
+        "Write a changed copy of ARCHIVE: entries replaced, added, removed, renamed; all others to the byte as they were.",
+    ),
     "pack": ("archives", "Make an archive of every file in FOLDER."),
     "unpack": ("archives", "Write every entry of ARCHIVE as a file."),
     "guess": (
@@ -78,7 +86,7 @@ class _Commands(click.Group):
         from importlib import import_module
 
         module = import_module(f"furnel.cli.{COMMANDS[cmd_name][0]}")
-        command: click.Command = getattr(module, cmd_name)
+        command: click.Command = getattr(module, "list_entries" if cmd_name == "list" else cmd_name)
         return command
 
 

@@ -1,4 +1,4 @@
-"""`furnel pack` and `furnel unpack`."""
+"""Archives on the command line: listed, packed, unpacked, changed, guessed at, carved; games described."""
 
 from __future__ import annotations
 
@@ -6,9 +6,10 @@ from pathlib import Path
 
 import click
 
-from furnel.cli.output import Bar, echo
-from furnel.containers import Carved, find_layout, open_container, pack_folder, unpack_to
+from furnel.cli.output import Bar, echo, say_json, say_rows
+from furnel.containers import Carved, Changes, Content, layout_named, open_container, pack_folder, unpack_to
 from furnel.containers import guess as guess_file
+from furnel.errors import FurnelError
 from furnel.games import keep_profile, profile_text, survey
 
 
@@ -18,7 +19,7 @@ from furnel.games import keep_profile, profile_text, survey
 @click.option("--out", "target", type=click.Path(path_type=Path), required=True, help="The archive to write.")
 def pack(folder: Path, layout: str, target: Path) -> int:
     """Make an archive of every file in FOLDER."""
-    chosen = None if layout == "zip" else find_layout(layout)
+    chosen = layout_named(layout)
     echo(f"{pack_folder(folder, chosen, target, Bar())} entries in {target}")
     return 0
 
@@ -33,11 +34,79 @@ def pack(folder: Path, layout: str, target: Path) -> int:
 )
 def unpack(archive: Path, folder: Path, layout: str | None) -> int:
     """Write every entry of ARCHIVE as a file."""
-    chosen = find_layout(layout) if layout and layout != "zip" else None
-    container = open_container(archive, chosen)
+    container = open_container(archive, layout_named(layout) if layout else None)
     echo(f"{unpack_to(container, folder, Bar())} files in {folder}")
     container.close()
     return 0
+
+
+@click.command("list")
+@click.argument("archive", type=click.Path(path_type=Path, exists=True))
+@click.option(
+    "--layout", help="A layout's name or its .toml file; without it, the one that recognises the file."
+)
+@click.option("--json", "as_json", is_flag=True, help="For scripts.")
+def list_entries(archive: Path, layout: str | None, as_json: bool) -> int:
+    """What is in ARCHIVE: every entry's path, its size and the size in which it is stored."""
+    container = open_container(archive, layout_named(layout) if layout else None)
+    rows = [{"path": entry.path, "size": entry.size, "stored": entry.stored} for entry in container.entries()]
+    container.close()
+    if as_json:
+        say_json(rows)
+    elif rows:
+        say_rows([list(rows[0]), *(list(row.values()) for row in rows)])
+    return 0
+
+
+@click.command()
+@click.argument("archive", type=click.Path(path_type=Path, exists=True, dir_okay=False))
+@click.option(
+    "--layout", help="A layout's name or its .toml file; without it, the one that recognises the file."
+)
+@click.option(
+    "--replace",
+    multiple=True,
+    help="An entry and the file whose content it gets: art/a.dds=new.dds. Several times.",
+)
+@click.option("--add", multiple=True, help="A new entry and its file. Several times.")
+@click.option("--remove", multiple=True, help="An entry that is left out. Several times.")
+@click.option("--rename", multiple=True, help="An entry and its new path: old=new. Several times.")
+@click.option("--out", "target", type=click.Path(path_type=Path), required=True, help="The archive to write.")
+def change(
+    archive: Path, layout: str | None, replace: tuple[str, ...], add: tuple[str, ...], remove: tuple[str, ...],
+    rename: tuple[str, ...], target: Path,
+) -> int:  # fmt: skip
+    """Write a changed copy of ARCHIVE: entries replaced, added, removed, renamed; all others to the byte as they were."""
+    if target.resolve() == archive.resolve():
+        raise FurnelError(
+            "Changing an archive",
+            where=target,
+            why="it is the archive itself",
+            remedy="Write the copy to another file",
+        )
+    renamed = dict(_pair(one, "--rename") for one in rename)
+    changes = Changes(_files(replace, "--replace"), _files(add, "--add"), frozenset(remove), renamed)
+    if not changes:
+        raise click.UsageError("say what to change with --replace, --add, --remove or --rename")
+    container = open_container(archive, layout_named(layout) if layout else None)
+    container.rewrite(target, changes, Bar())
+    number = len(container.entries()) + len(changes.add) - len(changes.remove)
+    container.close()
+    echo(f"{number} entries in {target}, read back and found as they should be")
+    return 0
+
+
+def _files(pairs: tuple[str, ...], option: str) -> dict[str, Content]:
+    return {path: Path(file) for path, file in (_pair(one, option) for one in pairs)}
+
+
+def _pair(text: str, option: str) -> tuple[str, str]:
+    path, given, value = text.partition("=")
+    if not given or not path or not value:
+        raise click.UsageError(
+            f"{option} takes {'old=new' if option == '--rename' else 'path=file'}, not {text!r}"
+        )
+    return path, value
 
 
 @click.command()

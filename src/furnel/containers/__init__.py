@@ -13,7 +13,7 @@ from furnel.containers.carving import Carved, Find, find_files
 from furnel.containers.container import Changes, Container, Content, Entry, Remark, check_path
 from furnel.containers.folder import Folder
 from furnel.containers.guessing import Guesses, guess
-from furnel.containers.opening import find_layout, open_inside, open_with
+from furnel.containers.opening import LIBRARY_KINDS, find_layout, layout_named, open_inside, open_with
 from furnel.containers.schema import (
     InsidePart,
     Layout,
@@ -24,12 +24,14 @@ from furnel.containers.schema import (
     parse_layout,
     shipped_layouts,
 )
+from furnel.containers.tarred import Tar, is_tar, packing_named, write_tar
 from furnel.containers.whole import write_whole
 from furnel.containers.zipped import Zip, write_zip
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress
 
 __all__ = [
+    "LIBRARY_KINDS",
     "Anatomy",
     "Carved",
     "Changes",
@@ -48,6 +50,7 @@ __all__ = [
     "find_layout",
     "guess",
     "known_layouts",
+    "layout_named",
     "layout_text",
     "layouts_folder",
     "open_container",
@@ -79,6 +82,8 @@ def open_container(path: Path, layout: Layout | None = None, known: Sequence[str
     with path.open("rb") as stream:
         if stream.read(4) in (b"PK\3\4", b"PK\5\6"):
             return Zip(path)
+    if is_tar(path):
+        return Tar(path)
     refusals = []
     for candidate in known_layouts().values():
         if any(fnmatch.fnmatch(path.name, pattern) for pattern in candidate.files):
@@ -97,8 +102,10 @@ def open_container(path: Path, layout: Layout | None = None, known: Sequence[str
 def write_archive(
     target: Path, contents: Mapping[str, Content], layout: Layout | None, progress: Progress = QUIET
 ) -> None:
-    """A new archive of `contents` by inner path; without a layout, a ZIP."""
-    if layout is None:
+    """A new archive of `contents` by inner path; without a layout a ZIP, or a TAR where it is called like one."""
+    if layout is None and packing_named(target) is not None:
+        write_tar(target, contents, progress)
+    elif layout is None:
         write_zip(target, contents.items())
     elif layout.whole is not None:
         with scratch_in(target.parent) as scratch:

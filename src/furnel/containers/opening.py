@@ -10,6 +10,7 @@ from furnel.containers.container import Container
 from furnel.containers.mapped import HeldBytes, Source
 from furnel.containers.nested import Nested
 from furnel.containers.schema import InsidePart, Layout, known_layouts, open_layout
+from furnel.containers.tarred import Tar
 from furnel.containers.whole import Whole
 from furnel.containers.zipped import Zip
 from furnel.errors import FurnelError
@@ -22,13 +23,22 @@ def find_layout(name: str) -> Layout:
         return layouts[name]
     if name.endswith(".toml"):
         return open_layout(Path(name))
-    known = ", ".join(["zip", *layouts])
+    known = ", ".join([*LIBRARY_KINDS, *layouts])
     raise FurnelError(
         "Choosing a layout",
         where=name,
         why="there is no such layout",
         remedy=f"Use {known}, or a layout's .toml file",
     )
+
+
+LIBRARY_KINDS = ("zip", "tar")
+"""Kinds of archives that need no layout."""
+
+
+def layout_named(name: str) -> Layout | None:
+    """The layout of that name; None for kinds that need none. Raises FurnelError."""
+    return None if name in LIBRARY_KINDS else find_layout(name)
 
 
 def open_with(
@@ -51,6 +61,8 @@ def open_inside(container: Container, rules: Sequence[InsidePart], known: Sequen
     """A container whose entries that are archives themselves (by `rules`) are opened too."""
 
     def open_inner(path: Path, name: str, source: HeldBytes) -> Container:
-        return Zip(path, source) if name == "zip" else open_with(path, find_layout(name), known, source)
+        if name in LIBRARY_KINDS:
+            return Zip(path, source) if name == "zip" else Tar(path, source)
+        return open_with(path, find_layout(name), known, source)
 
     return Nested(container, rules, open_inner) if rules else container

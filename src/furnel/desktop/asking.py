@@ -50,7 +50,7 @@ def pack_folder(parent: QWidget, session: Session, folder: Path | None = None) -
             return
         folder = Path(chosen)
     source = folder
-    names = ["zip", *containers.known_layouts()]
+    names = [*containers.LIBRARY_KINDS, *containers.known_layouts()]
     name, wanted = QInputDialog.getItem(
         parent, f"Pack {source.name}", "As what kind of archive?", names, 0, False
     )
@@ -58,7 +58,7 @@ def pack_folder(parent: QWidget, session: Session, folder: Path | None = None) -
         return
     target, _ = QFileDialog.getSaveFileName(parent, "The archive", str(source.with_suffix(f".{name}")))
     if target:
-        layout = None if name == "zip" else containers.find_layout(name)
+        layout = containers.layout_named(name)
         session.jobs.start(
             f"Packing {source.name}",
             lambda progress: containers.pack_folder(source, layout, Path(target), progress),

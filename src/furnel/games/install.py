@@ -13,7 +13,7 @@ from furnel.containers import (
     Container,
     Entry,
     InsidePart,
-    find_layout,
+    layout_named,
     open_container,
     open_inside,
 )
@@ -145,7 +145,7 @@ class Install:
             known = [
                 name.removeprefix(archive.prefix) for name in self._names if name.startswith(archive.prefix)
             ]
-            layout = None if rule.layout == "zip" else find_layout(rule.layout)
+            layout = layout_named(rule.layout)
             opened = open_container(path, layout, known)
         inside = [InsidePart(files=files, layout=layout) for files, layout in rule.inside.items()]
         return open_inside(opened, inside)

@@ -6,7 +6,7 @@ from fnmatch import fnmatchcase
 from pathlib import Path
 
 from furnel.atomic import write_text
-from furnel.containers import Changes, Container, Content, find_layout, open_container, write_archive
+from furnel.containers import Changes, Container, Content, layout_named, open_container, write_archive
 from furnel.containers.sums import sum_of
 from furnel.errors import FurnelError
 from furnel.games.profile import PackRule
@@ -30,7 +30,7 @@ def wrap(space: Workspace, folder: Path, paths: list[str], progress: Progress = 
         return
     if rule.goes == "archive":
         target = folder / rule.archive.replace("{id}", space.project.mod.id)
-        layout = None if rule.layout == "zip" else find_layout(rule.layout)
+        layout = layout_named(rule.layout)
         contents: dict[str, Content] = {path: folder / path for path in paths}
         write_archive(target, contents, layout, progress)
         made = open_container(target, layout, paths)
@@ -48,7 +48,7 @@ def _pack(folder: Path, pack: PackRule, paths: list[str], progress: Progress) ->
     for path in paths:
         if fnmatchcase(path, pack.files):
             by_folder.setdefault(path.rpartition("/")[0], []).append(path)
-    layout = None if pack.layout == "zip" else find_layout(pack.layout)
+    layout = layout_named(pack.layout)
     for inside, own in sorted(by_folder.items()):
         names = {"folder": inside, "name": inside.rpartition("/")[2]}
         contents: dict[str, Content] = {path: folder / path for path in sorted(own)}
