@@ -274,7 +274,67 @@ def uncounted_read(data: bytes) -> Files:
     return _entries(data, 8, count, lambda data, row: data[row[0] : sum(row)], "<II")
 
 
+KEY = bytes.fromhex("5ac3910ff0")
+
+
+def _under(data: bytes, by: Callable[[int, int], int]) -> bytes:
+    return bytes(by(byte, at) & 0xFF for at, byte in enumerate(data))
+
+
+def masked_write(files: Files) -> bytes:
+    """The index under a key that repeats, each entry under numbers that grow, packed before that."""
+    at = 12 + 36 * len(files)
+    rows, body = b"", b""
+    for name, data in files.items():
+        stored = _under(zlib.compress(data), lambda byte, place: byte + place * 7 + 3)
+        rows += struct.pack("<24sIII", name.encode(), at + len(body), len(stored), len(data))
+        body += stored
+    index = _under(rows, lambda byte, place: byte ^ KEY[place % len(KEY)])
+    return struct.pack("<4sII", b"MASK", len(files), len(index)) + index + body
+
+
+def masked_read(data: bytes) -> Files:
+    count, length = struct.unpack_from("<II", data, 4)
+    rows = _under(data[12 : 12 + length], lambda byte, place: byte ^ KEY[place % len(KEY)])
+
+    def take(_: bytes, row: tuple[int, ...]) -> bytes:
+        begin, stored, size = row
+        found = zlib.decompress(
+            _under(data[begin : begin + stored], lambda byte, place: byte - place * 7 - 3)
+        )
+        assert len(found) == size
+        return found
+
+    return _entries(rows, 0, count, take, "<III")
+
+
+MASKED = (
+    HEAD
+    + """
+[start]
+fields = [
+  { name = "magic", type = "text", length = 4, is = "MASK" }, { name = "count", type = "u32", holds = "entry count" },
+  { name = "length", type = "u32", holds = "index size" },
+]
+[index]
+fields = [
+  { name = "path", type = "text", length = 24, holds = "path" }, { name = "begin", type = "u32", holds = "offset" },
+  { name = "stored", type = "u32", holds = "stored size" }, { name = "size", type = "u32", holds = "size" },
+]
+[entry]
+packed = "zlib"
+[[masks]]
+on = "index"
+key = "5ac3910ff0"
+[[masks]]
+on = "entry"
+by = "add"
+value = "position * 7 + 3"
+"""
+)
+
 KINDS = {
+    "masked": Kind(MASKED, masked_write, masked_read),
     "ends": Kind(ENDS, ends_write, ends_read),
     "flag by a mask": Kind(FLAGS, flags_write, flags_read, frozenset(CHANGES)),
     "flag as a bit": Kind(FLAG_BITS, flags_write, flags_read),

@@ -13,6 +13,7 @@ from furnel.containers.container import Changes, Content, Entry, check_path, mis
 from furnel.containers.contents import beginning, content, packing_of
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import MappedFile, Source
+from furnel.containers.masks import unmasked
 from furnel.containers.proof import Proof, Stored
 from furnel.containers.reading import CHECKED_AT_ONCE, Head, check_file_sum
 from furnel.containers.schema import ChainPart, Layout, Packing
@@ -53,18 +54,19 @@ class Chained:
 
     def read(self, path: str) -> bytes:
         chunk = self._chunk(path)
-        raw, where = self._main.view[chunk.start : chunk.end], f"{self.path}, {path}"
+        raw, where = self._raw(chunk), f"{self.path}, {path}"
         fields = self._chain.fields
         return content(self.layout, fields, chunk.values, raw, self._packing(chunk), self._size(chunk), where)
 
     def view(self, path: str) -> bytes | memoryview:
         chunk = self._chunk(path)
-        return self._main.view[chunk.start : chunk.end] if self._packing(chunk) == "none" else self.read(path)
+        return self._raw(chunk) if self._packing(chunk) == "none" else self.read(path)
 
     def peek(self, path: str, size: int) -> bytes:
         chunk = self._chunk(path)
-        raw = self._main.view[chunk.start : chunk.end]
-        return beginning(raw, self._packing(chunk), size, self._size(chunk), f"{self.path}, {path}")
+        return beginning(
+            self._raw(chunk), self._packing(chunk), size, self._size(chunk), f"{self.path}, {path}"
+        )
 
     def close(self) -> None:
         self._main.close()
@@ -96,6 +98,10 @@ class Chained:
     def stored(self, path: str) -> Stored:
         chunk = self._chunk(path)
         return Stored(self._main, chunk.start, chunk.end, self._packing(chunk))
+
+    def _raw(self, chunk: Chunk) -> memoryview:
+        """A chunk's data as it is under its mask."""
+        return memoryview(unmasked(self._main.view[chunk.start : chunk.end], self.layout.masks, "entry"))
 
     def _chunk(self, path: str) -> Chunk:
         if path not in self._entries:

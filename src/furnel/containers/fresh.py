@@ -11,6 +11,7 @@ from pathlib import Path
 from typing import BinaryIO, cast
 
 from furnel.containers.container import Content, Order
+from furnel.containers.masks import mask_stream
 from furnel.containers.packing import pack_stream
 from furnel.containers.schema import Fields, Layout, Packing, SumKind
 from furnel.containers.sums import Sum
@@ -60,6 +61,7 @@ def packed(content: Content, layout: Layout, code: int | None, fields: Fields) -
             if part.holds in ("sum", "stored sum") and part.sum is not None:
                 stream = source if part.holds == "sum" else out
                 sums[part.holds] = _summed(stream, part.sum, part.order or layout.byte_order)
+        mask_stream(out, layout.masks, "entry")
     return Fresh(out, stored, size, code, sums)
 
 

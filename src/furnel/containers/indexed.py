@@ -10,6 +10,7 @@ from furnel.containers import records, writing
 from furnel.containers.container import Changes, Content, Entry, missing_entry
 from furnel.containers.contents import beginning, content, packing_of
 from furnel.containers.mapped import MappedFile, Source
+from furnel.containers.masks import unmasked
 from furnel.containers.proof import Proof, Stored
 from furnel.containers.reading import CHECKED_AT_ONCE, Index, check_file_sum, read_index
 from furnel.containers.schema import SUM_BYTES, Layout, Packing, held
@@ -61,18 +62,22 @@ class Indexed:
         place = self._place(path)
         raw, where = self._raw(place), f"{self.path}, {path}"
         self._check_side(place, raw, where)
+        raw = memoryview(unmasked(raw, self.layout.masks, "entry"))
         values = self._index.table.row(int(self._index.rows[place])) if self._has_sums else {}
         packing, size = self._packing(place), self._sizes[place]
         return content(self.layout, self._part.fields, values, raw, packing, size, where)
 
     def view(self, path: str) -> bytes | memoryview:
         place = self._place(path)
-        return self._raw(place) if self._packing(place) == "none" else self.read(path)
+        if self._packing(place) != "none":
+            return self.read(path)
+        return unmasked(self._raw(place), self.layout.masks, "entry")
 
     def peek(self, path: str, size: int) -> bytes:
         place = self._place(path)
         packing = self._packing(place) if self._index.codes is not None else self.layout.entry.packed
-        return beginning(self._raw(place), packing, size, self._sizes[place], self.path)
+        raw = memoryview(unmasked(self._raw(place), self.layout.masks, "entry"))
+        return beginning(raw, packing, size, self._sizes[place], self.path)
 
     def close(self) -> None:
         self._main.close()

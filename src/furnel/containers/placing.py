@@ -13,6 +13,7 @@ from furnel.containers import records
 from furnel.containers.expressions import expression
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
+from furnel.containers.masks import masked
 from furnel.containers.packing import pack
 from furnel.containers.reading import Head, Index, to_the_next
 from furnel.containers.records import Values
@@ -293,7 +294,7 @@ def _write_records(plan: Plan) -> None:
         if old is not None and plain == old.plain:
             plan.raw = old.raw
         else:
-            plan.raw = pack(plain, index.packed, plan.longer)
+            plan.raw = masked(pack(plain, index.packed, plan.longer), layout.masks, "index")
         plan.names = names
         fresh = dict(facts)
         fresh["index size"], fresh["index stored size"] = len(plain), len(plan.raw)
@@ -379,7 +380,7 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
         "names offset" in held(part.fields) for part in (layout.start, layout.footer) if part is not None
     )
     if index.names == "table" and own_block:
-        block = pack(names, layout.names.packed)
+        block = masked(pack(names, layout.names.packed), layout.masks, "names")
         return plain, block, len(block)
     return plain + names, b"", len(names)
 

@@ -13,6 +13,7 @@ from furnel.containers import records
 from furnel.containers.container import check_path
 from furnel.containers.expressions import Number, expression
 from furnel.containers.mapped import Source
+from furnel.containers.masks import unmasked
 from furnel.containers.packing import unpack, unpack_any
 from furnel.containers.records import Trace, Values, no_trace
 from furnel.containers.schema import WIDTHS, FieldPart, IndexPart, Layout
@@ -186,13 +187,14 @@ def _index_bytes(
             remedy="The archive is cut short or described by the wrong layout",
         )
     raw = view[at : at + stored]
+    clear = memoryview(unmasked(raw, layout.masks, "index"))
     if index.packed == "none":
-        return at, raw, raw
+        return at, raw, clear
     where = f"{side.name}, index"
     _check_index_sum(layout, head, raw, where)
     if size is None:
-        return at, raw, memoryview(unpack_any(raw, index.packed, _MOST_INDEX, where))
-    return at, raw, memoryview(unpack(raw, index.packed, min(size, _MOST_INDEX), where))
+        return at, raw, memoryview(unpack_any(clear, index.packed, _MOST_INDEX, where))
+    return at, raw, memoryview(unpack(clear, index.packed, min(size, _MOST_INDEX), where))
 
 
 def _names_block(
@@ -210,7 +212,8 @@ def _names_block(
         raise FurnelError(
             _WHAT, where=where, why=f"they should lie at byte {at}, outside the file", remedy=_DAMAGED
         )
-    raw = source.view[at : at + size] if size is not None else source.view[at : at + _MOST_INDEX]
+    end = at + (size if size is not None else _MOST_INDEX)
+    raw = memoryview(unmasked(source.view[at:end], layout.masks, "names"))
     if layout.names.packed == "none":
         return bytes(raw), 0
     return unpack_any(raw, layout.names.packed, _MOST_INDEX, where), 0

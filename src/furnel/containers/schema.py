@@ -278,6 +278,27 @@ class EntryPart(Part):
     head: CheckedFields = ()
 
 
+class MaskPart(Part):
+    """A mask over the bytes of a part as they are stored: each `entry`, the `index`, a name table of its own (`names`).
+
+    `key` are bytes that repeat from the part's beginning (hexadecimal digits), or `value` is an expression over the `position`;
+    the mask is put on `by` exclusive-or (`xor`) or addition (`add`). Sums are of what is under it.
+    """
+
+    on: Literal["entry", "index", "names"]
+    by: Literal["xor", "add"] = "xor"
+    key: Annotated[str, Field(pattern=r"^([0-9a-fA-F]{2}){0,4096}$")] = ""
+    value: ExpressionText | None = None
+
+    @model_validator(mode="after")
+    def _has_one(self) -> MaskPart:
+        if (not self.key) == (self.value is None):
+            raise ValueError("a mask has a key of bytes, or a value for each position")
+        if self.value is not None and expression(self.value).names - {"position"}:
+            raise ValueError("a mask's value is worked out from the position alone")
+        return self
+
+
 class SumsPart(Part):
     """A side file with one checksum of each entry's stored bytes, in the order of the index."""
 
@@ -338,6 +359,7 @@ class Layout(Part):
     sums: SumsPart | None = None
     chain: ChainPart | None = None
     inside: tuple[InsidePart, ...] = ()
+    masks: tuple[MaskPart, ...] = ()
 
     @model_validator(mode="after")
     def _agrees(self) -> Layout:
