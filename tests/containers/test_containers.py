@@ -380,7 +380,10 @@ def test_damaged_archives_give_an_error_or_an_answer(
         (('holds = "offset"', 'holds = "ofset"'), "holds"),
         (('type = "u32", holds = "offset"', 'type = "u33", holds = "offset"'), "type"),
         (("[index]", "[indx]"), "indx"),
-        (('{ name = "offset", type = "u32", holds = "offset" },', ""), "offset"),
+        (
+            ('holds = "offset" },', '},\n  { name = "again", type = "u32", holds = "size" },'),
+            "two fields hold",
+        ),
         (("align = 16", "align = 0"), "align"),
         (("[[", "[[["), "line|Invalid|invalid"),
     ],

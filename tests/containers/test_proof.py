@@ -274,6 +274,42 @@ def uncounted_read(data: bytes) -> Files:
     return _entries(data, 8, count, lambda data, row: data[row[0] : sum(row)], "<II")
 
 
+def follow_write(files: Files) -> bytes:
+    """Sizes of three bytes, big ones first, and no places: each entry begins at the next multiple of 16."""
+    rows, body = b"", b""
+    start = 8 + 27 * len(files)
+    for name, data in files.items():
+        rows += struct.pack("<24s", name.encode()) + len(data).to_bytes(3, "big")
+        body += bytes(-(start + len(body)) % 16) + data
+    return struct.pack("<4sI", b"FOLL", len(files)) + rows + body
+
+
+def follow_read(data: bytes) -> Files:
+    count = struct.unpack_from("<I", data, 4)[0]
+    at, out = 8 + 27 * count, dict[str, bytes]()
+    for row in range(count):
+        place = 8 + 27 * row
+        size = int.from_bytes(data[place + 24 : place + 27], "big")
+        at += -at % 16
+        out[data[place : place + 24].rstrip(b"\0").decode()] = data[at : at + size]
+        at += size
+    return out
+
+
+FOLLOW = (
+    HEAD
+    + """
+[start]
+fields = [{ name = "magic", type = "text", length = 4, is = "FOLL" }, { name = "count", type = "u32", holds = "entry count" }]
+[index]
+fields = [
+  { name = "path", type = "text", length = 24, holds = "path" },
+  { name = "length", type = "u24", order = "big", holds = "size" },
+]
+[entry]
+align = 16
+"""
+)
 KEY = bytes.fromhex("5ac3910ff0")
 
 
@@ -334,6 +370,7 @@ value = "position * 7 + 3"
 )
 
 KINDS = {
+    "one after the other": Kind(FOLLOW, follow_write, follow_read),
     "masked": Kind(MASKED, masked_write, masked_read),
     "ends": Kind(ENDS, ends_write, ends_read),
     "flag by a mask": Kind(FLAGS, flags_write, flags_read, frozenset(CHANGES)),

@@ -241,8 +241,8 @@ def _place_data(plan: Plan) -> None:
     at = plan.data_start
     shared: dict[tuple[int, int], int] = {}
     for item in plan.order:
-        item.shared = item.span is not None and item.span in shared
-        if item.span is not None and item.span in shared:
+        item.shared = item.span is not None and item.span[0] < item.span[1] and item.span in shared
+        if item.span is not None and item.shared:
             item.offset = shared[item.span]
             continue
         if item.old in plan.gaps:

@@ -139,9 +139,15 @@ def read_index(
     head.scope["data_start"] = data_start
     rows = _entry_rows(index, table, head)
     paths = _paths(layout, index, table, rows, names, known, head, source.name)
-    offsets = _column(table.meaning("offset", head.scope), rows, "offset", where)
     codes = _codes(layout, table, rows, head, where)
-    sizes, stored = _sizes(layout, table, rows, offsets, codes, data_end, head, where)
+    if index.tells_places:
+        offsets = _column(table.meaning("offset", head.scope), rows, "offset", where)
+        sizes, stored = _sizes(layout, table, rows, offsets, codes, data_end, head, where)
+    else:
+        sizes, stored = _sizes(
+            layout, table, rows, np.zeros(len(rows), np.int64), codes, data_end, head, where
+        )
+        offsets = _one_after_the_other(source, layout, stored, data_start, head)
     _check_places(paths, offsets, stored, sizes, data_end, source.name)
     if end <= CHECKED_AT_ONCE:
         check_file_sum(source, layout)
@@ -322,6 +328,26 @@ def to_the_next(offsets: Numbers, data_end: int) -> Numbers:
     starts = np.unique(offsets)
     ends = np.append(starts[1:], data_end)
     return np.asarray(ends[np.searchsorted(starts, offsets)] - offsets, np.int64)
+
+
+def _one_after_the_other(
+    source: Source, layout: Layout, stored: Numbers, data_start: int, head: Head
+) -> Numbers:
+    """Where entries begin that no field tells the places of: each behind the one before, aligned."""
+    align = layout.entry.align
+    if not layout.entry.head:
+        room = stored + -stored % align
+        first = data_start + -data_start % align
+        return first + np.concatenate([[0], np.cumsum(room)[:-1]]) if len(stored) else stored
+    out, at = [], data_start
+    for length in stored.tolist():
+        at += -at % align
+        out.append(at)
+        _, begin = records.read_record(
+            layout.entry.head, source.view, at, layout.byte_order, source.name, head.scope
+        )
+        at = begin + length
+    return np.array(out, np.int64)
 
 
 def _paths(

@@ -19,7 +19,7 @@ from furnel.schema import OneOf, Part, parse_toml, template
 
 WHAT = "Reading a layout"
 
-WIDTHS = {"u8": 1, "u16": 2, "u32": 4, "u64": 8, "i8": 1, "i16": 2, "i32": 4, "i64": 8}
+WIDTHS = {"u8": 1, "u16": 2, "u24": 3, "u32": 4, "u64": 8, "i8": 1, "i16": 2, "i32": 4, "i64": 8}
 """The numbers that fields can be, and their bytes."""
 FIELDS = (*WIDTHS, "varint", "text", "bytes", "pad")
 SUM_BYTES = {name: kind.width for name, kind in SUMS.items()}
@@ -189,6 +189,11 @@ class IndexPart(Part):
     def behind(self) -> bool:
         """Whether it lies in the archive, behind the data."""
         return self.place == "back" and not self.file
+
+    @property
+    def tells_places(self) -> bool:
+        """Whether offsets are told, or data lies one after the other in the index's order."""
+        return "offset" in held(self.fields)
 
     @property
     def tells_sizes(self) -> bool:
@@ -401,9 +406,19 @@ class Layout(Part):
         _only(roles, set(_ROW), "index")
         _only(held(index.start), set(_HEAD), "index's start")
         wanted = {"fields": "path", "table": None, "hash": "name hash", "numbers": None}[index.names]
-        for role in ("offset", wanted):
-            if role and role not in roles:
-                raise ValueError(f"the index has no field that holds the {role}")
+        if wanted and wanted not in roles:
+            raise ValueError(f"the index has no field that holds the {wanted}")
+        if not index.tells_places and not {"size", "stored size"} & roles:
+            raise ValueError(
+                "the index has no field that holds the offset, and none that holds a size to reckon it from"
+            )
+        if not index.tells_places and (
+            index.sorted_by or index.empty or ("stored size" not in roles and self.entry.packings)
+        ):
+            raise ValueError(
+                "without a field that holds the offset, data lies in the index's order: it cannot be sorted, has no empty "
+                "records, and packed entries need a field that holds the stored size"
+            )
         if "name hash" in roles and self.names.hash is None:
             raise ValueError("a field holds the name hash: [names] hash says which one")
         if self.sums is not None and index.names != "numbers" and index.sorted_by:

@@ -76,6 +76,8 @@ class Table:
         columns: dict[str, Any] = {}
         for field in fields:
             column = rows[field.name]
+            if field.type == "u24":
+                column = _from_three(column, field.order or order)
             if field.value is not None:
                 _check_constants(field, column, at, width, where)
             if column.dtype.kind == "V":
@@ -155,7 +157,7 @@ class Table:
             for bits in field.bits:
                 column = put_bits(column, bits, self.columns[bits.name])
             _check_range(field, column)
-            rows[field.name] = column
+            rows[field.name] = _to_three(column, field.order or self.order) if field.type == "u24" else column
         return rows.tobytes()
 
     def row(self, place: int) -> Values:
@@ -202,10 +204,27 @@ def too_far(field: FieldPart, where: object) -> FurnelError:
 def _record_type(fields: Fields, order: Order) -> np.dtype[np.void]:
     kinds = []
     for field in fields:
+        if field.type == "u24":
+            kinds.append((field.name, "V3"))
+            continue
         sign = "<" if (field.order or order) == "little" else ">"
         kind = f"{sign}{field.type[0]}{WIDTHS[field.type]}" if field.type in WIDTHS else f"V{field.width}"
         kinds.append((field.name, kind))
     return np.dtype(kinds)
+
+
+def _from_three(column: Any, order: Order) -> npt.NDArray[np.int64]:
+    """Numbers of three bytes."""
+    parts = np.frombuffer(column.tobytes(), np.uint8).reshape(-1, 3).astype(np.int64)
+    low, high = (0, 2) if order == "little" else (2, 0)
+    found: npt.NDArray[np.int64] = parts[:, low] | parts[:, 1] << 8 | parts[:, high] << 16
+    return found
+
+
+def _to_three(column: Any, order: Order) -> Any:
+    numbers = np.asarray(column, np.int64)
+    parts = np.stack([numbers & 0xFF, numbers >> 8 & 0xFF, numbers >> 16 & 0xFF], axis=1).astype(np.uint8)
+    return np.frombuffer((parts if order == "little" else parts[:, ::-1]).tobytes(), "V3")
 
 
 def _check_constants(field: FieldPart, column: Any, at: int, width: int, where: object) -> None:

@@ -51,7 +51,9 @@ def rewrite(
     items = _changed_items(layout, source, index, spans, changes, Part(progress, 0, 0.5))
     try:
         ends = [end for _, _, end in spans]
-        plan = Plan(layout, items, _data_order(items, index), source, index, ends)
+        assert layout.index is not None
+        order = _data_order(items, index) if layout.index.tells_places else list(items)
+        plan = Plan(layout, items, order, source, index, ends)
         _write(target, plan, Part(progress, 0.5, 1), proof)
     finally:
         _close(items)
@@ -165,6 +167,11 @@ def _write(target: Path, plan: Plan, progress: Progress, proof: Proof) -> None:
                     remedy="This archive's entries have no names, only their place in it: number them from 0",
                 )  # fmt: skip
     find_gaps(plan)
+    if plan.gaps and not index.tells_places:
+        raise FurnelError(
+            WRITING, where=target, why="something lies between its entries, and no field tells where these are",
+            remedy="Describe what it is: a record before each entry ([entry] head), or its alignment",
+        )  # fmt: skip
     place_all(plan)
     with replacing_together(side_files(target, layout)) as (out, *beside):
         _write_main(plan, out, progress)
