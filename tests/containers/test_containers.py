@@ -380,10 +380,7 @@ def test_damaged_archives_give_an_error_or_an_answer(
         (('holds = "offset"', 'holds = "ofset"'), "holds"),
         (('type = "u32", holds = "offset"', 'type = "u33", holds = "offset"'), "type"),
         (("[index]", "[indx]"), "indx"),
-        (
-            ('holds = "offset" },', '},\n  { name = "again", type = "u32", holds = "size" },'),
-            "two fields hold",
-        ),
+        (('holds = "offset"', 'holds = "size"'), "two fields hold"),
         (("align = 16", "align = 0"), "align"),
         (("[[", "[[["), "line|Invalid|invalid"),
     ],
