@@ -310,6 +310,53 @@ fields = [
 align = 16
 """
 )
+
+
+def sector_write(files: Files) -> bytes:
+    """The place in sectors of 512 bytes and how many of these there are share a number; the size stands beside it; a record of
+    ones ends the index."""
+    start = 4 + 32 * (len(files) + 1)
+    start += -start % 512
+    rows, body = b"", b""
+    for name, data in files.items():
+        place, room = (start + len(body)) // 512, -(-len(data) // 512)
+        rows += struct.pack("<24sII", name.encode(), place << 8 | room, len(data))
+        body += data + bytes(-len(data) % 512)
+    data = b"SECT" + rows + b"\xff" * 32
+    return data + bytes(start - len(data)) + body
+
+
+def sector_read(data: bytes) -> Files:
+    at, out = 4, dict[str, bytes]()
+    while data[at : at + 32] != b"\xff" * 32:
+        name, word, size = struct.unpack_from("<24sII", data, at)
+        assert word & 0xFF == -(-size // 512), "another number of sectors"
+        place = (word >> 8) * 512
+        out[name.rstrip(b"\0").decode()] = data[place : place + size]
+        at += 32
+    return out
+
+
+SECTOR = (
+    HEAD
+    + """
+[start]
+fields = [{ name = "magic", type = "text", length = 4, is = "SECT" }]
+[index]
+last = "word == 0xffffffff"
+fields = [
+  { name = "path", type = "text", length = 24, holds = "path" },
+  { name = "word", type = "u32", bits = [
+    { name = "room", first = 0, count = 8, holds = "stored size", means = "value * 512", stores = "align(value, 512) // 512" },
+    { name = "place", first = 8, count = 24, holds = "offset", means = "value * 512" },
+  ] },
+  { name = "length", type = "u32", holds = "size" },
+]
+[entry]
+align = 512
+pad_last = true
+"""
+)
 KEY = bytes.fromhex("5ac3910ff0")
 
 
@@ -370,6 +417,7 @@ value = "position * 7 + 3"
 )
 
 KINDS = {
+    "sectors": Kind(SECTOR.replace("pad_last", "pad-last"), sector_write, sector_read),
     "one after the other": Kind(FOLLOW, follow_write, follow_read),
     "masked": Kind(MASKED, masked_write, masked_read),
     "ends": Kind(ENDS, ends_write, ends_read),

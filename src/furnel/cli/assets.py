@@ -10,7 +10,7 @@ import numpy as np
 
 from furnel.catalogue import FORMS, Asset, Catalogue, Form, Sieve, Wanted, mark_all, read_wanted, take_out
 from furnel.cli.output import Bar, echo, say_json, say_rows
-from furnel.containers import open_container
+from furnel.containers import layout_named, open_container
 from furnel.errors import FurnelError
 from furnel.games import Install
 from furnel.media import KINDS
@@ -71,10 +71,13 @@ def find(
     help="As they are, or pictures as PNG, sounds as WAV.",
 )
 @click.option("--kin", "with_kin", is_flag=True, help="Also what is the same picture or sound.")
-def take(game: Path, assets: tuple[str, ...], folder: Path, form: Form, with_kin: bool) -> int:
+@click.option("--layout", help="Of a single archive: a layout's name or its .toml file.")
+def take(
+    game: Path, assets: tuple[str, ...], folder: Path, form: Form, with_kin: bool, layout: str | None
+) -> int:
     """Take ASSETS out of GAME, which may also be a single archive."""
     if game.is_file():
-        container = open_container(game)
+        container = open_container(game, layout_named(layout) if layout else None)
         written = take_out(assets, container.read, folder, form, Bar())
         container.close()
     else:

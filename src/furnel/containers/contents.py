@@ -31,9 +31,16 @@ def content(
 ) -> bytes:  # fmt: skip
     """An entry's content from its stored bytes (`size` unpacked, -1 when nobody tells), checked by the sums in its record."""
     check_sum(layout, fields, values, "stored sum", raw, where)
+    raw = without_padding(layout, raw, packing, size)
     data = unpack_any(raw, packing, _MOST_UNTOLD, where) if size < 0 else unpack(raw, packing, size, where)
     check_sum(layout, fields, values, "sum", data, where)
     return data
+
+
+def without_padding(layout: Layout, raw: memoryview, packing: Packing, size: int) -> memoryview:
+    """Stored bytes without what only fills them up to the alignment, where a stored size tells that, too."""
+    is_padded = packing == "none" and 0 <= size < len(raw) and len(raw) - size < layout.entry.align
+    return raw[:size] if is_padded else raw
 
 
 def beginning(raw: memoryview, packing: Packing, wanted: int, size: int, where: object) -> bytes:

@@ -8,7 +8,7 @@ from pathlib import Path
 
 from furnel.containers import records, writing
 from furnel.containers.container import Changes, Content, Entry, missing_entry
-from furnel.containers.contents import beginning, content, packing_of
+from furnel.containers.contents import beginning, content, packing_of, without_padding
 from furnel.containers.mapped import MappedFile, Source
 from furnel.containers.masks import unmasked
 from furnel.containers.proof import Proof, Stored
@@ -71,12 +71,14 @@ class Indexed:
         place = self._place(path)
         if self._packing(place) != "none":
             return self.read(path)
-        return unmasked(self._raw(place), self.layout.masks, "entry")
+        raw = memoryview(unmasked(self._raw(place), self.layout.masks, "entry"))
+        return without_padding(self.layout, raw, "none", self._sizes[place])
 
     def peek(self, path: str, size: int) -> bytes:
         place = self._place(path)
         packing = self._packing(place) if self._index.codes is not None else self.layout.entry.packed
         raw = memoryview(unmasked(self._raw(place), self.layout.masks, "entry"))
+        raw = without_padding(self.layout, raw, packing, self._sizes[place])
         return beginning(raw, packing, size, self._sizes[place], self.path)
 
     def close(self) -> None:

@@ -15,9 +15,9 @@ from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
 from furnel.containers.masks import masked
 from furnel.containers.packing import pack
-from furnel.containers.reading import Head, Index, to_the_next
+from furnel.containers.reading import Head, Index, new_last_row, to_the_next
 from furnel.containers.records import Values
-from furnel.containers.schema import WIDTHS, IndexPart, Layout, fixed_width, held
+from furnel.containers.schema import WIDTHS, BitsPart, FieldPart, Fields, IndexPart, Layout, fixed_width, held
 from furnel.containers.sums import hash_names, sum_of, sum_value
 from furnel.containers.tables import Table
 from furnel.errors import FurnelError
@@ -375,7 +375,7 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
     plain = (
         records.write_record(index.start, head.index_start, layout.byte_order, scope) if index.start else b""
     )
-    plain += table.write(scope)
+    plain += table.write(scope) + (old.last_row if old is not None else new_last_row(layout, index))
     own_block = any(
         "names offset" in held(part.fields) for part in (layout.start, layout.footer) if part is not None
     )
@@ -451,8 +451,17 @@ def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scop
 
 def leans(table: Table, role: str) -> bool:
     """Whether the number that stands for a role depends on others beside it, such as an end that is counted from the offset."""
-    part = next((field for field in table.fields if field.holds == role), None)
-    return part is not None and part.means is not None and bool(expression(part.means).names - {"value"})
+    part = _holder(table.fields, role)
+    told = [text for text in (part.means, part.stores) if text is not None] if part is not None else []
+    return any(expression(text).names - {"value"} for text in told)
+
+
+def _holder(fields: Fields, role: str) -> FieldPart | BitsPart | None:
+    """The field, or the bits of one, that hold a role."""
+    parts: list[FieldPart | BitsPart] = []
+    for one in fields:
+        parts += [one, *one.bits]
+    return next((part for part in parts if part.holds == role), None)
 
 
 def check_solvable(layout: Layout, index: Index, where: object) -> None:
@@ -461,8 +470,8 @@ def check_solvable(layout: Layout, index: Index, where: object) -> None:
     assert layout.index is not None
     scope = index.head.scope
     for role in ("offset", "size", "stored size", "packing", "name offset"):
-        part = next((field for field in layout.index.fields if field.holds == role), None)
-        if part is None or part.means is None or not len(index.rows):
+        part = _holder(layout.index.fields, role)
+        if part is None or (part.means is None and part.stores is None) or not len(index.rows):
             continue
         table = index.table.take(index.rows)
         before = np.array(table.columns[part.name], copy=True)

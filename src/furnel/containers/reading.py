@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Any
@@ -15,8 +16,8 @@ from furnel.containers.expressions import Number, expression
 from furnel.containers.mapped import Source
 from furnel.containers.masks import unmasked
 from furnel.containers.packing import unpack, unpack_any
-from furnel.containers.records import Trace, Values, no_trace
-from furnel.containers.schema import WIDTHS, FieldPart, IndexPart, Layout
+from furnel.containers.records import MOST_RECORDS, Trace, Values, no_trace
+from furnel.containers.schema import WIDTHS, FieldPart, IndexPart, Layout, fixed_width
 from furnel.containers.sums import Hashes, Sum, hash_names, sum_bytes, sum_of
 from furnel.containers.tables import Table
 from furnel.errors import FurnelError
@@ -75,6 +76,7 @@ class Index:
     plain: bytes
     raw: bytes
     front_end: int
+    last_row: bytes
 
 
 def read_head(source: Source, layout: Layout, trace: Trace = no_trace) -> tuple[Head, int, int]:
@@ -121,9 +123,15 @@ def read_index(
     names_size = head.number(layout, "names size")
     if count is None and index.names == "table" and head.number(layout, "names offset") is None:
         room -= names_size or 0
+    last_row = b""
+    if index.last is not None:
+        count = _count_to_last(layout, index, plain, begin, where, head)
     table, table_end = Table.read(
         index.fields, plain[: max(room, 0)], begin, count, layout.byte_order, where, head.scope, shifted
     )
+    if index.last is not None:
+        begin, table_end = table_end, table_end + (fixed_width(index.fields) or 0)
+        last_row = bytes(plain[begin:table_end])
     bounded = (
         index.packed != "none" or not index.in_front or head.number(layout, "index stored size") is not None
     )
@@ -153,7 +161,43 @@ def read_index(
         check_file_sum(source, layout)
     return Index(
         head, table, rows, paths, offsets, stored, sizes, codes, head_end, at, data_start, data_end,
-        bytes(plain), bytes(raw), max(index_span[1], names_span[1]),
+        bytes(plain), bytes(raw), max(index_span[1], names_span[1]), last_row,
+    )  # fmt: skip
+
+
+def _count_to_last(
+    layout: Layout, index: IndexPart, plain: memoryview, begin: int, where: str, head: Head
+) -> int:
+    """How many records there are before the one that says that the index ends."""
+    assert index.last is not None
+    width, done = fixed_width(index.fields) or 1, 0
+    while done < MOST_RECORDS and begin + (done + 1) * width <= len(plain):
+        number = min(4096, (len(plain) - begin) // width - done)
+        part, _ = Table.read(
+            index.fields, plain, begin + done * width, number, layout.byte_order, where, head.scope
+        )
+        ends = np.flatnonzero(_flat(expression(index.last).evaluate(_row_scope(part, head)), part.count) != 0)
+        if len(ends):
+            return done + int(ends[0])
+        done += number
+    raise FurnelError(
+        _WHAT, where=where, why=f"none of its {done} records is the last one ({index.last})", remedy=_DAMAGED
+    )
+
+
+def new_last_row(layout: Layout, index: IndexPart) -> bytes:
+    """The record that says that a new index ends, where one does: all zeros or all ones, whichever says so. FurnelError when
+    neither does."""
+    if index.last is None:
+        return b""
+    for byte in (b"\0", b"\xff"):
+        row = byte * (fixed_width(index.fields) or 0)
+        with contextlib.suppress(FurnelError):
+            if _count_to_last(layout, index, memoryview(row), 0, layout.name, Head()) == 0:
+                return row
+    raise FurnelError(
+        "Writing an archive", where=layout.name, why=f"neither zeros nor ones are a last record ({index.last})",
+        remedy="Change an archive that is there instead of making a new one",
     )  # fmt: skip
 
 

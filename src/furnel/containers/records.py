@@ -90,8 +90,8 @@ def meaning(fields: Fields, values: Mapping[str, Any], role: str, scope: Scope) 
         for part in _with_bits(field):
             if part.holds == role and part.name in values:
                 value = values[part.name]
-                if part is field and field.means is not None:
-                    return expression(field.means).evaluate({**scope, **numbers_in(values), "value": value})
+                if part.means is not None:
+                    return expression(part.means).evaluate({**scope, **numbers_in(values), "value": value})
                 return value
     return None
 
@@ -101,8 +101,11 @@ def mean(fields: Fields, values: dict[str, Any], role: str, number: Any, scope: 
     for field in fields:
         for part in _with_bits(field):
             if part.holds == role:
-                if part is field and field.means is not None:
-                    number = expression(field.means).solve(number, {**scope, **numbers_in(values)})
+                known = {**scope, **numbers_in(values)}
+                if part.stores is not None:
+                    number = expression(part.stores).evaluate({**known, "value": number})
+                elif part.means is not None:
+                    number = expression(part.means).solve(number, known)
                 values[part.name] = number
                 if isinstance(field.length, str) and part is field:
                     _mean_length(field, number, values, scope)

@@ -57,12 +57,15 @@ FieldName = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=40)]
 
 
 class BitsPart(Part):
-    """A few bits of a number, as a field of their own: `count` bits from bit `first` (0 is the lowest)."""
+    """A few bits of a number, as a field of their own: `count` bits from bit `first` (0 is the lowest); `means` and `stores` as
+    of a field."""
 
     name: FieldName
     first: int = Field(ge=0, le=63)
     count: int = Field(1, ge=1, le=63)
     holds: Role | None = None
+    means: ExpressionText | None = None
+    stores: ExpressionText | None = None
 
 
 class FieldPart(Part):
@@ -81,6 +84,7 @@ class FieldPart(Part):
     new: int = 0
     holds: Role | None = None
     means: ExpressionText | None = None
+    stores: ExpressionText | None = None
     when: ExpressionText | None = None
     bits: tuple[BitsPart, ...] = ()
     sum: SumKind | None = None
@@ -94,8 +98,8 @@ class FieldPart(Part):
             raise ValueError(f"a field of type {self.type} needs a length")
         if not blocks and (self.length is not None or self.ends is not None):
             raise ValueError("a number has no length of its own")
-        if (self.bits or self.means) and (blocks or self.type == "varint"):
-            raise ValueError("bits and means belong to numbers")
+        if (self.bits or self.means or self.stores) and (blocks or self.type == "varint"):
+            raise ValueError("bits, means and stores belong to numbers")
         if (self.holds in ("sum", "stored sum", "index sum", "file sum")) != (self.sum is not None):
             raise ValueError(f"a field that holds a sum says which: sum = one of {', '.join(SUMS)}")
         room = 8 * WIDTHS.get(self.type, 0)
@@ -179,6 +183,7 @@ class IndexPart(Part):
     number: Annotated[str, template("number", needs="number")] = "{number:04}"
     sorted_by: Literal["name hash", "path"] | None = None
     empty: ExpressionText | None = None
+    last: ExpressionText | None = None
 
     @property
     def in_front(self) -> bool:
@@ -406,6 +411,14 @@ class Layout(Part):
         _only(roles, set(_ROW), "index")
         _only(held(index.start), set(_HEAD), "index's start")
         wanted = {"fields": "path", "table": None, "hash": "name hash", "numbers": None}[index.names]
+        if index.last is not None and (
+            fixed_width(index.fields) is None
+            or index.names == "table"
+            or "entry count" in self._told_in_heads(index)
+        ):
+            raise ValueError(
+                "records up to a last one have a fixed length, no name table behind them, and no entry count elsewhere"
+            )
         if wanted and wanted not in roles:
             raise ValueError(f"the index has no field that holds the {wanted}")
         if not index.tells_places and not {"size", "stored size"} & roles:
@@ -443,6 +456,14 @@ class Layout(Part):
             raise ValueError(
                 "names behind records of no fixed length need a field that holds the entry count"
             )
+
+    def _told_in_heads(self, index: IndexPart) -> frozenset[str]:
+        records = (
+            self.start.fields if self.start else (),
+            self.footer.fields if self.footer else (),
+            index.start,
+        )
+        return frozenset[str]().union(*(held(fields) for fields in records))
 
     def _check_chain(self, chain: ChainPart) -> None:
         roles = held(chain.fields)
