@@ -19,6 +19,7 @@ from furnel.mods.onsheet import (
     in_order,
     mirror_character,
     recolour_character,
+    scale_character,
     with_cells,
     with_colours,
     with_each_mirrored,
@@ -142,3 +143,46 @@ def test_layers_are_chosen_by_name_and_kept_in_the_project(space: Workspace, tmp
     unknown = wanted.model_copy(update={"steps": (StepUse(do="layers", values={"names": "tail"}),)})
     with pytest.raises(FurnelError, match="It has otter, hat"):
         space.stages(unknown)
+
+
+def test_a_whole_character_is_made_larger_where_figures_are_laid_out(
+    space: Workspace, tmp_path: Path
+) -> None:
+    figure = np.zeros((13, 11, 4), np.uint8)
+    figure[2:11, 2:9] = (200, 60, 50, 255)
+    Image.fromarray(figure).save(tmp_path / "a.png")
+    for path in (OTTER, "cast/otter_idle.png"):
+        spec = space.original_spec(path)
+        assert isinstance(spec, PictureSpec)
+        swap = with_cells(space.new_swap(path, tmp_path / "a.png"), spec, [Placing(0)] * spec.frames)
+        space = space.save(space.project.with_swap(swap))
+    project, done = scale_character(space, OTTER, 1)
+    assert sorted(done) == ["cast/otter_idle.png", OTTER]
+    after = space.save(project)
+    for path in done:
+        kept = project.swap_for(path)
+        assert kept is not None
+        cells = pixels_of(after.examine(kept).data)
+        assert cells[:24, :40, 3].any(axis=1).sum() == 9
+    assert scale_character(after, OTTER, 1)[1] == []
+
+
+def test_a_frame_that_a_file_shows_longer_is_held(space: Workspace, tmp_path: Path) -> None:
+    images = []
+    for tone in (40, 120, 220):
+        image = Image.new("RGBA", (20, 20))
+        image.paste((tone, 60, 60, 255), (6, 4, 14, 20))
+        images.append(image)
+    images[0].save(
+        tmp_path / "a.png",
+        save_all=True,
+        append_images=images[1:],
+        duration=[100, 400, 100],
+        disposal=0,
+        blend=0,
+    )
+    swap = space.fitted(space.new_swap(OTTER, tmp_path / "a.png"))
+    assert swap.steps[0].do == "frames"
+    cells = pixels_of(space.examine(swap).data)
+    tones = [int(cells[23, 40 * cell + 20, 0]) for cell in range(6)]
+    assert tones == [40, 120, 120, 120, 120, 220]

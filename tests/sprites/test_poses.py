@@ -29,6 +29,7 @@ from furnel.sprites import (
     poses_of,
     scale_for,
     spread,
+    spread_by_time,
 )
 
 COAT, SKIN, BOOT = (200, 60, 50), (240, 200, 160), (60, 40, 30)
@@ -260,3 +261,11 @@ def test_the_command_says_what_it_finds(tmp_path: Path, capsys: pytest.CaptureFi
     assert [(row["floor"], row["odd pixels"]) for row in told] == [(22, ""), (24, "28,2")]
     for wrong in ("32", "0x9", "7x7"):
         assert main(["sheet", str(tmp_path / "sheet.png"), "--cells", wrong]) == 2
+
+
+@given(st.lists(st.integers(20, 900), min_size=1, max_size=9), st.integers(1, 24))
+def test_frames_that_are_shown_longer_get_more_cells(times: list[int], cells: int) -> None:
+    found = spread_by_time(times, cells)
+    assert len(found) == cells and found == sorted(found)
+    for pose, ms in enumerate(times):
+        assert abs(found.count(pose) - cells * ms / sum(times)) <= 1

@@ -4,7 +4,7 @@ sheet or for all pictures of a character."""
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -195,14 +195,32 @@ def recolour_character(
 
 def mirror_character(space: Workspace, original: str) -> tuple[Project, list[str]]:
     """The mod with every figure of a character's swapped sheets the other way round, and which sheets these are."""
+    return _each_sheet(space, original, with_each_mirrored)
+
+
+def scale_character(space: Workspace, original: str, times: int) -> tuple[Project, list[str]]:
+    """The mod with the figures of all of a character's sheets that lay figures out `times` as large, and which these are."""
+
+    def scaled(swap: Swap, spec: PictureSpec) -> Swap:
+        use = layout_step(swap)
+        return with_layout(swap, spec, scale=times) if use is not None and use.do == "frames" else swap
+
+    return _each_sheet(space, original, scaled)
+
+
+def _each_sheet(
+    space: Workspace, original: str, change: Callable[[Swap, PictureSpec], Swap]
+) -> tuple[Project, list[str]]:
+    """The mod with the swapped sheets of a character changed, and which did change."""
     project, done = space.project, list[str]()
     for path in character(space, original):
         swap = project.swap_for(path)
-        if swap is None or not space.catalogue.has(swap.base):
+        spec = space.original_spec(swap.base) if swap is not None and space.catalogue.has(swap.base) else None
+        if swap is None or not isinstance(spec, PictureSpec) or spec.cell is None:
             continue
-        spec = space.original_spec(swap.base)
-        if isinstance(spec, PictureSpec) and spec.cell is not None:
-            project = project.with_swap(with_encoding(with_each_mirrored(swap, spec), spec))
+        fresh = change(swap, spec)
+        if fresh != swap:
+            project = project.with_swap(with_encoding(fresh, spec))
             done.append(path)
     return project, done
 

@@ -118,9 +118,7 @@ def with_several(around: Around, source: bytes, where: object) -> Around:
     if imagefiles.is_layered(source):
         return replace(around, layers=lambda: imagefiles.read_layers(source, where))
     if imagefiles.is_animated(source):
-        return replace(
-            around, frames=lambda: tuple(frame.picture for frame in imagefiles.read_frames(source, where))
-        )
+        return replace(around, frames=lambda: imagefiles.read_frames(source, where))
     return around
 
 

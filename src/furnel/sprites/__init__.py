@@ -13,6 +13,7 @@ from furnel.sprites.framemap import (
     placed,
     scale_for,
     spread,
+    spread_by_time,
 )
 from furnel.sprites.grid import Grid, background, crossings, grid_of
 from furnel.sprites.layout import Animation, SheetLayout, cells_text, parse_cells, parse_runs, runs_text
@@ -38,5 +39,5 @@ __all__ = [
     "anchors_of", "background", "cells_of", "cells_text", "changes_text", "colours_seen", "crossings", "faces_back",
     "filled", "grid_of", "ground_of", "laid_out", "looked_at", "map_text", "parse_cells", "parse_changes", "parse_colours",
     "parse_map", "parse_runs", "placed", "poses_of", "poses_of_frames", "ramp_moved", "ramp_onto", "ramps", "recoloured",
-    "runs_text", "scale_for", "snapped", "spread", "standings", "twins",
+    "runs_text", "scale_for", "snapped", "spread", "spread_by_time", "standings", "twins",
 ]  # fmt: skip

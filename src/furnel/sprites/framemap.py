@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import bisect
 import itertools
 import math
 import re
@@ -77,11 +78,23 @@ def spread(poses: Sequence[int], cells: int) -> list[int]:
     return [poses[math.floor(at * (len(poses) - 1) / (cells - 1) + 0.5)] for at in range(cells)]
 
 
-def filled(poses: Sequence[Pose], cells: int, runs: Sequence[Animation] = ()) -> tuple[Placing, ...]:
+def spread_by_time(times: Sequence[int], cells: int) -> list[int]:
+    """Poses spread over cells that are all shown as long, each for as much of the whole as its time is: what is seen at the
+    middle of each cell."""
+    ends = list(itertools.accumulate(times))
+    return [bisect.bisect_right(ends, ends[-1] * (cell + 0.5) / cells - 1e-9) for cell in range(cells)]
+
+
+def filled(
+    poses: Sequence[Pose], cells: int, runs: Sequence[Animation] = (), times: Sequence[int] = ()
+) -> tuple[Placing, ...]:
     """A proposal: poses spread over cells. With several animations each gets a row of poses; one that is left without any holds
-    the first pose. Cells of no animation are as the original's."""
+    the first pose. Cells of no animation are as the original's. Where poses are shown for different `times`, longer ones get
+    more cells."""
+    uneven = len(set(times)) > 1
     if not runs:
-        return tuple(Placing(pose) for pose in spread(range(len(poses)), cells))
+        found = spread_by_time(times, cells) if uneven else spread(range(len(poses)), cells)
+        return tuple(Placing(pose) for pose in found)
     rows = [list(row) for _, row in itertools.groupby(range(len(poses)), lambda place: poses[place].row)]
     if len(runs) == 1:
         rows = [list(range(len(poses)))]
@@ -89,8 +102,10 @@ def filled(poses: Sequence[Pose], cells: int, runs: Sequence[Animation] = ()) ->
     taken = set[int]()
     for number, run in enumerate(runs):
         free = [place for place in dict.fromkeys(run.cells) if place < cells and place not in taken]
+        own = rows[number] if number < len(rows) else [0]
+        timed = uneven and len(own) == len(times)
         for place, pose in zip(
-            free, spread(rows[number] if number < len(rows) else [0], len(free) or 1), strict=False
+            free, spread_by_time(times, len(free)) if timed else spread(own, len(free) or 1), strict=False
         ):
             out[place] = Placing(pose)
         taken.update(free)

@@ -46,12 +46,13 @@ class Pose:
 @dataclass(frozen=True, slots=True, eq=False)
 class Found:
     """What was found in a picture: its ground colours (red, green, blue), the figures' ink, the poses in reading order, and
-    the boxes of what is no figure: writing, stray marks."""
+    the boxes of what is no figure: writing, stray marks; for how long each pose is shown (milliseconds), where that is told."""
 
     ground: tuple[Rgb, ...]
     ink: Mask
     poses: tuple[Pose, ...]
     others: tuple[tuple[int, int, int, int], ...]
+    times: tuple[int, ...] = ()
 
 
 def ground_of(picture: Picture) -> tuple[Rgb, ...]:
@@ -131,7 +132,7 @@ def poses_of(picture: Picture, tolerance: int = 0) -> Found:
 _Box = tuple[int, int, int, int]
 
 
-def poses_of_frames(frames: Sequence[Picture]) -> tuple[Picture, Found]:
+def poses_of_frames(frames: Sequence[Picture], times: Sequence[int] = ()) -> tuple[Picture, Found]:
     """The frames of an animated file one beside the other, with a figure for each: what is drawn in it, on its own ground.
 
     Each figure's box is the whole frame, so that it moves in its cell as it does in the file. Raises FurnelError when nothing
@@ -154,9 +155,8 @@ def poses_of_frames(frames: Sequence[Picture]) -> tuple[Picture, Found]:
     foot = middle_of_feet(whole[rows, columns])
     poses = [Pose(place * wide, 0, wide, high, place * wide + foot, high) for place in range(len(frames))]
     picture = Picture(np.concatenate([frame.pixels[rows, columns] for frame in frames], axis=1))
-    return picture, Found(
-        ground, np.concatenate([ink[rows, columns] for ink in inks], axis=1), tuple(poses), ()
-    )
+    ink = np.concatenate([one[rows, columns] for one in inks], axis=1)
+    return picture, Found(ground, ink, tuple(poses), (), tuple(times))
 
 
 def brought_together(frames: Sequence[Picture]) -> tuple[Picture, ...]:

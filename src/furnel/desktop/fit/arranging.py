@@ -20,6 +20,7 @@ from furnel.mods.onsheet import (
     locked_colours,
     mirror_character,
     recolour_character,
+    scale_character,
     with_cells,
     with_colours,
     with_each_mirrored,
@@ -119,6 +120,13 @@ class Arranging(QObject):
             return
         placed = self._cells(content)
         usual = max(content.figures.scale, 1)
+        if act in ("larger", "smaller") and self._bench.character.isChecked():
+            times = min(max(usual + (1 if act == "larger" else -1), 1), MOST_SCALE)
+            self._everywhere(
+                f"Make it {times} times as large",
+                lambda space, _: scale_character(space, swap.original, times),
+            )
+            return
         for cell in chosen:
             one = placed[cell]
             if act == "hold":

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QPoint, QPointF, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPen
+from PyQt6.QtGui import QCursor, QKeyEvent, QMouseEvent, QPainter, QPen, QPixmap
 
 from furnel.desktop.fit.pixel_pane import PixelPane
 from furnel.desktop.fit.sheet_content import Figures
@@ -54,9 +54,20 @@ class FiguresPane(PixelPane):
             return
         here = event.globalPosition().toPoint()
         if self._carries or (here - self._start).manhattanLength() > 6:
+            if not self._carries:
+                self.setCursor(self._in_hand())
             self._carries = True
-            self.setCursor(Qt.CursorShape.ClosedHandCursor)
             self.carried.emit(here)
+
+    def _in_hand(self) -> QCursor:
+        """The figure that is dragged, as the pointer."""
+        found, image = self.figures.found, self.figures.image
+        if found is None or image is None:
+            return QCursor(Qt.CursorShape.ClosedHandCursor)
+        pose = found.poses[self.figure]
+        scale = max(1, min(3, 64 // max(pose.width, pose.height, 1)))
+        part = image.copy(*pose.box).scaled(pose.width * scale, pose.height * scale)
+        return QCursor(QPixmap.fromImage(part))
 
     def let_go(self, event: QMouseEvent) -> None:
         carried, self._carries, self._start = self._carries, False, None

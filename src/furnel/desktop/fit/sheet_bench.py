@@ -174,7 +174,7 @@ class SheetBench(Bench):
         )
         self.tint.clicked.connect(self._next_tint)
         self.character = button(
-            "Whole character", "Changes of colour and mirroring go to all of its pictures", "plain"
+            "Whole character", "Changes of colour, mirroring and size go to all of its pictures", "plain"
         )
         self.character.setCheckable(True)
         self.save = button("Save frames…", "As a GIF or APNG, as numbered files, as layers", "plain")

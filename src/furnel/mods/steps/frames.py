@@ -52,15 +52,16 @@ def layout_in(values: Values, size: tuple[int, int]) -> SheetLayout:
 
 def figures_in(picture: Picture, values: Values, around: Around) -> tuple[Picture, Found]:
     """The figures that a step lays out, and the picture that they are in. Raises FurnelError when there are none."""
-    frames = around.frames() if around.frames is not None else ()
+    timed = around.frames() if around.frames is not None else ()
+    frames, times = tuple(frame.picture for frame in timed), tuple(frame.ms for frame in timed)
     more = [name.strip() for name in str(values["more"]).split("|") if name.strip()]
     if more:
-        frames = (picture, *(around.picture(name, _WHAT) for name in more))
+        frames, times = (picture, *(around.picture(name, _WHAT) for name in more)), ()
     if len(frames) < 2:
         return picture, poses_of(picture, int(values["tolerance"]))
     if len({frame.size for frame in frames}) > 1:
         frames = brought_together(frames)
-    return poses_of_frames(frames)
+    return poses_of_frames(frames, times)
 
 
 def bed_of(sheet: Picture, layout: SheetLayout) -> Bed:
@@ -73,7 +74,7 @@ def cells_in(
     values: Values, found: Found, layout: SheetLayout, grid: Grid, height: int
 ) -> tuple[Placing, ...]:
     """The frame map of a step's settings, or the one that is proposed, for a sheet of this height."""
-    wanted = parse_map(str(values["map"])) or filled(found.poses, grid.count, layout.animations)
+    wanted = parse_map(str(values["map"])) or filled(found.poses, grid.count, layout.animations, found.times)
     if layout.animations:  # what no animation has stays as the original's
         rest = (Placing(None, keep=True),) * (grid.columns * grid.rows(height) - len(wanted))
         wanted = (*wanted, *rest)

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from furnel.errors import FurnelError
-from furnel.imagefiles import Layer
+from furnel.imagefiles import Frame, Layer
 from furnel.images.picture import Picture, Rgb
 from furnel.sound import Clip
 
@@ -40,15 +40,15 @@ class Taken:
 class Around:
     """What a step may look at beside what it is given: the original, and files that it names.
 
-    With `tell` it says in a few words what it did, where its settings do not. The first step is given all `frames` and
-    `layers` of a source that has several.
+    With `tell` it says in a few words what it did, where its settings do not. The first step is given all `frames`
+    (with their times) and `layers` of a source that has several.
     """
 
     original: Picture | None = None
     open_file: Callable[[str], Picture] | None = None
     open_sound: Callable[[str], Clip] | None = None
     tell: Callable[[str], None] = lambda text: None
-    frames: Callable[[], tuple[Picture, ...]] | None = None
+    frames: Callable[[], tuple[Frame, ...]] | None = None
     layers: Callable[[], tuple[Layer, ...]] | None = None
 
     def needed_original(self, what: str) -> Picture:
