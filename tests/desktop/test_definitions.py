@@ -279,6 +279,9 @@ def test_a_folder_on_the_page_says_first_what_would_become_of_it(
     page.take_folder(folder)
     hands.settle()
     assert page._wrong.text().startswith("3 new things: View 0, View 1, View 2")
+    hands.window.session.project_changed.emit()  # whatever happens meanwhile
+    hands.settle()
+    assert page._wrong.text().startswith("3 new things: View 0, View 1, View 2")
     before = hands.window.session.project
     assert before is not None
     hands.click(page.go)

@@ -249,7 +249,7 @@ class NewThingPage(Page):
         """Whether it can be made, and what is missing."""
         missing = [tile.place.name for tile in self.places if tile.place.needed and not tile.files]
         if self._planned is not None:
-            self._wrong.setText(self._planned.sentence())
+            self._wrong.setText(_planned_text(self._planned))
             self.go.setText("Add them all")
             self.go.setEnabled(True)
             return
@@ -340,11 +340,6 @@ class NewThingPage(Page):
         def done(found: additions.Planned) -> None:
             self._planned = found
             self._weigh()
-            names = ", ".join(one.title for one in found.additions[:12])
-            self._wrong.setText(
-                f"{found.sentence()}: {names}{'…' if len(found.additions) > 12 else ''}, each like "
-                f"{found.additions[0].like}."
-            )
 
         self._session.jobs.start(
             f"Looking at {folder.name}",
@@ -364,6 +359,13 @@ class NewThingPage(Page):
         elif dropped and self.places:
             free = next((tile for tile in self.places if tile.place.many or not tile.files), self.places[0])
             free.take(dropped)
+
+
+def _planned_text(found: additions.Planned) -> str:
+    """What a folder would become, in words."""
+    names = ", ".join(one.title for one in found.additions[:12])
+    more = "…" if len(found.additions) > 12 else ""
+    return f"{found.sentence()}: {names}{more}, each like {found.additions[0].like}."
 
 
 def _clear(layout: QHBoxLayout | QVBoxLayout, but_stretch: bool = False) -> None:
