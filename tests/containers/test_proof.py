@@ -555,7 +555,7 @@ fields = [{fields}, {{ name = "size", type = "u32", holds = "size" }}, {{ name =
     data = (tmp_path / "b.k").read_bytes()
     rows = [struct.unpack_from("<24sQIQ", data, 4 + 44 * row) for row in range(2)]
     assert rows[0][3] == mark and data[rows[0][1] : rows[0][1] + rows[0][2]] == b"abcdef"
-    assert rows[1][3] == 0 and data[rows[1][1] : rows[1][1] + rows[1][2]] == b"x"
+    assert rows[1][3] == mark and data[rows[1][1] : rows[1][1] + rows[1][2]] == b"x"
     (tmp_path / "a.k").write_bytes(made(1 << 63 | 48))
     with pytest.raises(FurnelError, match=r"2\^63"):
         open_container(tmp_path / "a.k", parse_layout(layout, "k.toml"))
@@ -635,3 +635,41 @@ def test_a_second_index_that_nobody_described_is_not_made_wrong(
     assert found == after(files)
     if twice:
         assert data[-6 * len(files) :] == second_write(files, True)[-6 * len(files) :]
+
+
+def test_new_entries_have_what_the_game_wants_of_their_kind(tmp_path: Path) -> None:
+    """A field that nobody described says of which kind an entry is; the game refuses entries without one."""
+    kinds = {"txt": 7, "bin": 9}
+    layout = (
+        HEAD
+        + """
+[start]
+fields = [{ name = "count", type = "u32", holds = "entry count" }]
+[index]
+fields = [
+  { name = "path", type = "text", length = 24, holds = "path" }, { name = "begin", type = "u32", holds = "offset" },
+  { name = "length", type = "u32", holds = "size" },
+  { name = "word", type = "u32", bits = [{ name = "kind", first = 4, count = 8 }, { name = "flag", first = 31, count = 1 }] },
+  { name = "mark", type = "bytes", length = 4 },
+]
+"""
+    )
+    rows, body, at = b"", b"", 4 + 40 * len(FILES)
+    for name, data in FILES.items():
+        kind = kinds[name.rpartition(".")[2]]
+        rows += struct.pack(
+            "<24sIII4s", name.encode(), at + len(body), len(data), kind << 4 | 1 << 31, b"K%03d" % kind
+        )
+        body += data
+    (tmp_path / "a.k").write_bytes(struct.pack("<I", len(FILES)) + rows + body)
+    container = open_container(tmp_path / "a.k", parse_layout(layout, "k.toml"))
+    container.rewrite(
+        tmp_path / "b.k", Changes(add={"x/new.bin": b"bin", "y.txt": b"text", "odd.png": b"png"})
+    )
+    data = (tmp_path / "b.k").read_bytes()
+    found = {}
+    for row in range(struct.unpack_from("<I", data)[0]):
+        name, begin, size, word, mark = struct.unpack_from("<24sIII4s", data, 4 + 40 * row)
+        found[name.rstrip(b"\0").decode()] = (data[begin : begin + size], word >> 4 & 0xFF, word >> 31, mark)
+    assert found["x/new.bin"] == (b"bin", 9, 1, b"K009") and found["y.txt"] == (b"text", 7, 1, b"K007")
+    assert found["odd.png"] == (b"png", 0, 0, bytes(4))  # none is like it

@@ -367,6 +367,8 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
     )
     places = np.array([number for number, item in enumerate(items) if item is not None], np.int64)
     entries = [item for item in items if item is not None]
+    if old is not None:
+        _fill_unknown(table, old, items)
     _fill_table(table, places, entries, plan, scope)
     names = b""
     if index.names == "table":
@@ -383,6 +385,34 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
         block = masked(pack(names, layout.names.packed), layout.masks, "names")
         return plain, block, len(block)
     return plain + names, b"", len(names)
+
+
+def most_like(path: str, index: Index) -> int:
+    """The old entry that a new one is most like: of the same kind by its name's ending and in the same folder if there is one,
+    the last of them; -1 when none has its ending."""
+    folder, _, name = path.rpartition("/")
+    ending = name.rpartition(".")[2] if "." in name else ""
+    alike = [
+        (old.rpartition("/")[0] == folder, place) for place, old in enumerate(index.paths)
+        if (old.rpartition("/")[2].rpartition(".")[2] if "." in old.rpartition("/")[2] else "") == ending
+    ]  # fmt: skip
+    return max(alike)[1] if alike else -1
+
+
+def _fill_unknown(table: Table, old: Index, items: list[Item | None]) -> None:
+    """New entries' fields of which the layout does not say what they hold, as the entry has them that each is most like."""
+    free = [part for part in table.fields if part.value is None and not part.holds and not part.new]
+    fresh = [(row, item) for row, item in enumerate(items) if item is not None and item.old < 0]
+    for row, item in fresh if free else ():
+        like = most_like(item.path, old)
+        if like < 0:
+            continue
+        values = old.table.row(int(old.rows[like]))
+        for name in (name for part in free for name in (part.name, *(bits.name for bits in part.bits))):
+            column = table.columns[name]
+            if isinstance(column, np.ndarray) and column.dtype.kind == "V":
+                column = table.columns[name] = column.tolist()
+            column[row] = values[name]
 
 
 def _sorted_rows(plan: Plan, index: IndexPart) -> tuple[list[Item | None], list[int]]:

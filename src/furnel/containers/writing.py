@@ -23,6 +23,7 @@ from furnel.containers.placing import (
     check_hashes,
     check_solvable,
     find_gaps,
+    most_like,
     old_span,
     place_all,
     tail_is_padding,
@@ -67,7 +68,7 @@ def create(
     try:
         for path, content in steps(contents.items(), len(contents), progress, f"Packing {target.name}"):
             check_path(path, target)
-            items.append(_new_item(layout, path, content, {}))
+            items.append(_new_item(layout, path, content, {}, {}))
         _write(target, Plan(layout, items, list(items)), QUIET, proof)
     finally:
         _close(items)
@@ -107,13 +108,15 @@ def _changed_items(
     for path, content in changes.add.items():
         progress.report(done / count, f"Packing {path}")
         done += 1
-        items.append(_new_item(layout, path, content, index.head.scope))
+        like = most_like(path, index)
+        items.append(_new_item(layout, path, content, index.head.scope, spans[like][0] if like >= 0 else {}))
     return items
 
 
-def _new_item(layout: Layout, path: str, content: Content, scope: Mapping[str, Any]) -> Item:
+def _new_item(layout: Layout, path: str, content: Content, scope: Mapping[str, Any], like: Values) -> Item:
+    """A new entry; what its head does not say comes from the head of an entry that it is like."""
     fresh = _packed(layout, content, None)
-    return Item(path, fresh=fresh, head=_entry_head(layout, {}, path, fresh, scope))
+    return Item(path, fresh=fresh, head=_entry_head(layout, like, path, fresh, scope))
 
 
 def _packed(layout: Layout, content: Content, code: int | None) -> Fresh:
