@@ -6,7 +6,6 @@ from collections.abc import Iterable, Mapping, Sequence
 from pathlib import Path
 
 from furnel.atomic import replacing
-from furnel.containers import records
 from furnel.containers.chains import Chunk, chunk_entries, read_chain
 from furnel.containers.chainwriting import ChainWriter
 from furnel.containers.container import Changes, Content, Entry, check_path, missing_entry
@@ -15,6 +14,7 @@ from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import MappedFile, Source
 from furnel.containers.masks import unmasked
 from furnel.containers.proof import Proof, Stored
+from furnel.containers.reader import Meanings
 from furnel.containers.reading import CHECKED_AT_ONCE, Head, check_file_sum
 from furnel.containers.schema import ChainPart, Layout, Packing
 from furnel.errors import FurnelError
@@ -33,6 +33,7 @@ class Chained:
             raise FurnelError("Opening an archive", where=layout.name, why="the layout has no chain")
         self.path, self.layout, self.kind = path, layout, layout.name
         self._chain: ChainPart = layout.chain
+        self._meanings = Meanings(self._chain.fields)
         self._main: Source = source or MappedFile(path)
         try:
             self._head, self._chunks, self._begin, self._stop = read_chain(self._main, layout, known)
@@ -112,12 +113,14 @@ class Chained:
         """The size unpacked, -1 when nobody tells."""
         if self._packing(chunk) == "none":
             return chunk.end - chunk.start
-        stored = records.meaning(self._chain.fields, chunk.values, "stored size", self._head.scope)
-        size = records.meaning(self._chain.fields, chunk.values, "size", self._head.scope)
+        stored = self._meanings.of(chunk.values, "stored size", self._head.scope)
+        size = self._meanings.of(chunk.values, "size", self._head.scope)
         return int(size) if size is not None and stored is not None else -1
 
     def _packing(self, chunk: Chunk) -> Packing:
-        code = records.meaning(self._chain.fields, chunk.values, "packing", self._head.scope)
+        if "packing" not in self._meanings:
+            return self.layout.entry.packed
+        code = self._meanings.of(chunk.values, "packing", self._head.scope)
         return packing_of(self.layout, None if code is None else int(code), f"{self.path}, {chunk.path}")
 
 

@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
-
-import numpy as np
+from collections.abc import Iterator, Mapping, Sequence
+from typing import NamedTuple
 
 from furnel.containers import records
 from furnel.containers.container import check_path
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
-from furnel.containers.reading import CHECKED_AT_ONCE, Head, check_file_sum, names_of, read_head
+from furnel.containers.reader import Meanings, RecordReader
+from furnel.containers.reading import CHECKED_AT_ONCE, Head, check_file_sum, name_of, names_by_hash, read_head
 from furnel.containers.records import Trace, Values, no_trace
 from furnel.containers.schema import ChainPart, Layout, NestPart
 from furnel.errors import FurnelError
@@ -20,8 +19,7 @@ _WHAT = "Reading an archive"
 _DEEPEST = 16
 
 
-@dataclass(frozen=True, slots=True)
-class Chunk:
+class Chunk(NamedTuple):
     """A record with its data: where the record, the data and the padding behind it begin and end.
 
     What is not in the file yet has its data in `fresh`, or is nothing but the chunks `inside`.
@@ -70,22 +68,26 @@ class _Walker:
 
     def __init__(self, source: Source, layout: Layout, chain: ChainPart, head: Head, trace: Trace) -> None:
         self._source, self._layout, self._chain, self._head, self._trace = source, layout, chain, head, trace
+        self._reader = RecordReader(chain.fields, layout.byte_order)
+        self._meanings = Meanings(chain.fields)
+        self._told = [role for role in ("stored size", "size") if role in self._meanings]
+        self._tags: dict[object, str] = {}
+        self._nests = {nest.tag: nest for nest in chain.nests}
         self._count = 0
 
     def walk(self, at: int, end: int, depth: int) -> Iterator[Chunk]:
-        chain, layout, scope = self._chain, self._layout, self._head.scope
+        chain, meaning, scope = self._chain, self._meanings.of, self._head.scope
         view = self._source.view[:end]
         if depth > _DEEPEST:
             raise FurnelError(_WHAT, where=self._source.name, why=f"its nests are more than {_DEEPEST} deep")
         while at < end:
-            values, start = records.read_record(
-                chain.fields, view, at, layout.byte_order, self._source.name, scope, self._trace, f"entry {self._count}"
-            )  # fmt: skip
+            values, start = self._reader.read(
+                view, at, self._source.name, scope, self._trace, f"entry {self._count}"
+            )
             self._count += 1
-            tag = next((self._text(values[f.name]) for f in chain.fields if f.holds == "tag"), "")
-            size = records.meaning(chain.fields, values, "stored size", scope)
-            size = records.meaning(chain.fields, values, "size", scope) if size is None else size
-            stop = start + int(size or 0)
+            tag = self._tag(values)
+            told = (meaning(values, role, scope) for role in self._told)
+            stop = start + int(next((size for size in told if size is not None), 0))
             if not start <= stop <= end or self._count > records.MOST_RECORDS:
                 raise FurnelError(
                     _WHAT,
@@ -94,7 +96,7 @@ class _Walker:
                     remedy="The archive is cut short or described by the wrong layout",
                 )
             padded = min(stop + -stop % chain.align, end)
-            nest = self._nest(tag)
+            nest = self._nests.get(tag)
             inside = tuple(self.walk(start, stop, depth + 1)) if nest is not None else ()
             yield Chunk(tag, values, at, start, stop, padded, inside)
             at = padded
@@ -103,18 +105,19 @@ class _Walker:
 
     def named(self, chunks: Sequence[Chunk], known: Sequence[str]) -> list[Chunk]:
         """The chunks, with paths for those that are entries."""
+        by_hash = names_by_hash(known, self._layout) if "name hash" in self._meanings else {}
         counts: dict[str, int] = {}
         out = []
         for chunk in chunks:
             number = counts[chunk.tag] = counts.get(chunk.tag, -1) + 1
-            if (nest := self._nest(chunk.tag)) is not None:
+            if (nest := self._nests.get(chunk.tag)) is not None:
                 out.append(self._named_nest(chunk, nest, "", number))
             else:
-                path = self._path(chunk, number, known)
-                out.append(replace(chunk, path=check_path(path, self._source.name)) if path else chunk)
+                path = self._path(chunk, number, by_hash)
+                out.append(chunk._replace(path=check_path(path, self._source.name)) if path else chunk)
         return out
 
-    def _path(self, chunk: Chunk, number: int, known: Sequence[str]) -> str:
+    def _path(self, chunk: Chunk, number: int, by_hash: Mapping[int, str]) -> str:
         """The path of a chunk that is not in a nest; empty for what is no entry."""
         chain, layout = self._chain, self._layout
         prefix = layout.entry.prefix
@@ -122,12 +125,12 @@ class _Walker:
             return ""
         if chain.entries and chunk.tag not in chain.entries:
             return ""
-        text = records.meaning(chain.fields, chunk.values, "path", self._head.scope)
+        text = self._meanings.of(chunk.values, "path", self._head.scope)
         if isinstance(text, bytes):
             return prefix + layout.names.text(text, self._source.name)
-        code = records.meaning(chain.fields, chunk.values, "name hash", self._head.scope)
+        code = self._meanings.of(chunk.values, "name hash", self._head.scope)
         if code is not None:
-            return prefix + names_of(np.array([int(code) & (1 << 64) - 1], np.uint64), known, layout)[0]
+            return prefix + name_of(int(code) & (1 << 64) - 1, by_hash, layout)
         if chain.entries:
             return prefix + chain.entries[chunk.tag].format(number=number)
         return "" if chain.nests else prefix + chain.number.format(number=number)
@@ -145,18 +148,22 @@ class _Walker:
         inside = []
         for part in chunk.inside:
             place = counts[part.tag] = counts.get(part.tag, -1) + 1
-            deeper = self._nest(part.tag)
+            deeper = self._nests.get(part.tag)
             if deeper is not None:
                 inside.append(self._named_nest(part, deeper, name, place))
             elif part.tag in nest.parts:
                 path = nest.parts[part.tag].format(name=name, number=place)
-                inside.append(replace(part, path=check_path(self._layout.entry.prefix + path, where)))
+                inside.append(part._replace(path=check_path(self._layout.entry.prefix + path, where)))
             else:
                 inside.append(part)
-        return replace(chunk, inside=tuple(inside))
+        return chunk._replace(inside=tuple(inside))
 
-    def _nest(self, tag: str) -> NestPart | None:
-        return next((nest for nest in self._chain.nests if nest.tag == tag), None)
+    def _tag(self, values: Values) -> str:
+        raw = self._meanings.of(values, "tag", {})
+        tag = self._tags.get(raw)
+        if tag is None:
+            tag = self._tags[raw] = self._text(raw)
+        return tag
 
     def _text(self, raw: object) -> str:
         return records.text_of(raw, self._layout.names.encoding, self._source.name)

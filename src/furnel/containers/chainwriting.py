@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import io
 from collections.abc import Sequence
-from dataclasses import replace
 from pathlib import Path
 from typing import BinaryIO
 
 from furnel.atomic import replacing
 from furnel.containers import records
+from furnel.containers.alike import most_like, untold
 from furnel.containers.chains import Chunk, chunk_entries
 from furnel.containers.container import Changes, Content
 from furnel.containers.expressions import Number
@@ -48,15 +48,16 @@ class ChainWriter:
             else:
                 groups.setdefault(place[:2], {})[place[2]] = content
         last = out.pop() if out and self._chain.last and out[-1].tag == self._chain.last else None
+        old = [chunk for chunk in chunk_entries(chunks) if loose]
         for path, content in loose.items():
-            out.append(self._loose(path, content, len(out), made))
+            out.append(self._loose(path, content, len(out), old, made))
         for (number, name), parts in groups.items():
             nest = self._chain.nests[number]
             fresh = [self._filled(tag, parts[tag], None, made) for tag in nest.parts if tag in parts]
-            fresh = [replace(part, path=nest.parts[part.tag].replace("{name}", name)) for part in fresh]
+            fresh = [part._replace(path=nest.parts[part.tag].replace("{name}", name)) for part in fresh]
             home = next((at for at, chunk in enumerate(out) if self._belongs(chunk, number, name)), -1)
             if home >= 0:
-                out[home] = replace(out[home], inside=(*out[home].inside, *fresh), changed=True)
+                out[home] = out[home]._replace(inside=(*out[home].inside, *fresh), changed=True)
                 continue
             head = self.plain(nest.named_by, name.encode(self._layout.names.encoding))
             out.append(Chunk(nest.tag, self._values(nest.tag), 0, 0, 0, 0, (head, *fresh), changed=True))
@@ -78,7 +79,7 @@ class ChainWriter:
             name = changes.rename.get(chunk.path, chunk.path)
             if chunk.path in changes.replace:
                 fresh = self._filled(chunk.tag, changes.replace[chunk.path], chunk, made)
-                chunk = replace(fresh, path=name)
+                chunk = fresh._replace(path=name)
                 self._name(chunk.values, name)
             elif name != chunk.path and chunk.path:
                 if not any("path" in part.roles or "name hash" in part.roles for part in self._chain.fields):
@@ -88,13 +89,13 @@ class ChainWriter:
                     )  # fmt: skip
                 values = dict(chunk.values)
                 self._name(values, name)
-                chunk = replace(chunk, values=values, path=name, changed=True)
+                chunk = chunk._replace(values=values, path=name, changed=True)
             elif inside != chunk.inside:
-                chunk = replace(chunk, inside=inside, changed=True)
+                chunk = chunk._replace(inside=inside, changed=True)
             out.append(chunk)
         return out
 
-    def _loose(self, path: str, content: Content, number: int, made: list[Fresh]) -> Chunk:
+    def _loose(self, path: str, content: Content, number: int, old: list[Chunk], made: list[Fresh]) -> Chunk:
         name = path.removeprefix(self._layout.entry.prefix)
         named = {role for part in self._chain.fields for role in part.roles} & {"path", "name hash"}
         tag = next(iter(self._chain.entries), "")
@@ -116,9 +117,28 @@ class ChainWriter:
             raise FurnelError(
                 _WRITING, where=path, why=f"it has to be named {wanted}", remedy="Entries are numbered"
             )
-        chunk = replace(self._filled(tag, content, None, made), path=path)
+        like = most_like(path, [chunk.path for chunk in old])
+        if not self._chain.entries:
+            tag = old[like].tag if like >= 0 else self._only_tag(path, old)
+        chunk = self._filled(tag, content, None, made)._replace(path=path)
+        if like >= 0 and old[like].tag == tag:
+            free = untold(self._chain.fields)
+            names = [bits.name for part in free for bits in part.bits if not bits.holds]
+            for name in (*(part.name for part in free), *names):
+                if name in old[like].values:
+                    chunk.values[name] = old[like].values[name]
         self._name(chunk.values, path)
         return chunk
+
+    def _only_tag(self, path: str, old: list[Chunk]) -> str:
+        """The tag that all entries have."""
+        tags = sorted({chunk.tag for chunk in old})
+        if len(tags) > 1:
+            raise FurnelError(
+                _WRITING, where=path, why=f"entries have the tags {', '.join(tags)}, and none is named like it",
+                remedy="Give it the ending of an entry of its kind",
+            )  # fmt: skip
+        return tags[0] if tags else ""
 
     def _name(self, values: Values, path: str) -> None:
         name = path.removeprefix(self._layout.entry.prefix)

@@ -10,6 +10,7 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel.containers import records
+from furnel.containers.alike import most_like, untold
 from furnel.containers.expressions import expression
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
@@ -387,24 +388,12 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
     return plain + names, b"", len(names)
 
 
-def most_like(path: str, index: Index) -> int:
-    """The old entry that a new one is most like: of the same kind by its name's ending and in the same folder if there is one,
-    the last of them; -1 when none has its ending."""
-    folder, _, name = path.rpartition("/")
-    ending = name.rpartition(".")[2] if "." in name else ""
-    alike = [
-        (old.rpartition("/")[0] == folder, place) for place, old in enumerate(index.paths)
-        if (old.rpartition("/")[2].rpartition(".")[2] if "." in old.rpartition("/")[2] else "") == ending
-    ]  # fmt: skip
-    return max(alike)[1] if alike else -1
-
-
 def _fill_unknown(table: Table, old: Index, items: list[Item | None]) -> None:
     """New entries' fields of which the layout does not say what they hold, as the entry has them that each is most like."""
-    free = [part for part in table.fields if part.value is None and not part.holds and not part.new]
+    free = untold(table.fields)
     fresh = [(row, item) for row, item in enumerate(items) if item is not None and item.old < 0]
     for row, item in fresh if free else ():
-        like = most_like(item.path, old)
+        like = most_like(item.path, old.paths)
         if like < 0:
             continue
         values = old.table.row(int(old.rows[like]))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import contextlib
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -399,14 +399,14 @@ def _paths(
     where: str,
 ) -> list[str]:  # fmt: skip
     if index.names == "numbers":
-        found = [index.number.format(number=number) for number in range(len(rows))]
+        found: Sequence[str] = [index.number.format(number=number) for number in range(len(rows))]
     elif index.names == "hash":
         hashes = np.asarray(table.meaning("name hash", head.scope)).astype(np.uint64)[rows]
         return [check_path(layout.entry.prefix + name, where) for name in names_of(hashes, known, layout)]
     elif index.names == "fields":
         column = table.meaning("path", head.scope)
         column = column.tolist() if isinstance(column, np.ndarray) else column
-        found = [layout.names.text(column[row], where) for row in rows.tolist()]
+        found = layout.names.texts([column[row] for row in rows.tolist()], where)
     else:
         found = _table_names(layout, table, rows, names, head, where)
     prefix = layout.entry.prefix
@@ -415,17 +415,17 @@ def _paths(
 
 def _table_names(
     layout: Layout, table: Table, rows: Numbers, names: bytes, head: Head, where: str
-) -> list[str]:
+) -> Sequence[str]:
     offsets = table.meaning("name offset", head.scope)
     ends = layout.names.ends
     if offsets is None:
         found, at = [], 0
         for _ in range(len(rows)):
             text, at = name_at(names, at, ends, layout, where)
-            found.append(layout.names.text(text, where))
-        return found
+            found.append(text)
+        return layout.names.texts(found, where)
     places = _column(offsets, rows, "name offset", where).tolist()
-    return [layout.names.text(name_at(names, place, ends, layout, where)[0], where) for place in places]
+    return layout.names.texts([name_at(names, place, ends, layout, where)[0] for place in places], where)
 
 
 def name_at(names: bytes, at: int, ends: str, layout: Layout, where: str) -> tuple[bytes, int]:
@@ -450,14 +450,20 @@ def name_at(names: bytes, at: int, ends: str, layout: Layout, where: str) -> tup
 
 def names_of(hashes: Hashes, known: Sequence[str], layout: Layout) -> list[str]:
     """The known name of every hash; hashes that nobody knows are named after themselves."""
-    prefix = layout.entry.prefix
-    spelled = [name.removeprefix(prefix) for name in known]
-    dictionary = dict(zip(hash_names(spelled, layout.names).tolist(), spelled, strict=True))
+    by_hash = names_by_hash(known, layout)
+    return [name_of(number, by_hash, layout) for number in hashes.tolist()]
+
+
+def names_by_hash(known: Sequence[str], layout: Layout) -> dict[int, str]:
+    """Known names (without the entries' prefix) by what their hashes are in such an archive."""
+    spelled = [name.removeprefix(layout.entry.prefix) for name in known]
+    return dict(zip(hash_names(spelled, layout.names).tolist(), spelled, strict=True))
+
+
+def name_of(number: int, by_hash: Mapping[int, str], layout: Layout) -> str:
+    """The known name of a hash; one that nobody knows is named after itself."""
     digits = 16 if layout.names.hash in ("fnv1a-64", "xxhash64") else 8
-    return [
-        dictionary.get(number) or layout.names.unknown.replace("{hash}", f"{number:0{digits}x}")
-        for number in hashes.tolist()
-    ]
+    return by_hash.get(number) or layout.names.unknown.replace("{hash}", f"{number:0{digits}x}")
 
 
 def _check_places(

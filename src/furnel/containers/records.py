@@ -38,7 +38,7 @@ def read_record(
         if field.when and not expression(field.when).evaluate(known):
             continue
         start = at
-        value, at = _read_field(field, data, at, field.order or order, where, known, begin)
+        value, at = read_field(field, data, at, field.order or order, where, known, begin)
         trace(group, field, start, at, value)
         if field.value is not None and value != constant(
             field, len(value) if isinstance(value, bytes) else 0
@@ -87,7 +87,7 @@ def defaults(fields: Fields) -> Values:
 def meaning(fields: Fields, values: Mapping[str, Any], role: str, scope: Scope) -> Any:
     """What the field that holds `role` means (a number, or bytes for text), or None when no field does."""
     for field in fields:
-        for part in _with_bits(field):
+        for part in with_bits(field):
             if part.holds == role and part.name in values:
                 value = values[part.name]
                 if part.means is not None:
@@ -99,7 +99,7 @@ def meaning(fields: Fields, values: Mapping[str, Any], role: str, scope: Scope) 
 def mean(fields: Fields, values: dict[str, Any], role: str, number: Any, scope: Scope) -> None:
     """Store what means `number` (or bytes) in the field that holds `role`, if there is one."""
     for field in fields:
-        for part in _with_bits(field):
+        for part in with_bits(field):
             if part.holds == role:
                 known = {**scope, **numbers_in(values)}
                 if part.stores is not None:
@@ -111,7 +111,8 @@ def mean(fields: Fields, values: dict[str, Any], role: str, number: Any, scope: 
                     _mean_length(field, number, values, scope)
 
 
-def _with_bits(field: FieldPart) -> tuple[FieldPart | BitsPart, ...]:
+def with_bits(field: FieldPart) -> tuple[FieldPart | BitsPart, ...]:
+    """A field, and the parts of it that are fields of their own."""
     return (field, *field.bits)
 
 
@@ -148,9 +149,10 @@ def put_bits(number: Any, bits: BitsPart, part: Any) -> Any:
     return (number & ~(most << bits.first)) | (part << bits.first)
 
 
-def _read_field(
+def read_field(
     field: FieldPart, data: memoryview, at: int, order: Order, where: object, scope: Scope, begin: int
 ) -> tuple[int | bytes, int]:
+    """The value of a field at byte `at` in a record that begins at `begin`, and where the field ends."""
     if field.type == "varint":
         return _read_varint(field, data, at, where)
     if field.type in WIDTHS:

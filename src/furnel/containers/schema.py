@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from functools import cache
+import contextlib
+from collections.abc import Sequence
+from functools import cache, cached_property
 from importlib import resources
 from pathlib import Path
 from typing import Annotated, Literal
@@ -240,10 +242,15 @@ class NamesPart(Part):
     list: str = ""
     unknown: str = "unknown/{hash}"
 
+    @cached_property
+    def letter_width(self) -> int:
+        """A letter's bytes, at least; where there are several, a zero byte ends nothing."""
+        return len("a".encode(self.encoding))
+
     @property
     def is_wide(self) -> bool:
-        """Whether a letter has several bytes, so that a zero byte ends nothing."""
-        return len("a".encode(self.encoding)) > 1
+        """Whether a letter has several bytes."""
+        return self.letter_width > 1
 
     def raw(self, name: str) -> bytes:
         """A name (a path without the entries' prefix) as the archive has it. Raises FurnelError where it cannot."""
@@ -255,12 +262,27 @@ class NamesPart(Part):
                 remedy="Use a name without it",
             ) from error  # fmt: skip
 
+    def texts(self, raws: Sequence[object], where: object) -> Sequence[str]:
+        """Many names; as `text` for each of them."""
+        if self.letter_width == 1 and not self.drop:
+            cut = [raw.partition(b"\0")[0] if isinstance(raw, bytes) else b"" for raw in raws]
+            with contextlib.suppress(UnicodeDecodeError):  # told properly below
+                found = b"\0".join(cut).decode(self.encoding).replace(self.slash, "/").split("\0")
+                if len(found) == len(raws):
+                    return found
+        return [self.text(raw, where) for raw in raws]
+
     def text(self, raw: object, where: object) -> str:
         """A name from its bytes, without padding, with `/` between its parts. Raises FurnelError."""
         data = raw if isinstance(raw, bytes) else b""
-        width = len("a".encode(self.encoding))
-        ends = (at for at in range(0, len(data) - width + 1, width) if data[at : at + width] == bytes(width))
-        end = data.find(b"\0") if width == 1 else next(ends, -1)
+        width = self.letter_width
+        if width == 1:
+            end = data.find(b"\0")
+        else:
+            ends = (
+                at for at in range(0, len(data) - width + 1, width) if data[at : at + width] == bytes(width)
+            )
+            end = next(ends, -1)
         try:
             found = (data if end < 0 else data[:end]).decode(self.encoding)
         except UnicodeDecodeError as error:

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
 import numpy as np
 import numpy.typing as npt
 
 from furnel.containers.container import Order
+from furnel.containers.reader import RecordReader
 from furnel.containers.records import (
     MOST_RECORDS,
     Scope,
@@ -93,6 +94,9 @@ class Table:
         cls, fields: Fields, data: memoryview, at: int, count: int | None, order: Order, where: object, scope: Scope,
         trace: Trace, group: str,
     ) -> tuple[Table, int]:  # fmt: skip
+        if trace is no_trace and (found := RecordReader(fields, order).columns(data, at, count)) is not None:
+            columns, end = found
+            return cls.of_columns(fields, order, columns), end
         rows: list[Values] = []
         while len(rows) < count if count is not None else at < len(data):
             begin = at
@@ -100,24 +104,25 @@ class Table:
             if at == begin:
                 raise FurnelError(_WHAT, where=where, why="its records have no bytes at all")
             rows.append(values)
-        return cls.of_rows(fields, order, rows), at
+        left_out = {part.name: 0 if part.type in WIDTHS or part.type == "varint" else b"" for part in fields}
+        every = {name: [row.get(name, empty) for row in rows] for name, empty in left_out.items()}
+        return cls.of_columns(fields, order, every), at
 
     @classmethod
-    def of_rows(cls, fields: Fields, order: Order, rows: Sequence[Values]) -> Table:
-        """A table of records that were read one by one; fields left out by their `when` are 0 or empty."""
+    def of_columns(cls, fields: Fields, order: Order, every: Mapping[str, Sequence[int | bytes]]) -> Table:
+        """A table of fields that were read one by one."""
         columns: dict[str, Any] = {}
         for field in fields:
-            number = field.type in WIDTHS or field.type == "varint"
-            found = [row.get(field.name, 0 if number else b"") for row in rows]
-            far = number and any(value >> 63 for value in found if isinstance(value, int) and value > 0)
+            number, found = field.type in WIDTHS or field.type == "varint", every[field.name]
+            far = number and max(found, default=0) >> 63 > 0  # type: ignore[operator,type-var]
             if far and (field.roles or field.bits or field.means) and _number_type(field) is not np.uint64:
                 raise too_far(field, _WHAT)
             columns[field.name] = (
-                np.array(found, np.uint64 if far else _number_type(field)) if number else found
+                np.array(found, np.uint64 if far else _number_type(field)) if number else list(found)
             )
             for bits in field.bits:
-                columns[bits.name] = np.array([row.get(bits.name, 0) for row in rows], np.int64)
-        return cls(fields, order, columns, len(rows))
+                columns[bits.name] = take_bits(columns[field.name], bits).astype(np.int64)
+        return cls(fields, order, columns, len(every[fields[0].name]) if fields else 0)
 
     def meaning(self, role: str, scope: Scope) -> Any:
         """The column of what the field with `role` means, or None."""

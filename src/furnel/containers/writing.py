@@ -13,6 +13,7 @@ from typing import Any, BinaryIO
 
 from furnel.atomic import replacing_together
 from furnel.containers import records
+from furnel.containers.alike import most_like
 from furnel.containers.container import Changes, Content, check_path
 from furnel.containers.fresh import Fresh, packed
 from furnel.containers.mapped import Source, Written
@@ -23,7 +24,6 @@ from furnel.containers.placing import (
     check_hashes,
     check_solvable,
     find_gaps,
-    most_like,
     old_span,
     place_all,
     tail_is_padding,
@@ -108,7 +108,7 @@ def _changed_items(
     for path, content in changes.add.items():
         progress.report(done / count, f"Packing {path}")
         done += 1
-        like = most_like(path, index)
+        like = most_like(path, index.paths)
         items.append(_new_item(layout, path, content, index.head.scope, spans[like][0] if like >= 0 else {}))
     return items
 

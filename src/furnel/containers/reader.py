@@ -1,0 +1,160 @@
+"""Reading many records with the same fields one after the other: what is the same for all is worked out once."""
+
+from __future__ import annotations
+
+import struct
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from furnel.containers.container import Order
+from furnel.containers.expressions import expression
+from furnel.containers.records import (
+    Scope,
+    Trace,
+    Values,
+    constant,
+    no_trace,
+    numbers_in,
+    read_field,
+    read_record,
+    take_bits,
+    with_bits,
+)
+from furnel.containers.schema import BitsPart, FieldPart, Fields
+from furnel.errors import FurnelError
+
+_CODES = {
+    "u8": "B", "u16": "H", "u32": "I", "u64": "Q", "i8": "b", "i16": "h", "i32": "i", "i64": "q",
+}  # fmt: skip
+
+
+Row = list[int | bytes]
+
+
+class RecordReader:
+    """Reads as `read_record` does, and leaves to it what depends on other fields, what is traced, and what is refused."""
+
+    def __init__(self, fields: Fields, order: Order) -> None:
+        self._fields, self._order = fields, order
+        self._names = [part.name for part in fields]
+        self._bits = [(part.name, part.bits) for part in fields if part.bits]
+        self._constants = [
+            (place, constant(part, part.width or 0))
+            for place, part in enumerate(fields)
+            if part.value is not None
+        ]
+        tied = any(part.when or isinstance(part.length, str) or part.type == "pad" for part in fields)
+        self._steps = [] if tied else _steps(fields, order)
+
+    def read(
+        self, data: memoryview, at: int, where: object, scope: Scope, trace: Trace = no_trace, group: str = ""
+    ) -> tuple[Values, int]:
+        """The values at byte `at`, and where the record ends."""
+        if trace is no_trace and (found := self._row(data, at)) is not None:
+            row, end = found
+            values: Values = dict(zip(self._names, row, strict=True))
+            for name, bits in self._bits:
+                for part in bits:
+                    values[part.name] = take_bits(values[name], part)
+            return values, end
+        return read_record(self._fields, data, at, self._order, where, scope, trace, group)
+
+    def columns(
+        self, data: memoryview, at: int, count: int | None
+    ) -> tuple[dict[str, Sequence[int | bytes]], int] | None:
+        """The fields of `count` records (or as many as there are bytes for) as columns, and where they end; None where they
+        have to be read one by one, be it only to say what is wrong with them."""
+        rows: list[Row] = []
+        while len(rows) < count if count is not None else at < len(data):
+            found = self._row(data, at)
+            if found is None:
+                return None
+            row, at = found
+            rows.append(row)
+        columns = zip(*rows, strict=True) if rows else [()] * len(self._names)
+        return dict(zip(self._names, columns, strict=True)), at
+
+    def _row(self, data: memoryview, at: int) -> tuple[Row, int] | None:
+        """The values in the fields' order and where the record ends; None where `read_record` is to look."""
+        if at < 0 or not self._steps:
+            return None
+        row: Row = []
+        begin = at
+        try:
+            for run, told, part in self._steps:
+                row += run.unpack_from(data, at)
+                at += run.size
+                if told:
+                    end = at + row.pop()  # type: ignore[operator]
+                    if end > len(data):
+                        return None
+                    row.append(bytes(data[at:end]))
+                    at = end
+                elif part is not None:
+                    value, at = read_field(part, data, at, part.order or self._order, "", {}, begin)
+                    row.append(value)
+        except (struct.error, FurnelError):
+            return None
+        if self._constants and any(row[place] != wanted for place, wanted in self._constants):
+            return None
+        return row, at
+
+
+class Meanings:
+    """What records with the same fields mean by their roles, looked up once."""
+
+    def __init__(self, fields: Fields) -> None:
+        self._parts: dict[str, list[FieldPart | BitsPart]] = {}
+        for field in fields:
+            for part in with_bits(field):
+                if part.holds is not None:
+                    self._parts.setdefault(part.holds, []).append(part)
+
+    def __contains__(self, role: str) -> bool:
+        return role in self._parts
+
+    def of(self, values: Mapping[str, Any], role: str, scope: Scope) -> Any:
+        """What the field that holds `role` means (a number, or bytes for text), or None when no field does."""
+        for part in self._parts.get(role, ()):
+            if part.name in values:
+                value = values[part.name]
+                if part.means is None:
+                    return value
+                return expression(part.means).evaluate({**scope, **numbers_in(values), "value": value})
+        return None
+
+
+def _steps(fields: Fields, order: Order) -> list[tuple[struct.Struct, bool, FieldPart | None]]:
+    """What to read at once: fields of steady width, then a text whose length the last of them tells, or another field."""
+    steps: list[tuple[struct.Struct, bool, FieldPart | None]] = []
+    run, sign = "", ""
+
+    def close(told: bool = False, part: FieldPart | None = None) -> None:
+        nonlocal run, sign
+        if run or part is not None:
+            steps.append((struct.Struct(sign + run), told, part))
+        run, sign = "", ""
+
+    for part in fields:
+        told = part.type == "text" and part.ends in _CODES
+        code = _CODES[part.ends or ""] if told else _code(part)
+        wanted = "<" if (part.order or order) == "little" else ">"
+        if run and wanted != sign:
+            close()
+        if not code:
+            close(part=part)
+            continue
+        run, sign = run + code, wanted
+        if told:
+            close(told=True)
+    close()
+    return steps
+
+
+def _code(part: FieldPart) -> str:
+    """How `struct` calls a field that always has the same bytes; empty for others."""
+    if part.type in _CODES:
+        return _CODES[part.type]
+    if part.type in ("text", "bytes") and part.ends is None and isinstance(part.length, int):
+        return f"{part.length}s"
+    return ""
