@@ -76,18 +76,16 @@ class _Walker:
         self._count = 0
 
     def walk(self, at: int, end: int, depth: int) -> Iterator[Chunk]:
-        chain, meaning, scope = self._chain, self._meanings.of, self._head.scope
+        chain, scope = self._chain, self._head.scope
         view = self._source.view[:end]
         if depth > _DEEPEST:
             raise FurnelError(_WHAT, where=self._source.name, why=f"its nests are more than {_DEEPEST} deep")
         while at < end:
-            values, start = self._reader.read(
-                view, at, self._source.name, scope, self._trace, f"entry {self._count}"
-            )
+            group = "" if self._trace is no_trace else f"entry {self._count}"
+            values, start = self._reader.read(view, at, self._source.name, scope, self._trace, group)
             self._count += 1
             tag = self._tag(values)
-            told = (meaning(values, role, scope) for role in self._told)
-            stop = start + int(next((size for size in told if size is not None), 0))
+            stop = start + self._size(values)
             if not start <= stop <= end or self._count > records.MOST_RECORDS:
                 raise FurnelError(
                     _WHAT,
@@ -105,29 +103,45 @@ class _Walker:
 
     def named(self, chunks: Sequence[Chunk], known: Sequence[str]) -> list[Chunk]:
         """The chunks, with paths for those that are entries."""
+        where, prefix = self._source.name, self._layout.entry.prefix
         by_hash = names_by_hash(known, self._layout) if "name hash" in self._meanings else {}
+        raws = [
+            self._meanings.of(chunk.values, "path", self._head.scope)
+            for chunk in chunks
+            if self._is_entry(chunk.tag)
+        ]
+        spelled = iter(zip(raws, self._layout.names.texts(raws, where), strict=True))
         counts: dict[str, int] = {}
         out = []
         for chunk in chunks:
             number = counts[chunk.tag] = counts.get(chunk.tag, -1) + 1
             if (nest := self._nests.get(chunk.tag)) is not None:
                 out.append(self._named_nest(chunk, nest, "", number))
+            elif self._is_entry(chunk.tag):
+                raw, text = next(spelled)
+                path = prefix + text if isinstance(raw, bytes) else self._path(chunk, number, by_hash)
+                out.append(Chunk(*chunk[:7], check_path(path, where)) if path else chunk)
             else:
-                path = self._path(chunk, number, by_hash)
-                out.append(chunk._replace(path=check_path(path, self._source.name)) if path else chunk)
+                out.append(chunk)
         return out
 
+    def _is_entry(self, tag: str) -> bool:
+        """Whether a chunk that is not in a nest can be an entry."""
+        chain = self._chain
+        is_last = bool(tag) and tag == chain.last
+        return not is_last and tag not in self._nests and (not chain.entries or tag in chain.entries)
+
+    def _size(self, values: Values) -> int:
+        for role in self._told:
+            size = self._meanings.of(values, role, self._head.scope)
+            if size is not None:
+                return int(size)
+        return 0
+
     def _path(self, chunk: Chunk, number: int, by_hash: Mapping[int, str]) -> str:
-        """The path of a chunk that is not in a nest; empty for what is no entry."""
+        """The path of a chunk that has none of its own; empty for what is no entry."""
         chain, layout = self._chain, self._layout
         prefix = layout.entry.prefix
-        if chunk.tag and chunk.tag == chain.last:
-            return ""
-        if chain.entries and chunk.tag not in chain.entries:
-            return ""
-        text = self._meanings.of(chunk.values, "path", self._head.scope)
-        if isinstance(text, bytes):
-            return prefix + layout.names.text(text, self._source.name)
         code = self._meanings.of(chunk.values, "name hash", self._head.scope)
         if code is not None:
             return prefix + name_of(int(code) & (1 << 64) - 1, by_hash, layout)
