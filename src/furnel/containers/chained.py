@@ -14,8 +14,8 @@ from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import MappedFile, Source
 from furnel.containers.masks import unmasked
 from furnel.containers.proof import Proof, Stored
-from furnel.containers.reader import Meanings
 from furnel.containers.reading import CHECKED_AT_ONCE, Head, check_file_sum
+from furnel.containers.records import Meanings
 from furnel.containers.schema import ChainPart, Layout, Packing
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress

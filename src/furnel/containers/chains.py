@@ -9,9 +9,9 @@ from furnel.containers import records
 from furnel.containers.container import check_path
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
-from furnel.containers.reader import Meanings, RecordReader
+from furnel.containers.reader import RecordReader
 from furnel.containers.reading import CHECKED_AT_ONCE, Head, check_file_sum, name_of, names_by_hash, read_head
-from furnel.containers.records import Trace, Values, no_trace
+from furnel.containers.records import Meanings, Trace, Values, no_trace
 from furnel.containers.schema import ChainPart, Layout, NestPart
 from furnel.errors import FurnelError
 

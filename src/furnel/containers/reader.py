@@ -3,24 +3,20 @@
 from __future__ import annotations
 
 import struct
-from collections.abc import Mapping, Sequence
-from typing import Any
+from collections.abc import Sequence
 
 from furnel.containers.container import Order
-from furnel.containers.expressions import expression
 from furnel.containers.records import (
     Scope,
     Trace,
     Values,
     constant,
     no_trace,
-    numbers_in,
     read_field,
     read_record,
     take_bits,
-    with_bits,
 )
-from furnel.containers.schema import BitsPart, FieldPart, Fields
+from furnel.containers.schema import FieldPart, Fields
 from furnel.errors import FurnelError
 
 _CODES = {
@@ -98,30 +94,6 @@ class RecordReader:
         if self._constants and any(row[place] != wanted for place, wanted in self._constants):
             return None
         return row, at
-
-
-class Meanings:
-    """What records with the same fields mean by their roles, looked up once."""
-
-    def __init__(self, fields: Fields) -> None:
-        self._parts: dict[str, list[FieldPart | BitsPart]] = {}
-        for field in fields:
-            for part in with_bits(field):
-                if part.holds is not None:
-                    self._parts.setdefault(part.holds, []).append(part)
-
-    def __contains__(self, role: str) -> bool:
-        return role in self._parts
-
-    def of(self, values: Mapping[str, Any], role: str, scope: Scope) -> Any:
-        """What the field that holds `role` means (a number, or bytes for text), or None when no field does."""
-        for part in self._parts.get(role, ()):
-            if part.name in values:
-                value = values[part.name]
-                if part.means is None:
-                    return value
-                return expression(part.means).evaluate({**scope, **numbers_in(values), "value": value})
-        return None
 
 
 def _steps(fields: Fields, order: Order) -> list[tuple[struct.Struct, bool, FieldPart | None]]:

@@ -84,22 +84,39 @@ def defaults(fields: Fields) -> Values:
     return values
 
 
-def meaning(fields: Fields, values: Mapping[str, Any], role: str, scope: Scope) -> Any:
-    """What the field that holds `role` means (a number, or bytes for text), or None when no field does."""
-    for field in fields:
-        for part in with_bits(field):
-            if part.holds == role and part.name in values:
+class Meanings:
+    """What records with the same fields mean by their roles, looked up once."""
+
+    def __init__(self, fields: Fields) -> None:
+        self._parts: dict[str, list[FieldPart | BitsPart]] = {}
+        for field in fields:
+            for part in _with_bits(field):
+                if part.holds is not None:
+                    self._parts.setdefault(part.holds, []).append(part)
+
+    def __contains__(self, role: str) -> bool:
+        return role in self._parts
+
+    def of(self, values: Mapping[str, Any], role: str, scope: Scope) -> Any:
+        """What the field that holds `role` means (a number, or bytes for text), or None when no field does."""
+        for part in self._parts.get(role, ()):
+            if part.name in values:
                 value = values[part.name]
-                if part.means is not None:
-                    return expression(part.means).evaluate({**scope, **numbers_in(values), "value": value})
-                return value
-    return None
+                if part.means is None:
+                    return value
+                return expression(part.means).evaluate({**scope, **numbers_in(values), "value": value})
+        return None
+
+
+def meaning(fields: Fields, values: Mapping[str, Any], role: str, scope: Scope) -> Any:
+    """What the field that holds `role` means, once; see `Meanings.of`."""
+    return Meanings(fields).of(values, role, scope)
 
 
 def mean(fields: Fields, values: dict[str, Any], role: str, number: Any, scope: Scope) -> None:
     """Store what means `number` (or bytes) in the field that holds `role`, if there is one."""
     for field in fields:
-        for part in with_bits(field):
+        for part in _with_bits(field):
             if part.holds == role:
                 known = {**scope, **numbers_in(values)}
                 if part.stores is not None:
@@ -111,8 +128,7 @@ def mean(fields: Fields, values: dict[str, Any], role: str, number: Any, scope: 
                     _mean_length(field, number, values, scope)
 
 
-def with_bits(field: FieldPart) -> tuple[FieldPart | BitsPart, ...]:
-    """A field, and the parts of it that are fields of their own."""
+def _with_bits(field: FieldPart) -> tuple[FieldPart | BitsPart, ...]:
     return (field, *field.bits)
 
 
