@@ -143,10 +143,11 @@ def _be_the_window(opened: list[Path]) -> int:
             return {"active": False, "swaps": {}, "busy": 1}
         window = made[0]
         focus, project = QApplication.focusWidget(), window.session.project
-        frame = top.frameGeometry()
+        frame, keys = top.frameGeometry(), QApplication.activeWindow()
         shown = [part for part in QApplication.topLevelWidgets() if part.isVisible()]
         return {
             "active": window.isActiveWindow(),
+            "keys": keys.windowTitle() if keys is not None else "",
             "focus": focus.accessibleName() if focus is not None else "",
             "frame": [frame.x(), frame.y(), frame.right(), frame.bottom()],
             "station": window.stations.currentIndex(),

@@ -45,7 +45,9 @@ def test_keys_focus_popups_and_drops(person: Person, mod: Path, sources: Path) -
     person.hand("key", "Escape")
     person.until(lambda seen: seen["menus"] == 0 and seen["active"], "the menu to close")
     person.hand("key", "F1")
-    person.until(lambda seen: seen["dialogs"] == ["Keys"], "the sheet of keys")
+    person.until(
+        lambda seen: seen["dialogs"] == [seen["keys"]] == ["Keys"], "the sheet of keys to have the keys"
+    )
     person.hand("key", "Escape")
     person.until(lambda seen: not seen["dialogs"] and seen["active"], "the window to have the keys again")
 
