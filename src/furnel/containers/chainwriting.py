@@ -9,7 +9,7 @@ from typing import BinaryIO
 
 from furnel.atomic import replacing
 from furnel.containers import records
-from furnel.containers.alike import most_like, untold
+from furnel.containers.alike import Likeness, untold
 from furnel.containers.chains import Chunk, chunk_entries
 from furnel.containers.container import Changes, Content
 from furnel.containers.expressions import Number
@@ -48,9 +48,12 @@ class ChainWriter:
             else:
                 groups.setdefault(place[:2], {})[place[2]] = content
         last = out.pop() if out and self._chain.last and out[-1].tag == self._chain.last else None
-        old = [chunk for chunk in chunk_entries(chunks) if loose]
+        old = list(chunk_entries(chunks)) if loose else []
+        alike, tags = Likeness(chunk.path for chunk in old), sorted({chunk.tag for chunk in old})
         for path, content in loose.items():
-            out.append(self._loose(path, content, len(out), old, made))
+            like = alike.most_like(path)
+            chunk = old[like] if like >= 0 else None
+            out.append(self._loose(path, content, len(out), chunk, tags, made))
         for (number, name), parts in groups.items():
             nest = self._chain.nests[number]
             fresh = [self._filled(tag, parts[tag], None, made) for tag in nest.parts if tag in parts]
@@ -95,7 +98,10 @@ class ChainWriter:
             out.append(chunk)
         return out
 
-    def _loose(self, path: str, content: Content, number: int, old: list[Chunk], made: list[Fresh]) -> Chunk:
+    def _loose(
+        self, path: str, content: Content, number: int, like: Chunk | None, tags: list[str], made: list[Fresh]
+    ) -> Chunk:
+        """A new chunk that is in no nest; `like` is the old one that it is most like, `tags` are those of the old ones."""
         name = path.removeprefix(self._layout.entry.prefix)
         named = {role for part in self._chain.fields for role in part.roles} & {"path", "name hash"}
         tag = next(iter(self._chain.entries), "")
@@ -117,22 +123,18 @@ class ChainWriter:
             raise FurnelError(
                 _WRITING, where=path, why=f"it has to be named {wanted}", remedy="Entries are numbered"
             )
-        like = most_like(path, [chunk.path for chunk in old])
         if not self._chain.entries:
-            tag = old[like].tag if like >= 0 else self._only_tag(path, old)
+            tag = like.tag if like is not None else self._only_tag(path, tags)
         chunk = self._filled(tag, content, None, made)._replace(path=path)
-        if like >= 0 and old[like].tag == tag:
-            free = untold(self._chain.fields)
-            names = [bits.name for part in free for bits in part.bits if not bits.holds]
-            for name in (*(part.name for part in free), *names):
-                if name in old[like].values:
-                    chunk.values[name] = old[like].values[name]
+        if like is not None and like.tag == tag:
+            known = (name for name in untold(self._chain.fields) if name in like.values)
+            chunk.values.update({name: like.values[name] for name in known})
         self._name(chunk.values, path)
         return chunk
 
-    def _only_tag(self, path: str, old: list[Chunk]) -> str:
+    @staticmethod
+    def _only_tag(path: str, tags: list[str]) -> str:
         """The tag that all entries have."""
-        tags = sorted({chunk.tag for chunk in old})
         if len(tags) > 1:
             raise FurnelError(
                 _WRITING, where=path, why=f"entries have the tags {', '.join(tags)}, and none is named like it",

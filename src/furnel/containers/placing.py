@@ -7,16 +7,15 @@ from dataclasses import dataclass, field
 from typing import Any
 
 import numpy as np
-import numpy.typing as npt
 
 from furnel.containers import records
-from furnel.containers.alike import most_like, untold
+from furnel.containers.alike import untold
 from furnel.containers.expressions import expression
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
 from furnel.containers.masks import masked
 from furnel.containers.packing import pack
-from furnel.containers.reading import Head, Index, new_last_row, to_the_next
+from furnel.containers.reading import Head, Index, new_last_row
 from furnel.containers.records import Values
 from furnel.containers.schema import WIDTHS, BitsPart, FieldPart, Fields, IndexPart, Layout, fixed_width, held
 from furnel.containers.sums import hash_names, sum_of, sum_value
@@ -25,16 +24,17 @@ from furnel.errors import FurnelError
 
 WRITING = "Writing an archive"
 _ROUNDS, _LENGTHS = 12, 16
-_LEAST_TOLD = 64  # a smaller number is something else that happens to be the same
 
 
 @dataclass(slots=True)
 class Item:
-    """One entry to be: its row in the old table (-1: none), and its bytes: an old span (from its head on) or fresh ones."""
+    """One entry to be: its row in the old table and its place among the old entries (-1: none; then `like` is the place of the
+    one that it is most like), and its bytes: an old span (from its head on) or fresh ones."""
 
     path: str
     row: int = -1
     old: int = -1
+    like: int = -1
     span: tuple[int, int] | None = None
     fresh: Fresh | None = None
     head: bytes = b""
@@ -113,15 +113,6 @@ def place_all(plan: Plan) -> None:
     """
     for plan.longer in range(_LENGTHS):
         if _settle(plan):
-            _check_lengths(plan)
-            _check_numbers(plan)
-            _check_unknown_places(plan)
-            if plan.between and plan.pad != len(plan.between):
-                raise FurnelError(
-                    WRITING, where=plan.layout.name,
-                    why=f"{len(plan.between)} bytes lie between its index and its data, and the layout does not say what",
-                    remedy="The index cannot become longer or shorter then: replace entries, and add or remove none",
-                )  # fmt: skip
             return
     raise FurnelError(WRITING, where=plan.layout.name, why="its index does not settle on a size")
 
@@ -151,90 +142,6 @@ def _settle(plan: Plan) -> bool:
             return True
         room = need if turn < 4 else least + turn - 4 if relative else most
     return False
-
-
-def _check_lengths(plan: Plan) -> None:
-    """Where only the next entry's offset tells where one ends, refuse what could not be told apart when it is read."""
-    index = plan.layout.index
-    if index is None or index.tells_sizes:
-        return
-    entries = [item for item in _sorted_rows(plan, index)[0] if item is not None]
-    told = to_the_next(np.array([item.offset for item in entries], np.int64), plan.data_end)
-    for item, length in zip(entries, told.tolist(), strict=True):
-        if length != item.length(plan.padded):
-            raise FurnelError(
-                WRITING, where=item.path, why="this archive tells no sizes, and its index could not tell where this entry ends",
-                remedy="Leave out empty entries, or put them where their names come in the index",
-            )  # fmt: skip
-
-
-def _check_numbers(plan: Plan) -> None:
-    """Refuse to change what a number that nobody described seems to tell: as many as there are entries, as long as the file."""
-    layout, old = plan.layout, plan.index
-    assert layout.index is not None
-    if old is None or plan.source is None:
-        return
-    rows, before = old.table.count, len(plan.source.view)
-    now = {
-        "entry count": (rows, rows - len(old.rows) + len(plan.items)), "file size": (before, plan.total),
-        "index offset": (old.index_at, plan.index_at), "index stored size": (len(old.raw), len(plan.raw)),
-        "data size": (old.data_end - old.data_start, plan.data_end - plan.data_start),
-    }  # fmt: skip
-    records_there = (
-        layout.start.fields if layout.start else (),
-        layout.footer.fields if layout.footer else (),
-        layout.index.start,
-    )
-    told = {role for fields in records_there for role in held(fields)}
-    told |= {"index stored size"} if "index size" in told else set()
-    told |= {"entry count"} if {"index size", "index stored size"} & told else set()
-    values = {**old.head.start, **old.head.footer, **old.head.index_start}
-    for part in (part for fields in records_there for part in fields):
-        number = values.get(part.name)
-        if part.holds or part.bits or part.value is not None or not isinstance(number, int):
-            continue
-        for role, (one, other) in now.items():
-            least = 2 if role == "entry count" else _LEAST_TOLD
-            if role not in told and number == one != other and one >= least:
-                raise FurnelError(
-                    WRITING, where=f"{layout.name}, field “{part.name}”",
-                    why=f"it is {number}, and so is the {role}, which would be {other} then: it was not to be wrong",
-                    remedy=f'Say that it holds the {role} (holds = "{role}"), or that it is always {number} (is = {number})',
-                )  # fmt: skip
-
-
-def _check_unknown_places(plan: Plan) -> None:
-    """Refuse to move entries whose places stand in bytes that nobody described, too: a second index, a table of the game's."""
-    old, source = plan.index, plan.source
-    if old is None or source is None:
-        return
-    rest = [plan.lead, plan.between, plan.tail, *(bytes(source.view[a:b]) for a, b in plan.gaps.values())]
-    rest = [piece for piece in rest if len(piece) >= 8 and any(piece)]
-    stays = len(plan.items) == len(old.paths) and all(
-        item.old >= 0 and item.offset == int(old.offsets[item.old])
-        and (item.fresh is None or item.fresh.stored == int(old.stored[item.old]))
-        for item in plan.items
-    )  # fmt: skip
-    wanted = np.unique(old.offsets[old.offsets >= _LEAST_TOLD])
-    if not rest or stays or len(wanted) < 2:
-        return
-    found = {place for piece in rest for place in _numbers_in(piece, wanted)}
-    if len(found) >= 2 and len(found) * 2 >= len(wanted):
-        raise FurnelError(
-            WRITING, where=source.name,
-            why=f"the places of {len(found)} entries stand a second time in bytes that the layout does not describe",
-            remedy="They would be wrong then. Describe that part of the archive, or put in only what has the same stored size",
-        )  # fmt: skip
-
-
-def _numbers_in(piece: bytes, wanted: npt.NDArray[np.int64]) -> set[int]:
-    """Which of some numbers stand in bytes, as 32 or 64 bits, at any place, in either order."""
-    out: set[int] = set()
-    for start in range(4):
-        part = piece[start : start + (len(piece) - start) // 4 * 4]
-        for kind in ("<u4", ">u4"):
-            out |= set(np.intersect1d(np.frombuffer(part, kind).astype(np.int64), wanted).tolist())
-    return out
 
 
 def _place_data(plan: Plan) -> None:
@@ -360,7 +267,7 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
     index = layout.index
     assert index is not None
     scope = head.scope
-    items, rows = _sorted_rows(plan, index)
+    items, rows = sorted_rows(plan, index)
     table = (
         old.table.take(np.array(rows, np.int64))
         if old is not None
@@ -391,20 +298,17 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
 def _fill_unknown(table: Table, old: Index, items: list[Item | None]) -> None:
     """New entries' fields of which the layout does not say what they hold, as the entry has them that each is most like."""
     free = untold(table.fields)
-    fresh = [(row, item) for row, item in enumerate(items) if item is not None and item.old < 0]
-    for row, item in fresh if free else ():
-        like = most_like(item.path, old.paths)
-        if like < 0:
-            continue
+    fresh = [(row, item.like) for row, item in enumerate(items) if item is not None and item.like >= 0]
+    for row, like in fresh if free else ():
         values = old.table.row(int(old.rows[like]))
-        for name in (name for part in free for name in (part.name, *(bits.name for bits in part.bits))):
+        for name in free:
             column = table.columns[name]
             if isinstance(column, np.ndarray) and column.dtype.kind == "V":
                 column = table.columns[name] = column.tolist()
             column[row] = values[name]
 
 
-def _sorted_rows(plan: Plan, index: IndexPart) -> tuple[list[Item | None], list[int]]:
+def sorted_rows(plan: Plan, index: IndexPart) -> tuple[list[Item | None], list[int]]:
     """The index's rows in their order: entries, and rows that are none and stay (as None)."""
     items: list[Item | None] = list(plan.items)
     rows = [item.row for item in plan.items]
@@ -470,67 +374,17 @@ def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scop
 
 def leans(table: Table, role: str) -> bool:
     """Whether the number that stands for a role depends on others beside it, such as an end that is counted from the offset."""
-    part = _holder(table.fields, role)
+    part = holder(table.fields, role)
     told = [text for text in (part.means, part.stores) if text is not None] if part is not None else []
     return any(expression(text).names - {"value"} for text in told)
 
 
-def _holder(fields: Fields, role: str) -> FieldPart | BitsPart | None:
+def holder(fields: Fields, role: str) -> FieldPart | BitsPart | None:
     """The field, or the bits of one, that hold a role."""
     parts: list[FieldPart | BitsPart] = []
     for one in fields:
         parts += [one, *one.bits]
     return next((part for part in parts if part.holds == role), None)
-
-
-def check_solvable(layout: Layout, index: Index, where: object) -> None:
-    """Refuse to write an archive in whose index a number means something that would be stored as another number: a flag beside
-    it would be lost, or a rounding undone."""
-    assert layout.index is not None
-    scope = index.head.scope
-    for role in ("offset", "size", "stored size", "packing", "name offset"):
-        part = _holder(layout.index.fields, role)
-        if part is None or (part.means is None and part.stores is None) or not len(index.rows):
-            continue
-        table = index.table.take(index.rows)
-        before = np.array(table.columns[part.name], copy=True)
-        try:
-            table.mean(role, np.asarray(table.meaning(role, scope)), scope)
-            wrong = np.flatnonzero(np.asarray(table.columns[part.name]) != before)
-        except FurnelError as error:
-            raise _unsolvable(where, part.name, error.why) from error
-        if len(wrong):
-            first = int(wrong[0])
-            told = f"{index.paths[first]} has {int(before[first])}, and {int(table.columns[part.name][first])} would be stored"
-            raise _unsolvable(where, part.name, told)
-
-
-def check_hashes(layout: Layout, index: Index, where: object) -> None:
-    """Refuse to write names into an archive whose own names have other hashes than the layout's."""
-    assert layout.index is not None
-    if layout.names.hash is None or layout.index.names == "hash" or not len(index.rows):
-        return
-    told = index.table.meaning("name hash", index.head.scope)
-    if told is None:
-        return
-    names = [path.removeprefix(layout.entry.prefix) for path in index.paths]
-    mine = np.asarray(hash_names(names, layout.names)).astype(np.uint64)
-    wrong = np.flatnonzero(np.asarray(told).astype(np.uint64)[index.rows] != mine)
-    if len(wrong):
-        first = int(wrong[0])
-        raise FurnelError(
-            WRITING, where=f"{where}, {index.paths[first]}",
-            why=f"its hash is {int(np.asarray(told)[index.rows][first]):#x}, and {layout.names.hash} of its name is "
-            f"{int(mine[first]):#x}",
-            remedy="Say in [names] hash and letters how its hashes are made: without that nothing can be added or renamed",
-        )  # fmt: skip
-
-
-def _unsolvable(where: object, name: str, why: str) -> FurnelError:
-    return FurnelError(
-        WRITING, where=f"{where}, field “{name}”", why=f"what it means cannot be turned back into its number: {why}",
-        remedy="The archive can be read, not written: describe flags as bits of the field, or as fields of their own",
-    )  # fmt: skip
 
 
 def _set(table: Table, role: str, rows: Any, meanings: Any, scope: Mapping[str, Any]) -> None:

@@ -107,27 +107,27 @@ class Proof:
         found = list(written.paths())
         if len(found) != len({*kept.values(), *fresh}):
             raise self._refusal(f"it would have {len(found)} entries, not {len({*kept.values(), *fresh})}")
-        there = Counter(digest_of(*written.stored(path)[:3]) for path in found)
+        digests = {path: digest_of(*written.stored(path)[:3]) for path in found}
+        left = Counter(digests.values())
         for before, after in kept.items():
             if after not in fresh and self.old is not None:
-                there[digest_of(*self.old.stored(before)[:3])] -= 1
-        if min(there.values(), default=0) < 0:
+                left[digest_of(*self.old.stored(before)[:3])] -= 1
+        if min(left.values(), default=0) < 0:
             raise self._refusal("an entry that nobody changed would be stored as something else")
-        contents = [written.read(path) for path in found] if fresh else []
-        for path, content in fresh.items():
-            if not any(self._is(one, content) for one in contents):
-                raise self._refusal(f"{path} would not have the content that it was given")
+        missing = dict(fresh)
+        for other in (path for path in found if left[digests[path]]):
+            read = written.read(other)
+            missing = {path: content for path, content in missing.items() if not self._is(read, content)}
+        for path in missing:
+            raise self._refusal(f"{path} would not have the content that it was given")
 
     def _is(self, read: bytes, content: Content) -> bool:
+        size = _size(content)
+        if not 0 <= len(read) - size < self.padding:
+            return False
         wanted = _bytes(content)
-        if read == wanted:
-            return True
-        rest = read[len(wanted) :]
-        return (
-            len(rest) < self.padding
-            and read[: len(wanted)] == wanted
-            and rest == bytes([self.fill]) * len(rest)
-        )
+        rest = read[size:]
+        return read[:size] == wanted and rest == bytes([self.fill]) * len(rest)
 
     def _refusal(self, why: str) -> FurnelError:
         return FurnelError(
@@ -143,10 +143,15 @@ def _same(one: Stored, other: Stored) -> bool:
     )
 
 
-def _bytes(content: Content) -> bytes | memoryview:
-    if not isinstance(content, Path):
-        return content
+def _size(content: Content) -> int:
     try:
-        return content.read_bytes()
+        return content.stat().st_size if isinstance(content, Path) else len(content)
+    except OSError as error:
+        raise FurnelError(_WHAT, where=content, why=reason(error)) from error
+
+
+def _bytes(content: Content) -> bytes:
+    try:
+        return content.read_bytes() if isinstance(content, Path) else content
     except OSError as error:
         raise FurnelError(_WHAT, where=content, why=reason(error)) from error

@@ -13,7 +13,7 @@ from typing import Any, BinaryIO
 
 from furnel.atomic import replacing_together
 from furnel.containers import records
-from furnel.containers.alike import most_like
+from furnel.containers.alike import Likeness
 from furnel.containers.container import Changes, Content, check_path
 from furnel.containers.fresh import Fresh, packed
 from furnel.containers.mapped import Source, Written
@@ -21,8 +21,6 @@ from furnel.containers.placing import (
     WRITING,
     Item,
     Plan,
-    check_hashes,
-    check_solvable,
     find_gaps,
     old_span,
     place_all,
@@ -31,6 +29,7 @@ from furnel.containers.placing import (
 from furnel.containers.proof import Proof
 from furnel.containers.reading import Index, sum_places
 from furnel.containers.records import Values
+from furnel.containers.refusing import check_old, check_placed
 from furnel.containers.schema import Layout
 from furnel.containers.sums import Sum, hash_names, sum_of, sum_value
 from furnel.errors import FurnelError
@@ -45,9 +44,7 @@ def rewrite(
     if not changes:
         _copy_whole(target, layout, source, side)
         return
-    check_solvable(layout, index, source.name)
-    if changes.add or changes.rename:
-        check_hashes(layout, index, source.name)
+    check_old(layout, index, source.name, names_too=bool(changes.add or changes.rename))
     spans = [old_span(layout, source, index, place) for place in range(len(index.paths))]
     items = _changed_items(layout, source, index, spans, changes, Part(progress, 0, 0.5))
     try:
@@ -105,11 +102,14 @@ def _changed_items(
         if item.fresh is not None:
             item.head = _entry_head(layout, head, item.path, item.fresh, index.head.scope)
         items.append(item)
+    alike = Likeness(index.paths if changes.add else ())
     for path, content in changes.add.items():
         progress.report(done / count, f"Packing {path}")
         done += 1
-        like = most_like(path, index.paths)
-        items.append(_new_item(layout, path, content, index.head.scope, spans[like][0] if like >= 0 else {}))
+        like = alike.most_like(path)
+        item = _new_item(layout, path, content, index.head.scope, spans[like][0] if like >= 0 else {})
+        item.like = like
+        items.append(item)
     return items
 
 
@@ -176,6 +176,7 @@ def _write(target: Path, plan: Plan, progress: Progress, proof: Proof) -> None:
             remedy="Describe what it is: a record before each entry ([entry] head), or its alignment",
         )  # fmt: skip
     place_all(plan)
+    check_placed(plan)
     with replacing_together(side_files(target, layout)) as (out, *beside):
         _write_main(plan, out, progress)
         others: dict[str, BinaryIO] = {}
