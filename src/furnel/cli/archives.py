@@ -6,7 +6,7 @@ from pathlib import Path
 
 import click
 
-from furnel.cli.output import Bar, echo, say_json, say_rows
+from furnel.cli.output import Bar, echo, say_table
 from furnel.containers import Carved, Changes, Content, layout_named, open_container, pack_folder, unpack_to
 from furnel.containers import guess as guess_file
 from furnel.errors import FurnelError
@@ -51,10 +51,7 @@ def list_entries(archive: Path, layout: str | None, as_json: bool) -> int:
     container = open_container(archive, layout_named(layout) if layout else None)
     rows = [{"path": entry.path, "size": entry.size, "stored": entry.stored} for entry in container.entries()]
     container.close()
-    if as_json:
-        say_json(rows)
-    elif rows:
-        say_rows([list(rows[0]), *(list(row.values()) for row in rows)])
+    say_table(rows, as_json)
     return 0
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import dataclasses
 import json
 import sys
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
@@ -61,6 +61,14 @@ def say_rows(rows: Iterable[Sequence[object]]) -> None:
     widths = [max(len(row[column]) for row in texts) for column in range(len(texts[0]))]
     for row in texts:
         echo("  ".join(cell.ljust(width) for cell, width in zip(row, widths, strict=True)).rstrip())
+
+
+def say_table(rows: Sequence[Mapping[str, object]], as_json: bool) -> None:
+    """Rows of the same things, under their names; or as JSON."""
+    if as_json:
+        say_json(rows)
+    elif rows:
+        say_rows([list(rows[0]), *(list(row.values()) for row in rows)])
 
 
 def say_points(points: Iterable[FitPoint]) -> None:

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import click
 
-from furnel.cli.output import Bar, echo, say_json, say_rows
+from furnel.cli.output import Bar, echo, say_json, say_rows, say_table
 from furnel.errors import FurnelError
 from furnel.images import Picture
 from furnel.media import PICTURE
@@ -74,10 +74,7 @@ def sheet(
         rows = _figures(picture, tolerance, as_json)
     if (animation or into or layers) and not (cells and not poses):
         raise click.UsageError("say with --cells which cells to write")
-    if as_json:
-        say_json(rows)
-    elif rows:
-        say_rows([list(rows[0]), *(list(row.values()) for row in rows)])
+    say_table(rows, as_json)
     return 0
 
 

@@ -5,10 +5,9 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Mapping, Sequence
-from pathlib import Path
+from pathlib import Path, PurePath
 from typing import TYPE_CHECKING
 
-from furnel.atomic import write_bytes
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture, Rgb
 from furnel.media import PICTURE, PictureSpec
@@ -16,7 +15,7 @@ from furnel.mods import definitions, strips
 from furnel.mods.fit import with_encoding
 from furnel.mods.fit.again import place_for
 from furnel.mods.fit.sheets import cell_values, layout_use
-from furnel.mods.outside import GATHERED
+from furnel.mods.outside import kept_as_source
 from furnel.mods.project import Project, StepUse, Swap
 from furnel.mods.steps import Value, step_type
 from furnel.progress import QUIET, Progress, steps
@@ -173,7 +172,11 @@ def recolour_character(
         if not _has(data, path, changes):
             continue
         if swap is None:
-            swap = space.fitted(space.new_swap(path, _as_source(space, path, data), whole=True))
+            swap = space.fitted(
+                space.new_swap(
+                    path, space.folder / kept_as_source(data, PurePath(path), space.folder), whole=True
+                )
+            )
         asset = swap.base if space.catalogue.has(swap.base) else original
         fresh = with_encoding(with_colours(swap, changes), space.original_spec(asset))
         project = project.with_swap(fresh)
@@ -231,20 +234,6 @@ def _has(data: bytes, path: str, changes: Mapping[Rgb, Rgb]) -> bool:
     picture = PICTURE.opened(data, path)
     assert isinstance(picture, Picture)
     return any(colour.rgb in changes for colour in colours_seen([picture]))
-
-
-def _as_source(space: Workspace, path: str, data: bytes) -> Path:
-    """The game's own picture as a file among the mod's sources; one that is there with other bytes is not touched."""
-    for number in range(1, 1000):
-        name = path.rpartition("/")[2]
-        stem, _, ending = name.rpartition(".")
-        file = space.folder / GATHERED / (name if number == 1 else f"{stem}-{number}.{ending}")
-        if not file.exists():
-            write_bytes(file, data)
-            return file
-        if file.read_bytes() == data:
-            return file
-    raise FurnelError(WHAT, where=path, why="there are too many files of its name among the sources")
 
 
 def locked_colours(swap: Swap) -> frozenset[Rgb]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import os
 from collections.abc import Iterable
-from pathlib import Path
+from pathlib import Path, PurePath
 
 from furnel.atomic import write_bytes
 from furnel.errors import FurnelError, reason
@@ -111,6 +111,12 @@ def _copy(path: Path, folder: Path) -> str:
             why=reason(error),
             remedy="Put the file back, or choose another one",
         ) from error
+    return kept_as_source(data, path, folder)
+
+
+def kept_as_source(data: bytes, path: PurePath, folder: Path) -> str:
+    """Bytes as a file of this name among the sources of the project in `folder`, under another name when one with other bytes
+    has it; what they are called there. Raises FurnelError when there are too many of the name."""
     for number in range(1, 1000):
         name = path.name if number == 1 else f"{path.stem}-{number}{path.suffix}"
         target = folder / GATHERED / name

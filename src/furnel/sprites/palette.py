@@ -165,17 +165,16 @@ def parse_colours(text: str) -> tuple[Rgb, ...]:
 
 def recoloured(picture: Picture, changes: Mapping[Rgb, Rgb]) -> tuple[Picture, int]:
     """A picture with exactly these colours changed, all at once (two can change places), and how many pixels that were."""
-    out, codes, done = picture.pixels.copy(), codes_of(picture), 0
     if not changes:
         return picture, 0
+    out, codes = picture.pixels.copy(), codes_of(picture)
     old = np.array([_code(colour) for colour in changes], np.uint32)
     order = np.argsort(old)
     place = np.clip(np.searchsorted(old[order], codes), 0, len(old) - 1)
     found = old[order][place] == codes
     new = np.array([list(colour) for colour in changes.values()], np.uint8)[order]
     out[found, :3] = new[place[found]]
-    done = int(found.sum())
-    return Picture(out), done
+    return Picture(out), int(found.sum())
 
 
 def snapped(

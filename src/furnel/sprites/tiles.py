@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Callable, Sequence
 from typing import Literal
 
@@ -123,31 +124,30 @@ def seams_of(picture: Picture, grid: Grid, meets: Sequence[str]) -> tuple[float,
     tiles = [
         picture.pixels[grid.part(place)].astype(np.int32) for place in range(min(len(meets), grid.count))
     ]
-    worst, pair, gaps = 0.0, "", []
-    for place, tile in enumerate(tiles):
-        edges = {"n": tile[0], "e": tile[:, -1], "s": tile[-1], "w": tile[:, 0]}
-        gaps += [
-            f"tile {place + 1} {side}"
-            for side in meets[place]
-            if (_middle(edges[side])[:, 3] < 128).mean() > 0.25
-        ]
+    edges = [
+        {
+            side: _middle(edge)
+            for side, edge in zip("nesw", (tile[0], tile[:, -1], tile[-1], tile[:, 0]), strict=True)
+        }
+        for tile in tiles
+    ]
+    gaps = [
+        f"tile {place + 1} {side}"
+        for place, own in enumerate(edges)
+        for side in meets[place]
+        if (own[side][:, 3] < 128).mean() > 0.25
+    ]
+    worst, pair = 0.0, ""
     for first, second, axis in (("e", "w", 1), ("s", "n", 0)):
         usual = np.mean([np.abs(np.diff(tile, axis=axis)).mean() for tile in tiles]) if tiles else 1.0
-        from_edges = [
-            (place, tile[:, -1] if axis else tile[-1])
-            for place, tile in enumerate(tiles)
-            if first in meets[place]
+        ways = [
+            [(place, own[side]) for place, own in enumerate(edges) if side in meets[place]]
+            for side in (first, second)
         ]
-        to_edges = [
-            (place, tile[:, 0] if axis else tile[0])
-            for place, tile in enumerate(tiles)
-            if second in meets[place]
-        ]
-        for one, edge in from_edges:
-            for other, next_edge in to_edges:
-                apart = float(np.abs(_middle(edge) - _middle(next_edge)).mean()) / max(float(usual), 2.0)
-                if apart > worst:
-                    worst, pair = apart, f"tile {one + 1} {first} to tile {other + 1}"
+        for (one, edge), (other, next_edge) in itertools.product(*ways):
+            apart = float(np.abs(edge - next_edge).mean()) / max(float(usual), 2.0)
+            if apart > worst:
+                worst, pair = apart, f"tile {one + 1} {first} to tile {other + 1}"
     return worst, pair, tuple(gaps)
 
 

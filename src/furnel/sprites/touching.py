@@ -10,6 +10,7 @@ import numpy as np
 
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture, Rgb
+from furnel.sprites.palette import parse_colours
 
 _TOUCH = re.compile(r"(\d{1,5}),(\d{1,5})([=~])(-|[0-9a-fA-F]{6})$")
 
@@ -39,10 +40,7 @@ def parse_touches(text: str) -> tuple[Touch, ...]:
                 remedy="Write 12,4=c03020 for a pixel, - for clear, ~ to fill: 12,4~c03020",
             )  # fmt: skip
         x, y, how, colour = found.groups()
-        red_green_blue = None if colour == "-" else bytes.fromhex(colour)
-        rgb = (
-            (red_green_blue[0], red_green_blue[1], red_green_blue[2]) if red_green_blue is not None else None
-        )
+        rgb = None if colour == "-" else parse_colours(colour)[0]
         out.append(Touch(int(x), int(y), rgb, how == "~"))
     return tuple(out)
 

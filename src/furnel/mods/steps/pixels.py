@@ -9,7 +9,7 @@ from furnel.imagefiles import composed
 from furnel.images.picture import Picture
 from furnel.mods.steps.frames import CELL, layout_in
 from furnel.mods.steps.step import Around, Parameter, StepType, Values
-from furnel.sprites import ground_of, parse_changes, parse_colours, recoloured, snapped
+from furnel.sprites import changes_text, ground_of, parse_changes, parse_colours, recoloured, snapped
 from furnel.sprites.tiles import FILLS, SOURCES, Fill, Source, made_tiles, parse_meets
 from furnel.sprites.touching import parse_touches, touched, touches_text, without_ground
 from furnel.words import count
@@ -110,8 +110,7 @@ def joined_changes(old: str, new: str) -> str:
     out = {one: second.get(other, other) for one, other in first.items()}
     reached = set(first.values())
     out |= {one: other for one, other in second.items() if one not in first and one not in reached}
-    kept = {one: other for one, other in out.items() if one != other}
-    return " ".join(f"{bytes(one).hex()}>{bytes(other).hex()}" for one, other in kept.items())
+    return changes_text({one: other for one, other in out.items() if one != other})
 
 
 def _touch(picture: Picture, values: Values, around: Around) -> Picture:
