@@ -11,6 +11,7 @@ from furnel.errors import FurnelError
 from furnel.images import Picture
 from furnel.sprites import (
     Animation,
+    Grid,
     SheetLayout,
     cells_of,
     cells_text,
@@ -131,3 +132,13 @@ def test_cells_without_lines_are_found_by_their_gaps() -> None:
     assert list(cells_of(sheet(0, 0))) == [
         (column * 10, row * 12, 10, 12) for row in range(2) for column in range(3)
     ]
+
+
+@pytest.mark.parametrize(("margin", "gutter"), [(0, 0), (3, 0), (0, 2), (5, 4)])
+def test_a_cell_is_found_by_each_of_its_pixels_and_by_no_other(margin: int, gutter: int) -> None:
+    grid = Grid(5, 7, 4, 12, margin, gutter)
+    there = {}
+    for cell in range(10):
+        left, top, wide, high = grid.box(cell)
+        there |= {(x, y): cell for x in range(left, left + wide) for y in range(top, top + high)}
+    assert all(grid.at(x, y, 10) == there.get((x, y), -1) for x in range(-3, 60) for y in range(-3, 60))

@@ -38,6 +38,14 @@ class Grid:
         left, top, width, height = self.box(place)
         return slice(top, top + height), slice(left, left + width)
 
+    def at(self, x: int, y: int, places: int) -> int:
+        """Which of the first `places` cells a pixel (column, row) is in; -1 for none."""
+        column, right = divmod(x - self.margin, self.width + self.gutter)
+        row, down = divmod(y - self.margin, self.height + self.gutter)
+        place = row * self.columns + column
+        inside = 0 <= column < self.columns and row >= 0 and right < self.width and down < self.height
+        return place if inside and place < places else -1
+
     def rows(self, height: int) -> int:
         """How many rows of cells a sheet of this height has."""
         return (height - 2 * self.margin + self.gutter) // (self.height + self.gutter)

@@ -66,19 +66,16 @@ class SheetLayout:
         if self.key is not None:
             ink &= (picture.pixels[..., :3] != self.key).any(axis=2)
         if self.animations:
-            grid, used = self._whole(picture), set(self.used)
-            for place in range(grid.count):
+            grid, used = self.across(picture.width), set(self.used)
+            for place in range(grid.columns * max(grid.rows(picture.height), 1)):
                 if place not in used:
                     ink[grid.part(place)] = False
         return ink
 
-    def _whole(self, picture: Picture) -> Grid:
-        """Every cell that begins in the picture."""
-        columns = max((picture.width - 2 * self.margin + self.gutter) // (self.cell[0] + self.gutter), 1)
-        grid = Grid(*self.cell, columns, 0, self.margin, self.gutter)
-        return Grid(
-            *self.cell, columns, columns * max(grid.rows(picture.height), 1), self.margin, self.gutter
-        )
+    def across(self, width: int) -> Grid:
+        """The cells of a sheet of this width; how many are in use is not known (0)."""
+        columns = max((width - 2 * self.margin + self.gutter) // (self.cell[0] + self.gutter), 1)
+        return Grid(*self.cell, columns, 0, self.margin, self.gutter, self.pixels)
 
     def names(self, count: int) -> tuple[str, ...]:
         """What the first `count` cells are called: by their animation, or as frames."""

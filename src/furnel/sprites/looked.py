@@ -58,9 +58,7 @@ class SheetLook:
 
     def grid(self, width: int) -> Grid:
         """The cells of a sheet of this width."""
-        layout = self.layout
-        columns = max((width - 2 * layout.margin + layout.gutter) // (layout.cell[0] + layout.gutter), 1)
-        return Grid(*layout.cell, columns, 0, layout.margin, layout.gutter, layout.pixels)
+        return self.layout.across(width)
 
 
 def looked_at(

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import numpy as np
 from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QFocusEvent, QImage, QKeyEvent, QMouseEvent, QPainter, QPen
 
 from furnel.desktop.fit.pixel_pane import PixelPane
 from furnel.desktop.fit.sheet_content import Box, SheetContent
+from furnel.desktop.imaging import to_image
 from furnel.desktop.look import Look, font
-from furnel.images.picture import Rgb
+from furnel.images.picture import Picture, Rgb
+from furnel.sprites.layout import Mask
 
 _WIDE = 52.0  # so wide a cell has room for the name and number of a frame
 _NAMED_FROM = 26.0  # a cell narrower than this on the screen has no name in it
@@ -33,7 +36,8 @@ class CellsPane(PixelPane):
         self._works = works
         self.content: SheetContent | None = None
         self.frame, self.cells = 0, list[int]()
-        self.lit: frozenset[tuple[int, int]] = frozenset()
+        self.lit: Mask | None = None  # the pixels of a colour that is looked for
+        self._lit = QImage()
         self.marks: tuple[Box, ...] = ()
         self.target = -1  # the cell that a figure is dragged over
         self.tool = ""  # "", "pencil", "fill"
@@ -44,10 +48,18 @@ class CellsPane(PixelPane):
     def show_content(self, content: SheetContent, keep_view: bool) -> None:
         """Show a sheet's cells; its picture comes with `show_image`."""
         self.content = content
-        self.marks, self.lit = (), frozenset()
+        self.marks, self.lit = (), None
         if not keep_view:
             self.cells = []
         self.cells = [cell for cell in self.cells if cell < len(content.names)]
+        self.update()
+
+    def light(self, found: Mask | None) -> None:
+        """Light some pixels up, and darken the others."""
+        self.lit = found
+        if found is not None:
+            tones = [self._look.colour("window", 0.72).getRgb(), self._look.colour("selection").getRgb()]
+            self._lit = to_image(Picture(np.array(tones, np.uint8)[found.astype(np.uint8)]))
         self.update()
 
     def cell_at(self, place: QPointF) -> int:
@@ -55,12 +67,7 @@ class CellsPane(PixelPane):
         x, y = self.pixel_at(place)
         if self.content is None or x < 0 or not self.content.fits:
             return -1
-        grid = self.content.grid
-        for cell in range(len(self.content.names)):
-            left, top, wide, high = grid.box(cell)
-            if left <= x < left + wide and top <= y < top + high:
-                return cell
-        return -1
+        return self.content.grid.at(x, y, len(self.content.names))
 
     def choose(self, cells: list[int]) -> None:
         """Choose some cells."""
@@ -182,11 +189,8 @@ class CellsPane(PixelPane):
             if self.same is not None and cell in content.unlike:
                 foot = QRectF(rect.left() + 1, rect.bottom() - 3, rect.width() - 2, 3)
                 painter.fillRect(foot, self._look.colour("differs"))
-        if self.lit:
-            painter.fillRect(self.box, self._look.colour("window", 0.72))
-            colour = self._look.colour("selection")
-            for x, y in self.lit:
-                painter.fillRect(self.part((x, y, 1, 1)), colour)
+        if self.lit is not None:
+            painter.drawImage(self.box, self._lit)
         self._frame(painter, self.frame, "selection", 1)
         for cell in self.cells:
             self._frame(painter, cell, "ember", 2)

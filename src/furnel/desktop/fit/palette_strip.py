@@ -28,9 +28,9 @@ class PaletteStrip(QWidget):
     def __init__(self, look: Look) -> None:
         super().__init__()
         self._look = look
-        self._rows: list[list[tuple[QRectF, Colour, int]]] = [[], []]
+        self._rows: list[list[tuple[QRectF, Colour]]] = [[], []]
         self._ramps: list[tuple[tuple[Rgb, ...], ...]] = [(), ()]
-        self._few = (True, True)
+        self._colours: tuple[tuple[Colour, ...], tuple[Colour, ...]] = ((), ())
         self.colour: Rgb | None = None
         self.locked: frozenset[Rgb] = frozenset()
         self._left = frozenset[Rgb]()  # those that are probably forgotten: they blink
@@ -54,32 +54,33 @@ class PaletteStrip(QWidget):
         locked: frozenset[Rgb],
     ) -> None:
         """Show both palettes; `left` are colours of yours that were probably forgotten."""
-        self._few = bool(colours[0]), bool(colours[1])
         self._ramps = [ramps([one.rgb for one in part]) for part in colours]
         near = {rare.rgb for rare, _ in twins(colours[1])} if colours[1] else set()
         self._left = left | near
         self.locked = locked
-        for row, part in enumerate(colours):
-            known = {one.rgb: one for one in part}
-            self._rows[row] = []
-            x, number = 8.0, 0
-            count = len(part) + len(self._ramps[row]) * _GAP / _SIDE
-            side = max(min(_SIDE, (max(self.width(), 320) - 16) / max(count, 1)), 6.0)
-            for number, ramp in enumerate(self._ramps[row]):
-                for rgb in ramp:
-                    self._rows[row].append(
-                        (QRectF(x, row * _ROW + _HEAD, side - 2, _SIDE), known[rgb], number)
-                    )
-                    x += side
-                x += _GAP
+        self._colours = colours
+        self._lay_out()
         if self.colour not in {one.rgb for one in colours[1]}:
             self.colour = None
         (self._clock.start if self._left else self._clock.stop)()
         self.update()
 
+    def _lay_out(self) -> None:
+        for row, part in enumerate(self._colours):
+            known = {one.rgb: one for one in part}
+            self._rows[row] = []
+            x = 8.0
+            count = len(part) + len(self._ramps[row]) * _GAP / _SIDE
+            side = max(min(_SIDE, (max(self.width(), 320) - 16) / max(count, 1)), 6.0)
+            for ramp in self._ramps[row]:
+                for rgb in ramp:
+                    self._rows[row].append((QRectF(x, row * _ROW + _HEAD, side - 2, _SIDE), known[rgb]))
+                    x += side
+                x += _GAP
+
     def choose(self, colour: Rgb | None) -> None:
         """Choose a colour of yours; one that it does not have is none."""
-        known = {one.rgb for _, one, _ in self._rows[1]}
+        known = {one.rgb for _, one in self._rows[1]}
         self.colour = colour if colour in known else None
         self.lit.emit(self.colour)
         self.update()
@@ -95,11 +96,11 @@ class PaletteStrip(QWidget):
 
     def place_of(self, colour: Rgb, row: int = 1) -> QPointF:
         """Where a colour is shown."""
-        return next(rect.center() for rect, one, _ in self._rows[row] if one.rgb == colour)
+        return next(rect.center() for rect, one in self._rows[row] if one.rgb == colour)
 
     def _at(self, place: QPointF) -> tuple[int, Colour] | None:
         for row, fields in enumerate(self._rows):
-            for rect, one, _ in fields:
+            for rect, one in fields:
                 if rect.adjusted(-1, -2, 1, 14).contains(place):
                     return row, one
         return None
@@ -124,7 +125,6 @@ class PaletteStrip(QWidget):
         self._grabbed, self._start, self._here = found, event.position(), event.position()
         if found is not None and found[0] == 1:
             self.choose(found[1].rgb if found[1].rgb != self.colour else None)
-            self.colour = found[1].rgb
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         if event is None:
@@ -159,7 +159,7 @@ class PaletteStrip(QWidget):
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         key = event.key() if event is not None else 0
-        own = [one.rgb for _, one, _ in self._rows[1]]
+        own = [one.rgb for _, one in self._rows[1]]
         if (by := (key == Qt.Key.Key_Right) - (key == Qt.Key.Key_Left)) and own:
             at = own.index(self.colour) + by if self.colour in own else 0
             self.choose(own[max(min(at, len(own) - 1), 0)])
@@ -183,9 +183,9 @@ class PaletteStrip(QWidget):
         for row, (word, role) in enumerate((("original", "tarn"), ("yours", "ember"))):
             painter.setFont(font(11))
             painter.setPen(self._look.colour(role))
-            said = word if self._few[row] else f"{word}: more than 256 colours"
+            said = word if self._colours[row] else f"{word}: more than 256 colours"
             painter.drawText(QPointF(8, row * _ROW + 13), said)
-            for rect, one, _ in self._rows[row]:
+            for rect, one in self._rows[row]:
                 self._field(painter, rect, one, row)
         if self._grabbed is not None and (self._here - self._start).manhattanLength() > 6:
             rect = QRectF(self._here.x() - 9, self._here.y() - 9, 18, 18)
@@ -210,8 +210,7 @@ class PaletteStrip(QWidget):
             painter.drawText(QPointF(rect.left(), rect.bottom() + 11), told)
 
     def resizeEvent(self, event: object) -> None:
-        rows = [tuple(one for _, one, _ in fields) for fields in self._rows]
-        self.show_colours((rows[0], rows[1]), self._left, self.locked)
+        self._lay_out()
 
 
 class PaletteTray(QWidget):

@@ -261,11 +261,9 @@ class SheetBench(Bench):
         if not marks or self.content is None or not self.content.fits:
             return bool(marks)
         self.cells.look_at(marks[0])
-        left, top, _, _ = marks[0]
-        for cell in range(len(self.content.names)):
-            x, y, wide, high = self.content.grid.box(cell)
-            if x <= left < x + wide and y <= top < y + high:
-                self.playing.show_cell(cell)
+        cell = self.content.grid.at(*marks[0][:2], len(self.content.names))
+        if cell >= 0:
+            self.playing.show_cell(cell)
         return True
 
     # parts
@@ -326,13 +324,11 @@ class SheetBench(Bench):
 
     def _light(self, colour: Rgb | None) -> None:
         """Light the pixels of a colour up in yours."""
-        lit = frozenset[tuple[int, int]]()
-        if colour is not None and self.content is not None:
-            pixels = self.content.pictures.yours.pixels.pixels
-            found = ((pixels[..., :3] == colour).all(axis=2) & (pixels[..., 3] > 0)).nonzero()
-            lit = frozenset(zip(found[1].tolist(), found[0].tolist(), strict=True))
-        self.cells.lit = lit
-        self.cells.update()
+        if colour is None or self.content is None:
+            self.cells.light(None)
+            return
+        pixels = self.content.pictures.yours.pixels.pixels
+        self.cells.light((pixels[..., :3] == colour).all(axis=2) & (pixels[..., 3] > 0))
 
     def _carried(self, everywhere: QPoint) -> None:
         self.cells.aim(everywhere)
@@ -349,14 +345,10 @@ class SheetBench(Bench):
             return
         colour = pane.image.pixelColor(x, y)
         told = (
-            f"#{colour.name()[1:]}"
-            if colour.alpha() == 255
-            else "clear"
-            if not colour.alpha()
-            else f"{colour.name()} half clear"
+            f"{colour.name()}{'' if colour.alpha() == 255 else ' half clear'}" if colour.alpha() else "clear"
         )
-        named = next((
-            f"{name}, {x - left} {y - top}  " for cell, name in enumerate(content.names)
-            for left, top, wide, high in [content.grid.box(cell)] if left <= x < left + wide and top <= y < top + high
-        ), "between cells  ")  # fmt: skip
-        self._readout.setText(f"{named}{told}  at {x}, {y}")
+        cell, named = content.grid.at(x, y, len(content.names)), "between cells"
+        if cell >= 0:
+            left, top, _, _ = content.grid.box(cell)
+            named = f"{content.names[cell]}, {x - left} {y - top}"
+        self._readout.setText(f"{named}  {told}  at {x}, {y}")
