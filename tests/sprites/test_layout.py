@@ -137,7 +137,7 @@ def test_cells_without_lines_are_found_by_their_gaps() -> None:
 @pytest.mark.parametrize(("margin", "gutter"), [(0, 0), (3, 0), (0, 2), (5, 4)])
 def test_a_cell_is_found_by_each_of_its_pixels_and_by_no_other(margin: int, gutter: int) -> None:
     grid = Grid(5, 7, 4, 12, margin, gutter)
-    there = {}
+    there: dict[tuple[int, int], int] = {}
     for cell in range(10):
         left, top, wide, high = grid.box(cell)
         there |= {(x, y): cell for x in range(left, left + wide) for y in range(top, top + high)}

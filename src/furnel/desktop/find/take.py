@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QDialog, QHBoxLayout, QRadioButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QDialog, QRadioButton, QVBoxLayout, QWidget
 
 from furnel.catalogue import Form
-from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.basics import answers, button, label
 
 _FORMS: tuple[tuple[Form, str, str], ...] = (
     ("raw", "As the game has it", "The same bytes, for tools that read the game's own formats"),
@@ -40,18 +40,12 @@ class TakeDialog(QDialog):
             "caption",
         )
         column.addWidget(note)
-        row = QHBoxLayout()
-        row.addStretch(1)
         back, go = (
             button("Leave it", "Nothing is written"),
             button("Choose a folder…", "Where to put them", "next"),
         )
-        back.clicked.connect(self.reject)
-        go.clicked.connect(self.accept)
         go.setDefault(True)
-        row.addWidget(back)
-        row.addWidget(go)
-        column.addLayout(row)
+        column.addLayout(answers(self, back, go))
 
     @property
     def form(self) -> Form:

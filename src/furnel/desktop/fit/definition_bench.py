@@ -13,7 +13,7 @@ from furnel.desktop.fit.record_form import RecordForm
 from furnel.desktop.fit.records_table import RecordsTable
 from furnel.desktop.fit.several import ask_name, ask_record, reckon
 from furnel.desktop.fit.text_sides import Texts, TextSides, compared
-from furnel.desktop.widgets.basics import button, field, label
+from furnel.desktop.widgets.basics import button, field, label, toggle
 from furnel.desktop.widgets.menus import menu_under, place_text
 from furnel.errors import FurnelError
 from furnel.mods import records
@@ -64,8 +64,7 @@ class DefinitionBench(Bench):
         self.search = field("Search the records", "Search the records")
         self.search.setClearButtonEnabled(True)
         self.table, self.form, self.texts = RecordsTable(hands.look), RecordForm(hands), TextSides(hands.look)
-        self.view = button("Text", with_key("The text itself, to be read and edited", "text"), "plain")
-        self.view.setCheckable(True)
+        self.view = toggle("Text", with_key("The text itself, to be read and edited", "text"))
         self._title, self._fault = label("", "title"), label("", "caption")
         self._fault.setWordWrap(True)
         self.new = button("New like this…", "A new record with all values of this one")

@@ -27,7 +27,7 @@ from furnel.desktop.fit.scene_view import SceneView
 from furnel.desktop.fit.tones import ToneGraphs
 from furnel.desktop.imaging import to_image
 from furnel.desktop.look import Look
-from furnel.desktop.widgets.basics import as_panel, button, label
+from furnel.desktop.widgets.basics import as_panel, button, label, toggle
 from furnel.mods.trials import Trial
 
 _TRAY = 164
@@ -59,8 +59,7 @@ class PictureBench(Bench):
         row.addSpacing(12)
         self.channels = self._choices(row, CHANNELS, self._set_channel, "Which channels are shown")
         row.addStretch(1)
-        self._tiled = button("3×3", "See how it repeats", "plain")
-        self._tiled.setCheckable(True)
+        self._tiled = toggle("3×3", "See how it repeats")
         self._tiled.toggled.connect(self.view.set_tiled)
         self._whole, self._real = (
             button("fit", "As large as fits  (0)", "plain"),
@@ -165,9 +164,7 @@ class PictureBench(Bench):
     ) -> QButtonGroup:
         group = QButtonGroup(self)
         for place, name in enumerate(names):
-            part = button(name, tip, "plain")
-            part.setCheckable(True)
-            part.setChecked(place == 0)
+            part = toggle(name, tip, on=place == 0)
             part.clicked.connect(lambda _=False, name=name: chosen(name))
             group.addButton(part)
             row.addWidget(part)

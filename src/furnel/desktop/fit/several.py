@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QInputDialog, QVBox
 
 from furnel.desktop.fit.records_table import shown
 from furnel.desktop.look import dressed
-from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.basics import answers, button, label
 from furnel.mods.records import Book, Column, Sheet, reckoned, set_values
 from furnel.texts import Change, address_text
 from furnel.texts.places import ABSENT
@@ -67,19 +67,13 @@ class _Reckon(QDialog):
             button("Leave it", "Change nothing  (Esc)"),
             button("Change them", "Change all of them", "next"),
         )
-        leave.clicked.connect(self.reject)
-        self._go.clicked.connect(self.accept)
-        buttons = QHBoxLayout()
-        buttons.addStretch(1)
-        buttons.addWidget(leave)
-        buttons.addWidget(self._go)
         column = QVBoxLayout(self)
         column.setContentsMargins(20, 18, 20, 16)
         column.setSpacing(12)
         column.addWidget(label(f"{len(names)} records", "title"))
         column.addLayout(row)
         column.addWidget(self._preview)
-        column.addLayout(buttons)
+        column.addLayout(answers(self, leave, self._go))
         self.what.currentIndexChanged.connect(lambda _: self._turn())
         self.way.currentIndexChanged.connect(lambda _: self._weigh())
         self.by.editTextChanged.connect(lambda _: self._weigh())

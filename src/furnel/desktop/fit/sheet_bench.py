@@ -14,7 +14,7 @@ from furnel.desktop.fit.playing import Playing
 from furnel.desktop.fit.sheet_content import SheetContent, tinted_images
 from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look
-from furnel.desktop.widgets.basics import as_panel, button, label
+from furnel.desktop.widgets.basics import as_panel, button, label, toggle
 from furnel.images.picture import Rgb
 from furnel.sprites import Placing
 from furnel.words import count
@@ -153,9 +153,7 @@ class SheetBench(Bench):
             TOOLS, ("Choose cells and put figures into them", "Paint single pixels; the right button takes a colour",
                     "Fill what hangs together with one colour"), strict=True,
         ):  # fmt: skip
-            part = button(name, tip, "plain")
-            part.setCheckable(True)
-            part.setChecked(name == "Arrange")
+            part = toggle(name, tip, on=name == "Arrange")
             part.clicked.connect(lambda _=False, name=name: self.use_tool(name))
             self.tools.addButton(part)
             row.addWidget(part)
@@ -166,17 +164,15 @@ class SheetBench(Bench):
         row.addSpacing(10)
         self.mirror = button("Mirror all", "Every figure the other way round", "plain")
         self.mirror.clicked.connect(lambda: self.acted.emit("mirror all"))
-        self.unlike = button("Differences", "Show only what differs from the original", "plain")
-        self.unlike.setCheckable(True)
+        self.unlike = toggle("Differences", "Show only what differs from the original")
         self.unlike.toggled.connect(self._show_unlike)
         self.tint = button(
             "As stored", "In the colours that the game multiplies it with, one after the other", "plain"
         )
         self.tint.clicked.connect(self._next_tint)
-        self.character = button(
-            "Whole character", "Changes of colour, mirroring and size go to all of its pictures", "plain"
+        self.character = toggle(
+            "Whole character", "Changes of colour, mirroring and size go to all of its pictures"
         )
-        self.character.setCheckable(True)
         self.save = button("Save frames…", "As a GIF or APNG, as numbered files, as layers", "plain")
         self.save.clicked.connect(lambda: self.acted.emit("save"))
         for part in (self.mirror, self.unlike, self.tint, self.character):
@@ -192,9 +188,7 @@ class SheetBench(Bench):
         row.setSpacing(1)
         self.trays = QButtonGroup(self)
         for place, name in enumerate(TRAYS):
-            part = button(name, "What is shown below the sheets", "plain")
-            part.setCheckable(True)
-            part.setChecked(place == 0)
+            part = toggle(name, "What is shown below the sheets", on=place == 0)
             part.clicked.connect(lambda _=False, name=name: self.show_tray(name))
             self.trays.addButton(part)
             row.addWidget(part)

@@ -8,7 +8,7 @@ from collections.abc import Callable
 import numpy as np
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtGui import QImage
-from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.fit.bench import Bench
@@ -22,7 +22,7 @@ from furnel.desktop.fit.source_strip import SourceStrip
 from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.timing import timer
-from furnel.desktop.widgets.basics import as_panel, button, scrolling
+from furnel.desktop.widgets.basics import as_panel, button, scrolling, toggle
 from furnel.sound import Clip, with_gain
 from furnel.sound.spectrum import spectrogram
 
@@ -56,13 +56,13 @@ class SoundBench(Bench):
             "Seam", "Hear the last second and the first, again and again, as the loop joins them", "plain"
         )
         self._seam.clicked.connect(self._hear_seam)
-        self._spectrum = self._toggle(
+        self._spectrum = toggle(
             "Pitches", "Show how strong every pitch is over time, instead of the waves", False
         )
         self._spectrum.toggled.connect(self._show_spectra)
-        self._beats = self._toggle("Beats", "Show the beats; clicks and loop ends snap to yours", True)
+        self._beats = toggle("Beats", "Show the beats; clicks and loop ends snap to yours", True)
         self._beats.toggled.connect(self._show_beats)
-        self._figures = self._toggle("Measures", "Show everything that is measured of both", False)
+        self._figures = toggle("Measures", "Show everything that is measured of both", False)
         side = scrolling(self.measures)
         side.setFixedWidth(self.measures.width() + 2)
         side.setVisible(False)
@@ -92,12 +92,6 @@ class SoundBench(Bench):
         player.moved.connect(self._moved)
         player.stopped.connect(self._stopped)
 
-    def _toggle(self, text: str, tip: str, on: bool) -> QPushButton:
-        made = button(text, tip, "plain")
-        made.setCheckable(True)
-        made.setChecked(on)
-        return made
-
     def _bar(self) -> QWidget:
         bar = as_panel(QWidget(), name="stagebar")
         row = QHBoxLayout(bar)
@@ -107,9 +101,7 @@ class SoundBench(Bench):
         row.addSpacing(8)
         for word in ("original", "yours"):
             whose = "the original" if word == "original" else "yours"
-            part = self._toggle(
-                word, f"Hear {whose}; switches in mid-play  (Tab then Space)", word == "original"
-            )
+            part = toggle(word, f"Hear {whose}; switches in mid-play  (Tab then Space)", word == "original")
             part.setProperty("side", word)
             part.clicked.connect(lambda _=False, word=word: self.hear(word))
             self.sides.addButton(part)

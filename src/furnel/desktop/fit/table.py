@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
-from furnel.desktop.widgets.basics import button, elided, label, marked, paint_state, set_next, tip
+from furnel.desktop.widgets.basics import button, elided, label, marked, paint_state, set_next, tip, toggle
 from furnel.mods.fit import FitPoint
 from furnel.states import urgency
 
@@ -155,10 +155,9 @@ class FitTable(QWidget):
         inner.setSpacing(3)
         for part in (self._point, self._why, self._remedy):
             inner.addWidget(part)
-        self._keep = button(
-            "Keep yours", "Stay with yours: it no longer stops the build, and Fit all leaves it", "plain"
+        self._keep = toggle(
+            "Keep yours", "Stay with yours: it no longer stops the build, and Fit all leaves it"
         )
-        self._keep.setCheckable(True)
         self._keep.clicked.connect(lambda on: self.insist.emit(self.table.points[self.table.row].key, on))
         self._show = button("Show", "Show where in the picture", "plain")
         self._show.clicked.connect(lambda: self.shown.emit(self.table.points[self.table.row].key))

@@ -7,7 +7,9 @@ import html
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import (
+    QDialog,
     QFrame,
+    QHBoxLayout,
     QLabel,
     QLineEdit,
     QPushButton,
@@ -104,6 +106,25 @@ def button(text: str, tip: str, name: str = "") -> QPushButton:
     made.setAccessibleName(text or tip)
     made.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
     return made
+
+
+def toggle(text: str, tip: str, on: bool = False) -> QPushButton:
+    """A quiet button that stays down while something is on."""
+    made = button(text, tip, "plain")
+    made.setCheckable(True)
+    made.setChecked(on)
+    return made
+
+
+def answers(dialog: QDialog, leave: QPushButton, go: QPushButton) -> QHBoxLayout:
+    """A dialog's foot: leave it, or go on."""
+    leave.clicked.connect(dialog.reject)
+    go.clicked.connect(dialog.accept)
+    row = QHBoxLayout()
+    row.addStretch(1)
+    row.addWidget(leave)
+    row.addWidget(go)
+    return row
 
 
 def paint_state(painter: QPainter, look: Look, state: str, rect: QRectF) -> None:

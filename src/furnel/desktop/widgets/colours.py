@@ -10,7 +10,7 @@ from PyQt6.QtGui import QColor, QKeyEvent, QLinearGradient, QMouseEvent, QPainte
 from PyQt6.QtWidgets import QApplication, QDialog, QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.look import dressed
-from furnel.desktop.widgets.basics import button, field, label
+from furnel.desktop.widgets.basics import answers, button, field, label
 from furnel.images.picture import Rgb
 
 _RECENT = 16
@@ -178,18 +178,12 @@ class ColourChooser(QDialog):
                 swatches = Swatches(colours[:72], name)
                 swatches.taken.connect(self.choose)
                 column.addWidget(swatches)
-        foot = QHBoxLayout()
-        foot.addStretch(1)
         leave, take = (
             button("Leave it", "Keep the colour as it was"),
             button("Take it", "Use this colour", "next"),
         )
-        leave.clicked.connect(self.reject)
-        take.clicked.connect(self.accept)
         take.setDefault(True)
-        foot.addWidget(leave)
-        foot.addWidget(take)
-        column.addLayout(foot)
+        column.addLayout(answers(self, leave, take))
         self._show()
         self._code.setFocus()
         self._code.selectAll()

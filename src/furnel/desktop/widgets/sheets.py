@@ -11,7 +11,7 @@ from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPlainTextEdit, QVBoxLayout, Q
 from furnel.desktop.actions import COMMANDS
 from furnel.desktop.look import dressed
 from furnel.desktop.session import Notice
-from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.basics import answers, button, label
 
 _COLUMNS = 4
 
@@ -52,18 +52,12 @@ def ask(parent: QWidget, title: str, text: str, verb: str) -> bool:
     words.setTextFormat(Qt.TextFormat.PlainText)
     words.setMinimumWidth(420)
     leave, go = button("Leave it", "Change nothing  (Esc)"), button(verb, verb, "next")
-    leave.clicked.connect(dialog.reject)
-    go.clicked.connect(dialog.accept)
-    row = QHBoxLayout()
-    row.addStretch(1)
-    row.addWidget(leave)
-    row.addWidget(go)
     column = QVBoxLayout(dialog)
     column.setContentsMargins(20, 18, 20, 16)
     column.setSpacing(14)
     column.addWidget(label(title, "title"))
     column.addWidget(words)
-    column.addLayout(row)
+    column.addLayout(answers(dialog, leave, go))
     leave.setFocus()
     accepted = bool(dialog.exec())
     dialog.deleteLater()

@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from furnel.imagefiles import NOTES, picture_file
 from furnel.media import PictureSpec
 from furnel.mods.fit.point import TEXTURES, Finding, FitPoint, Fitting, PointType, same
+from furnel.mods.fit.sheetcolours import COLOUR_POINTS
 from furnel.mods.fit.sheets import SHEET_POINTS, frames_steps, same_shape, whole_size
 from furnel.mods.project import StepUse
 from furnel.states import State
@@ -424,6 +425,7 @@ PICTURE_POINTS = (
         served_by=("grey",),
     ),
     *SHEET_POINTS,
+    *COLOUR_POINTS,
     PointType(
         key="tiling",
         label="Edges",
