@@ -673,3 +673,38 @@ fields = [
         found[name.rstrip(b"\0").decode()] = (data[begin : begin + size], word >> 4 & 0xFF, word >> 31, mark)
     assert found["x/new.bin"] == (b"bin", 9, 1, b"K009") and found["y.txt"] == (b"text", 7, 1, b"K007")
     assert found["odd.png"] == (b"png", 0, 0, bytes(4))  # none is like it
+
+
+NUMBERED = (
+    HEAD
+    + """
+[start]
+fields = [{ name = "count", type = "u32", holds = "entry count" }]
+[index]
+names = "numbers"
+number = "{number:03}.bin"
+fields = [{ name = "begin", type = "u32", holds = "offset" }, { name = "length", type = "u32", holds = "size" }]
+"""
+)
+
+
+def test_entries_without_names_are_proven_where_contents_are_the_same_as_others(tmp_path: Path) -> None:
+    archive, target = tmp_path / "a.k", tmp_path / "b.k"
+    contents = [b"one", b"two", b"two", b"four"]
+    at = 4 + 8 * len(contents)
+    rows = b""
+    for data in contents:
+        rows += struct.pack("<II", at, len(data))
+        at += len(data)
+    archive.write_bytes(struct.pack("<I", len(contents)) + rows + b"".join(contents))
+    container = open_container(archive, parse_layout(NUMBERED, "k"))
+    later = tmp_path / "later.bin"
+    later.write_bytes(b"four")
+    container.rewrite(
+        target, Changes({"000.bin": b"two"}, {"004.bin": later, "005.bin": b"two", "006.bin": b""})
+    )
+    container.close()
+    out = target.read_bytes()
+    found = [struct.unpack_from("<II", out, 4 + 8 * row) for row in range(struct.unpack_from("<I", out)[0])]
+    wished = [b"two", b"two", b"two", b"four", b"four", b"two", b""]
+    assert [out[begin : begin + length] for begin, length in found] == wished
