@@ -11,8 +11,12 @@ from pathlib import Path
 
 import lz4.frame
 import pytest
+import zstandard
+from hypothesis import given
+from hypothesis import strategies as st
 
 from furnel.containers import Changes, open_container, parse_layout, write_archive
+from furnel.containers.packing import PACKINGS
 from furnel.errors import FurnelError
 
 HEAD = """furnel-layout = 1
@@ -132,3 +136,19 @@ def test_a_whole_archive_is_packed_so_too(packed: str, tmp_path: Path) -> None:
     container.rewrite(tmp_path / "b.k", Changes({"Boote/Otter.txt": b"short"}))
     assert b"short" in unpack((tmp_path / "b.k").read_bytes())
     assert open_container(tmp_path / "b.k", layout).read("Boote/Möwe.txt") == FILES["Boote/Möwe.txt"]
+
+
+@pytest.mark.parametrize("checksum", [False, True])
+@pytest.mark.parametrize("told", [False, True])
+@given(st.lists(st.one_of(st.binary(max_size=3000), st.integers(1, 300_000).map(bytes)), max_size=5))
+def test_what_is_packed_as_a_whole_ends_where_its_frame_does(
+    checksum: bool, told: bool, parts: list[bytes]
+) -> None:
+    data = b"".join(parts)
+    packer = zstandard.ZstdCompressor(write_checksum=checksum, write_content_size=told)
+    frame = packer.compress(data) + b"\x50\x2a\x4d\x18\x02\0\0\0no" + packer.compress(b"more")
+    consumed: list[int] = []
+    out = b"".join(PACKINGS["zstd"].pieces(memoryview(frame + b"behind it"), consumed))
+    assert out == data + b"more" and consumed == [len(frame)]
+    with pytest.raises(zstandard.ZstdError):
+        list(PACKINGS["zstd"].pieces(memoryview(frame[:-1]), []))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import bz2
 import lzma
+import re
 import zlib
 from collections.abc import Iterator
 from typing import Any, BinaryIO, ClassVar
@@ -162,17 +163,37 @@ class _Zstd(PackingType):
             return stream.read(size)
 
     def pieces(self, data: memoryview, consumed: list[int] | None = None) -> Iterator[bytes]:
-        with zstandard.ZstdDecompressor(max_window_size=_WINDOW).stream_reader(data) as stream:
+        end = _frames_end(data) if consumed is not None else len(data)
+        unpacker = zstandard.ZstdDecompressor(max_window_size=_WINDOW)
+        with unpacker.stream_reader(data[:end], read_across_frames=True) as stream:
             while piece := stream.read(_PIECE):
                 yield piece
         if consumed is not None:
-            work = zstandard.ZstdDecompressor(max_window_size=_WINDOW).decompressobj()
-            for at in range(0, len(data), _PIECE):
-                work.decompress(data[at : at + _PIECE])
-                if work.eof:
-                    consumed.append(min(at + _PIECE, len(data)) - len(work.unused_data))
-                    return
-            consumed.append(len(data))
+            consumed.append(end)
+
+
+_SKIPPED = re.compile(rb"[\x50-\x5f]\x2a\x4d\x18", re.DOTALL)
+
+
+def _frames_end(data: memoryview) -> int:
+    """Where the last of some frames ends, by the sizes of their blocks (RFC 8878, 3.1). Raises ZstdError when it is cut short,
+    or none begins there."""
+    end = 0
+    while (magic := bytes(data[end : end + 4])) == zstandard.FRAME_HEADER or _SKIPPED.match(magic):
+        if magic == zstandard.FRAME_HEADER:
+            at, last = end + zstandard.frame_header_size(data[end:]), 0
+            while not last and at <= len(data):
+                head = int.from_bytes(data[at : at + 3], "little")
+                last, repeats = head & 1, head >> 1 & 3 == 1  # such a block has one byte, whatever its size
+                at += 3 + (1 if repeats else head >> 3)
+            end = at + 4 * zstandard.get_frame_parameters(data[end:]).has_checksum
+        else:
+            end += 8 + int.from_bytes(data[end + 4 : end + 8], "little")
+        if end > len(data):
+            raise zstandard.ZstdError("the frame ends too soon")
+    if not end:
+        raise zstandard.ZstdError("no frame begins there")
+    return end
 
 
 class _Gzip(_Zlib):
