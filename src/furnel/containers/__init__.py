@@ -10,10 +10,20 @@ from furnel.atomic import scratch_in
 from furnel.containers import chained, indexed
 from furnel.containers.anatomy import Anatomy, Span, dissect
 from furnel.containers.carving import Carved, Find, find_files
-from furnel.containers.container import Changes, Container, Content, Entry, Remark, check_path
+from furnel.containers.container import Changes, Container, Content, Entry, Remark, Undressing, check_path
+from furnel.containers.dressed import Single, bare_contents
 from furnel.containers.folder import Folder
 from furnel.containers.guessing import Guesses, guess
-from furnel.containers.opening import LIBRARY_KINDS, find_layout, layout_named, open_inside, open_with
+from furnel.containers.opening import (
+    LIBRARY_KINDS,
+    dress,
+    find_layout,
+    layout_named,
+    open_inside,
+    open_with,
+    raw_rules,
+)
+from furnel.containers.rawparts import RawPart
 from furnel.containers.schema import (
     InsidePart,
     Layout,
@@ -42,10 +52,13 @@ __all__ = [
     "Guesses",
     "InsidePart",
     "Layout",
+    "RawPart",
     "Remark",
     "Span",
+    "Undressing",
     "check_path",
     "dissect",
+    "dress",
     "find_files",
     "find_layout",
     "guess",
@@ -103,6 +116,9 @@ def write_archive(
     target: Path, contents: Mapping[str, Content], layout: Layout | None, progress: Progress = QUIET
 ) -> None:
     """A new archive of `contents` by inner path; without a layout a ZIP, or a TAR where it is called like one."""
+    facts: Mapping[str, Mapping[str, int]] = {}
+    if layout is not None and layout.whole is None and (rules := raw_rules(layout)):
+        contents, facts = bare_contents(contents, rules, layout.told_roles)
     if layout is None and packing_named(target) is not None:
         write_tar(target, contents, progress)
     elif layout is None:
@@ -113,9 +129,20 @@ def write_archive(
             write_archive(plain, contents, layout.model_copy(update={"whole": None}), progress)
             write_whole(target, layout, plain, {})
     elif layout.index is not None:
-        indexed.create(target, layout, contents, progress)
+        indexed.create(target, layout, Changes(add=contents, facts=facts), progress)
+    elif layout.chain is not None:
+        chained.create(target, layout, Changes(add=contents, facts=facts), progress)
     else:
-        chained.create(target, layout, contents, progress)
+        Single(target, memoryview(b"")).rewrite(target, _only_one(target, contents), progress)
+
+
+def _only_one(target: Path, contents: Mapping[str, Content]) -> Changes:
+    if len(contents) != 1:
+        raise FurnelError(
+            "Making a file", where=target, why=f"it is one picture or sound, and there are {len(contents)} files",
+            remedy="Put one file into the folder",
+        )  # fmt: skip
+    return Changes(replace={target.name: next(iter(contents.values()))})
 
 
 def pack_folder(folder: Path, layout: Layout | None, target: Path, progress: Progress = QUIET) -> int:

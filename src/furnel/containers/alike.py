@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from furnel.containers.schema import Fields
+from furnel.containers.fields import Fields
 
 
 class Likeness:

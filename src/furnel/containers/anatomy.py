@@ -6,12 +6,14 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
+from furnel.containers.bare import measure
 from furnel.containers.chains import chunk_entries, read_chain
 from furnel.containers.container import Entry, Remark
+from furnel.containers.fields import FieldPart
 from furnel.containers.mapped import MappedFile, Source
 from furnel.containers.opening import open_with
 from furnel.containers.reading import read_index
-from furnel.containers.schema import FieldPart, Layout
+from furnel.containers.schema import Layout
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, check
 
@@ -89,6 +91,11 @@ def dissect(path: Path, layout: Layout, progress: Progress = QUIET) -> Anatomy:
                         f"index, {layout.index.packed}",
                     )
                 )
+        elif layout.single is not None:
+            part = layout.single
+            order = part.order or layout.byte_order
+            bare = measure(part, source.view, len(source.view), {}, order, source.name, trace)
+            spans.append(Span(bare.start, bare.end, "data", path.name))
         else:
             try:
                 _, chunks, _, _ = read_chain(source, layout, (), trace)

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Sequence
 from pathlib import Path
 
 from furnel.atomic import replacing
 from furnel.containers.chains import Chunk, chunk_entries, read_chain
 from furnel.containers.chainwriting import ChainWriter
-from furnel.containers.container import Changes, Content, Entry, check_path, missing_entry
+from furnel.containers.container import Changes, Entry, check_path, missing_entry
 from furnel.containers.contents import beginning, content, packing_of
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import MappedFile, Source
@@ -96,6 +96,11 @@ class Chained:
     def paths(self) -> Iterable[str]:
         return self._entries
 
+    def told(self, path: str) -> dict[str, int]:
+        values, scope = self._chunk(path).values, self._head.scope
+        found = {role: self._meanings.of(values, role, scope) for role in self.layout.told_roles}
+        return {role: int(number) for role, number in found.items() if number is not None}
+
     def stored(self, path: str) -> Stored:
         chunk = self._chunk(path)
         return Stored(self._main, chunk.start, chunk.end, self._packing(chunk))
@@ -124,21 +129,21 @@ class Chained:
         return packing_of(self.layout, None if code is None else int(code), f"{self.path}, {chunk.path}")
 
 
-def create(target: Path, layout: Layout, contents: Mapping[str, Content], progress: Progress = QUIET) -> None:
-    """A new chain after `layout`; `contents` by inner path, those of one nest grouped by its name."""
+def create(target: Path, layout: Layout, contents: Changes, progress: Progress = QUIET) -> None:
+    """A new chain after `layout`; what `contents` adds by inner path, those of one nest grouped by its name."""
     if layout.chain is None:
         raise FurnelError(_WRITING, where=layout.name, why="the layout has no chain")
-    for path in contents:
+    for path in contents.add:
         check_path(path, target)
     writer = ChainWriter(layout, layout.chain, {}, None, target)
     made: list[Fresh] = []
     try:
-        chunks = writer.changed([], Changes(add=contents), made)
+        chunks = writer.changed([], contents, made)
         if layout.chain.last:
             chunks.append(writer.plain(layout.chain.last, b""))
         writer.write(
             chunks, Head(), (0, (0, 0)), progress,
-            _proof(target, layout, None, Changes(add=contents)),
+            _proof(target, layout, None, contents),
         )  # fmt: skip
     finally:
         for fresh in made:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import io
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from pathlib import Path
 from typing import BinaryIO
 
@@ -54,6 +54,7 @@ class ChainWriter:
             like = alike.most_like(path)
             chunk = old[like] if like >= 0 else None
             out.append(self._loose(path, content, len(out), chunk, tags, made))
+            self._tell(out[-1].values, changes.facts.get(path, {}))
         for (number, name), parts in groups.items():
             nest = self._chain.nests[number]
             fresh = [self._filled(tag, parts[tag], None, made) for tag in nest.parts if tag in parts]
@@ -81,9 +82,11 @@ class ChainWriter:
                 continue
             name = changes.rename.get(chunk.path, chunk.path)
             if chunk.path in changes.replace:
+                facts = changes.facts.get(chunk.path, {})
                 fresh = self._filled(chunk.tag, changes.replace[chunk.path], chunk, made)
                 chunk = fresh._replace(path=name)
                 self._name(chunk.values, name)
+                self._tell(chunk.values, facts)
             elif name != chunk.path and chunk.path:
                 if not any("path" in part.roles or "name hash" in part.roles for part in self._chain.fields):
                     raise FurnelError(
@@ -148,6 +151,11 @@ class ChainWriter:
         if self._layout.names.hash is not None:
             code = int(hash_names([name], self._layout.names)[0])
             records.mean(self._chain.fields, values, "name hash", code, self._scope)
+
+    def _tell(self, values: Values, facts: Mapping[str, int]) -> None:
+        """Store what the record says of bare data."""
+        for role, number in facts.items():
+            records.mean(self._chain.fields, values, role, number, self._scope)
 
     def plain(self, tag: str, data: bytes) -> Chunk:
         """A chunk with a few bytes that is no entry."""

@@ -6,7 +6,7 @@ import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from pathlib import Path
-from typing import Literal, NamedTuple, Protocol
+from typing import Literal, NamedTuple, Protocol, runtime_checkable
 
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress
@@ -39,12 +39,16 @@ class Remark:
 
 @dataclass(frozen=True, slots=True)
 class Changes:
-    """What a rewritten archive has otherwise: contents replaced and added by inner path, entries removed, renamed."""
+    """What a rewritten archive has otherwise: contents replaced and added by inner path, entries removed, renamed.
+
+    `facts` are what the archive's own fields have to say of replaced and added entries, by role.
+    """
 
     replace: Mapping[str, Content] = field(default_factory=dict)
     add: Mapping[str, Content] = field(default_factory=dict)
     remove: frozenset[str] = frozenset()
     rename: Mapping[str, str] = field(default_factory=dict)
+    facts: Mapping[str, Mapping[str, int]] = field(default_factory=dict)
 
     def __bool__(self) -> bool:
         return bool(self.replace or self.add or self.remove or self.rename)
@@ -91,6 +95,25 @@ class Container(Protocol):
 
     def close(self) -> None:
         """Let go of the files."""
+
+
+@runtime_checkable
+class Telling(Protocol):
+    """An archive whose own fields say of entries what bare data does not say itself."""
+
+    def told(self, path: str) -> dict[str, int]:
+        """Width, height, rate and the like of an entry, by role."""
+
+
+@runtime_checkable
+class Undressing(Protocol):
+    """An archive with bare data in it, which the rest of Furnel sees as files."""
+
+    def bare(self, path: str, content: bytes) -> tuple[str, bytes] | None:
+        """The path and the bytes that the game itself has for an entry with this content; None for one that is not bare.
+
+        Raises FurnelError where the archive's own fields tell a part of it: no file can stand for it alone.
+        """
 
 
 def check_path(path: str, archive: object) -> str:

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
+from furnel.containers.fields import Fields
 from furnel.containers.packing import unpack, unpack_any, unpack_start
-from furnel.containers.schema import Fields, Layout, Packing
+from furnel.containers.schema import Layout, Packing
 from furnel.containers.sums import sum_bytes, sum_of
 from furnel.errors import FurnelError
 

@@ -11,9 +11,10 @@ from pathlib import Path
 from typing import BinaryIO, cast
 
 from furnel.containers.container import Content, Order
+from furnel.containers.fields import Fields, SumKind
 from furnel.containers.masks import mask_stream
 from furnel.containers.packing import pack_stream
-from furnel.containers.schema import Fields, Layout, Packing, SumKind
+from furnel.containers.schema import Layout, Packing
 from furnel.containers.sums import Sum
 from furnel.errors import FurnelError, reason
 

@@ -3,17 +3,22 @@
 from __future__ import annotations
 
 import contextlib
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
+from functools import cached_property
 from pathlib import Path
 
+import numpy as np
+import numpy.typing as npt
+
 from furnel.containers import records, writing
-from furnel.containers.container import Changes, Content, Entry, missing_entry
+from furnel.containers.container import Changes, Entry, missing_entry
 from furnel.containers.contents import beginning, content, packing_of, without_padding
+from furnel.containers.fields import RAW_ROLES, SUM_BYTES, held
 from furnel.containers.mapped import MappedFile, Source
 from furnel.containers.masks import unmasked
 from furnel.containers.proof import Proof, Stored
 from furnel.containers.reading import CHECKED_AT_ONCE, Index, check_file_sum, read_index
-from furnel.containers.schema import SUM_BYTES, Layout, Packing, held
+from furnel.containers.schema import Layout, Packing
 from furnel.containers.sums import listed_names, sum_of
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, steps
@@ -80,6 +85,35 @@ class Indexed:
         raw = memoryview(unmasked(self._raw(place), self.layout.masks, "entry"))
         raw = without_padding(self.layout, raw, packing, self._sizes[place])
         return beginning(raw, packing, size, self._sizes[place], self.path)
+
+    def told(self, path: str) -> dict[str, int]:
+        place = self._place(path)
+        scope = self._index.head.scope
+        out = {}
+        for role, column in self._facts.items():
+            out[role] = int(column[self._index.rows[place]])
+        if self._head_facts:
+            start = self._starts[place]
+            values, _ = records.read_record(
+                self.layout.entry.head, self._main.view, start, self.layout.byte_order, self.path, scope
+            )
+            found = {
+                role: records.meaning(self.layout.entry.head, values, role, scope)
+                for role in self._head_facts
+            }
+            out |= {role: int(number) for role, number in found.items() if number is not None}
+        return out
+
+    @cached_property
+    def _facts(self) -> dict[str, npt.NDArray[np.int64]]:
+        """What the index tells of bare data, a column for each role."""
+        told = held(self._part.fields) & set(RAW_ROLES)
+        return {role: np.asarray(self._index.table.meaning(role, self._index.head.scope)) for role in told}
+
+    @cached_property
+    def _head_facts(self) -> frozenset[str]:
+        """What the record before each entry's data tells."""
+        return held(self.layout.entry.head) & set(RAW_ROLES)
 
     def close(self) -> None:
         self._main.close()
@@ -153,9 +187,9 @@ class Indexed:
                 raise _other_sums(where, "do not match the archive beside it")
 
 
-def create(target: Path, layout: Layout, contents: Mapping[str, Content], progress: Progress = QUIET) -> None:
-    """A new archive; entries in the order of `contents`."""
-    writing.create(target, layout, contents, progress, _proof(target, layout, None, Changes(add=contents)))
+def create(target: Path, layout: Layout, contents: Changes, progress: Progress = QUIET) -> None:
+    """A new archive; entries in the order of what `contents` adds."""
+    writing.create(target, layout, contents, progress, _proof(target, layout, None, contents))
 
 
 def _proof(target: Path, layout: Layout, old: Indexed | None, changes: Changes) -> Proof:

@@ -7,7 +7,7 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 
 from furnel.atomic import scratch_in
-from furnel.containers.container import Changes, Container, Content, Entry, missing_entry
+from furnel.containers.container import Changes, Container, Content, Entry, Undressing, missing_entry
 from furnel.containers.mapped import HeldBytes
 from furnel.containers.schema import InsidePart
 from furnel.errors import FurnelError
@@ -55,6 +55,11 @@ class Nested:
     def peek(self, path: str, size: int) -> bytes:
         container, inner = self._find(path)
         return container.peek(inner, size)
+
+    def bare(self, path: str, content: bytes) -> tuple[str, bytes] | None:
+        container, inner = self._find(path)
+        found = container.bare(inner, content) if isinstance(container, Undressing) else None
+        return (path.removesuffix(inner) + found[0], found[1]) if found is not None else None
 
     def close(self) -> None:
         for inner in self._inner.values():

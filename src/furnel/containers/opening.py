@@ -7,8 +7,10 @@ from pathlib import Path
 
 from furnel.containers import chained, indexed
 from furnel.containers.container import Container
-from furnel.containers.mapped import HeldBytes, Source
+from furnel.containers.dressed import Dressed, Rule, Single
+from furnel.containers.mapped import HeldBytes, MappedFile, Source
 from furnel.containers.nested import Nested
+from furnel.containers.rawparts import RawPart
 from furnel.containers.schema import InsidePart, Layout, known_layouts, open_layout
 from furnel.containers.tarred import Tar
 from furnel.containers.whole import Whole
@@ -50,11 +52,29 @@ def open_with(
         opened: Container = Whole(
             path, layout, lambda name, plain: open_with(name, inner, known, plain), source
         )
+    elif layout.single is not None:
+        held = source or MappedFile(path)
+        opened = Single(path, held.view)
     elif layout.index is not None:
         opened = indexed.Indexed(path, layout, known, source)
     else:
         opened = chained.Chained(path, layout, known, source)
+    if (rules := raw_rules(layout)) and layout.whole is None:
+        opened = Dressed(opened, rules, layout.told_roles)
     return open_inside(opened, layout.inside, known)
+
+
+def dress(container: Container, rules: Sequence[RawPart]) -> Container:
+    """A container whose entries that are bare data, by `rules`, are files that everything reads."""
+    return Dressed(container, [(rule, rule.order or "little") for rule in rules]) if rules else container
+
+
+def raw_rules(layout: Layout, files: str = "") -> list[Rule]:
+    """How a layout says what bare data is; of a `[single]` one for entries that match `files`."""
+    order = layout.byte_order
+    if layout.single is not None:
+        return [(layout.single.model_copy(update={"files": files or "*"}), order)]
+    return [(part, order) for part in layout.raw]
 
 
 def open_inside(container: Container, rules: Sequence[InsidePart], known: Sequence[str] = ()) -> Container:
@@ -65,4 +85,12 @@ def open_inside(container: Container, rules: Sequence[InsidePart], known: Sequen
             return Zip(path, source) if name == "zip" else Tar(path, source)
         return open_with(path, find_layout(name), known, source)
 
-    return Nested(container, rules, open_inner) if rules else container
+    named = [(rule, layout_named(rule.layout)) for rule in rules]
+    singles = [
+        one for rule, layout in named if layout is not None and layout.single is not None
+        for one in raw_rules(layout, rule.files)
+    ]  # fmt: skip
+    nested = [rule for rule, layout in named if layout is None or layout.single is None]
+    if singles:
+        container = Dressed(container, singles)
+    return Nested(container, nested, open_inner) if nested else container

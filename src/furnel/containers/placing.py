@@ -11,13 +11,14 @@ import numpy as np
 from furnel.containers import records
 from furnel.containers.alike import untold
 from furnel.containers.expressions import expression
+from furnel.containers.fields import WIDTHS, BitsPart, FieldPart, Fields, fixed_width, held
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
 from furnel.containers.masks import masked
 from furnel.containers.packing import pack
 from furnel.containers.reading import Head, Index, new_last_row
 from furnel.containers.records import Values
-from furnel.containers.schema import WIDTHS, BitsPart, FieldPart, Fields, IndexPart, Layout, fixed_width, held
+from furnel.containers.schema import IndexPart, Layout
 from furnel.containers.sums import hash_names, sum_of, sum_value
 from furnel.containers.tables import Table
 from furnel.errors import FurnelError
@@ -40,6 +41,7 @@ class Item:
     head: bytes = b""
     offset: int = 0
     shared: bool = False
+    facts: Mapping[str, int] = field(default_factory=dict)
 
     def length(self, padded: int) -> int:
         if self.span is not None:
@@ -353,6 +355,15 @@ def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scop
     if made:
         _set(table, "size", where, [one.size for one in made], scope)
         _set(table, "stored size", where, [one.stored for one in made], scope)
+        for role in sorted({role for _, item in fresh for role in item.facts}):
+            told = [(place, item.facts[role]) for place, item in fresh if role in item.facts]
+            _set(
+                table,
+                role,
+                np.array([place for place, _ in told], np.int64),
+                [number for _, number in told],
+                scope,
+            )
         if layout.entry.packings:
             _set(table, "packing", where, [one.code or 0 for one in made], scope)
         for part in layout.index.fields:

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import NamedTuple, Protocol
 
-from furnel.containers.container import Changes, Content
+from furnel.containers.container import Changes, Content, Telling
 from furnel.containers.mapped import Source
 from furnel.containers.same import digest_of, same_bytes
 from furnel.errors import FurnelError, reason
@@ -101,6 +101,8 @@ class Proof:
         for path, content in fresh.items():
             if not self._is(written.read(path), content):
                 raise self._refusal(f"{path} would not have the content that it was given")
+            if not self._tells(written, path, path):
+                raise self._refusal(f"the archive's fields would not say of {path} what it is")
 
     def _check_numbered(self, written: Provable, kept: dict[str, str], fresh: dict[str, Content]) -> None:
         """Entries that have no names: as many as there should be, each of the old ones among them, and each new one."""
@@ -117,9 +119,18 @@ class Proof:
         missing = dict(fresh)
         for other in (path for path in found if left[digests[path]]):
             read = written.read(other)
-            missing = {path: content for path, content in missing.items() if not self._is(read, content)}
+            missing = {
+                path: content for path, content in missing.items()
+                if not self._is(read, content) or not self._tells(written, other, path)
+            }  # fmt: skip
         for path in missing:
             raise self._refusal(f"{path} would not have the content that it was given")
+
+    def _tells(self, written: Provable, found: str, path: str) -> bool:
+        """Whether the archive's own fields say of an entry what they are to say of the one with a new path."""
+        back = {new: old for old, new in self.changes.rename.items()}
+        facts = self.changes.facts.get(back.get(path, path), {})
+        return not facts or (isinstance(written, Telling) and facts.items() <= written.told(found).items())
 
     def _is(self, read: bytes, content: Content) -> bool:
         size = _size(content)

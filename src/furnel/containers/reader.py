@@ -6,6 +6,7 @@ import struct
 from collections.abc import Sequence
 
 from furnel.containers.container import Order
+from furnel.containers.fields import FieldPart, Fields
 from furnel.containers.records import (
     Scope,
     Trace,
@@ -16,7 +17,6 @@ from furnel.containers.records import (
     read_record,
     take_bits,
 )
-from furnel.containers.schema import FieldPart, Fields
 from furnel.errors import FurnelError
 
 _CODES = {

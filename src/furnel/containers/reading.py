@@ -13,11 +13,12 @@ import numpy.typing as npt
 from furnel.containers import records
 from furnel.containers.container import check_path
 from furnel.containers.expressions import Number, expression
+from furnel.containers.fields import WIDTHS, FieldPart, fixed_width
 from furnel.containers.mapped import Source
 from furnel.containers.masks import unmasked
 from furnel.containers.packing import unpack, unpack_any
 from furnel.containers.records import MOST_RECORDS, Trace, Values, no_trace
-from furnel.containers.schema import WIDTHS, FieldPart, IndexPart, Layout, fixed_width
+from furnel.containers.schema import IndexPart, Layout
 from furnel.containers.sums import Hashes, Sum, hash_names, sum_bytes, sum_of
 from furnel.containers.tables import Table
 from furnel.errors import FurnelError

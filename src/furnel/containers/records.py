@@ -9,7 +9,7 @@ import numpy as np
 
 from furnel.containers.container import Order
 from furnel.containers.expressions import Number, expression
-from furnel.containers.schema import WIDTHS, BitsPart, FieldPart, Fields
+from furnel.containers.fields import WIDTHS, BitsPart, FieldPart, Fields
 from furnel.errors import FurnelError
 
 Values = dict[str, int | bytes]

@@ -5,9 +5,10 @@ from __future__ import annotations
 import numpy as np
 import numpy.typing as npt
 
+from furnel.containers.fields import held
 from furnel.containers.placing import WRITING, Plan, holder, sorted_rows
 from furnel.containers.reading import Index, to_the_next
-from furnel.containers.schema import Layout, held
+from furnel.containers.schema import Layout
 from furnel.containers.sums import hash_names
 from furnel.errors import FurnelError
 

@@ -13,153 +13,33 @@ from pydantic import AfterValidator, Field, model_validator
 
 from furnel.containers.container import Order
 from furnel.containers.expressions import expression
+from furnel.containers.fields import (
+    HEAD_ROLES,
+    RAW_ROLES,
+    ROW_ROLES,
+    CheckedFields,
+    Ending,
+    ExpressionText,
+    Fields,
+    SumKind,
+    fixed_width,
+    held,
+)
 from furnel.containers.packing import PACKINGS
-from furnel.containers.sums import HASHES, SUMS
+from furnel.containers.rawparts import RawPart
+from furnel.containers.sums import HASHES
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.schema import OneOf, Part, parse_toml, template
 
 WHAT = "Reading a layout"
 
-WIDTHS = {"u8": 1, "u16": 2, "u24": 3, "u32": 4, "u64": 8, "i8": 1, "i16": 2, "i32": 4, "i64": 8}
-"""The numbers that fields can be, and their bytes."""
-FIELDS = (*WIDTHS, "varint", "text", "bytes", "pad")
-SUM_BYTES = {name: kind.width for name, kind in SUMS.items()}
-
 Packing = Annotated[str, OneOf(PACKINGS)]
 StreamPacking = Annotated[
     str, OneOf(name for name, kind in PACKINGS.items() if kind.damage and kind.tells_end)
 ]
-SumKind = Annotated[str, OneOf(SUMS)]
 HashKind = Annotated[str, OneOf(HASHES)]
-FieldType = Annotated[str, OneOf(FIELDS)]
-Ending = Literal["zero", "u8", "u16", "u32"]
-
-_HEAD = (
-    "entry count", "index offset", "index size", "index stored size", "index sum", "names offset", "names size",
-    "data offset", "data size", "file size", "file sum",
-)  # fmt: skip
-_ROW = (
-    "path", "name offset", "name hash", "offset", "size", "stored size", "packing", "sum", "stored sum",
-)  # fmt: skip
-Role = Annotated[str, OneOf((*_HEAD, *_ROW, "tag"))]
-
-
-def _is_expression(text: str) -> str:
-    try:
-        expression(text)
-    except FurnelError as error:
-        raise ValueError(f"{error.why}; {error.remedy}") from error
-    return text
-
-
 Suffix = Annotated[str, Field(pattern=r"^\.[A-Za-z0-9_-]{1,16}$")]
-ExpressionText = Annotated[str, AfterValidator(_is_expression)]
-FieldName = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]*$", max_length=40)]
-
-
-class BitsPart(Part):
-    """A few bits of a number, as a field of their own: `count` bits from bit `first` (0 is the lowest); `means` and `stores` as
-    of a field."""
-
-    name: FieldName
-    first: int = Field(ge=0, le=63)
-    count: int = Field(1, ge=1, le=63)
-    holds: Role | None = None
-    means: ExpressionText | None = None
-    stores: ExpressionText | None = None
-
-
-class FieldPart(Part):
-    """One field of a record.
-
-    A number; `text` (a fixed or worked-out `length` padded with zeros, or ending as `ends` says: at a zero byte, or told by
-    a number before it); `bytes` of a length; `pad` up to a multiple of `length` from the record's beginning.
-    """
-
-    name: FieldName
-    type: FieldType
-    length: Annotated[int, Field(ge=1, le=65536)] | ExpressionText | None = None
-    ends: Ending | None = None
-    order: Order | None = None
-    value: str | int | tuple[Annotated[int, Field(ge=0, le=255)], ...] | None = Field(None, alias="is")
-    new: int = 0
-    holds: Role | None = None
-    means: ExpressionText | None = None
-    stores: ExpressionText | None = None
-    when: ExpressionText | None = None
-    bits: tuple[BitsPart, ...] = ()
-    sum: SumKind | None = None
-
-    @model_validator(mode="after")
-    def _whole(self) -> FieldPart:
-        blocks = self.type in ("text", "bytes", "pad")
-        if self.type == "text" and (self.length is None) == (self.ends is None):
-            raise ValueError('a text field needs a length, or ends = "zero", "u8", "u16" or "u32"')
-        if self.type in ("bytes", "pad") and self.length is None:
-            raise ValueError(f"a field of type {self.type} needs a length")
-        if not blocks and (self.length is not None or self.ends is not None):
-            raise ValueError("a number has no length of its own")
-        if (self.bits or self.means or self.stores) and (blocks or self.type == "varint"):
-            raise ValueError("bits, means and stores belong to numbers")
-        if (self.holds in ("sum", "stored sum", "index sum", "file sum")) != (self.sum is not None):
-            raise ValueError(f"a field that holds a sum says which: sum = one of {', '.join(SUMS)}")
-        room = 8 * WIDTHS.get(self.type, 0)
-        for bits in self.bits:
-            if bits.first + bits.count > room:
-                raise ValueError(
-                    f"the bits {bits.name} end at bit {bits.first + bits.count}, and a {self.type} has {room}"
-                )
-        if self.sum is not None and self.sum_width != SUM_BYTES[self.sum]:
-            raise ValueError(f"a {self.sum} has {SUM_BYTES[self.sum]} bytes")
-        return self
-
-    @property
-    def sum_width(self) -> int:
-        return self.length if isinstance(self.length, int) else WIDTHS.get(self.type, 0)
-
-    @property
-    def width(self) -> int | None:
-        """Its bytes in the file, when they are always as many."""
-        if self.when or self.type in ("varint", "pad") or self.ends:
-            return None
-        if self.type in ("text", "bytes"):
-            return self.length if isinstance(self.length, int) else None
-        return WIDTHS[self.type]
-
-    @property
-    def roles(self) -> frozenset[str]:
-        """What it and its bits hold."""
-        return frozenset(holds for holds in (self.holds, *(bits.holds for bits in self.bits)) if holds)
-
-
-Fields = tuple[FieldPart, ...]
-
-
-def _unique(fields: Fields) -> Fields:
-    names = [name for field in fields for name in (field.name, *(bits.name for bits in field.bits))]
-    twice = next((name for name in names if names.count(name) > 1), None)
-    if twice:
-        raise ValueError(f"two fields are called {twice}")
-    held = [role for field in fields for role in field.roles]
-    twice = next((role for role in held if held.count(role) > 1), None)
-    if twice:
-        raise ValueError(f"two fields hold the {twice}")
-    return fields
-
-
-CheckedFields = Annotated[Fields, AfterValidator(_unique)]
-
-
-def held(fields: Fields) -> frozenset[str]:
-    """Every role that some fields hold."""
-    return frozenset[str]().union(*(field.roles for field in fields))
-
-
-def fixed_width(fields: Fields) -> int | None:
-    """The bytes of a record whose fields are always as wide, otherwise None."""
-    widths = [field.width for field in fields]
-    return None if None in widths else sum(width for width in widths if width is not None)
 
 
 class RecordPart(Part):
@@ -169,7 +49,7 @@ class RecordPart(Part):
 
     @model_validator(mode="after")
     def _head_roles(self) -> RecordPart:
-        _only(held(self.fields), set(_HEAD), "start or footer record")
+        _only(held(self.fields), set(HEAD_ROLES), "start or footer record")
         return self
 
 
@@ -375,7 +255,8 @@ class InsidePart(Part):
 
 
 class Layout(Part):
-    """One family of archive: `index` or `chain` says where its entries are."""
+    """One family of archive: `index` or `chain` says where its entries are; or a loose file that is one picture or sound,
+    which `single` describes."""
 
     furnel_layout: Literal[1]
     name: str = Field(pattern=r"^[a-z][a-z0-9-]*$")
@@ -392,11 +273,14 @@ class Layout(Part):
     chain: ChainPart | None = None
     inside: tuple[InsidePart, ...] = ()
     masks: tuple[MaskPart, ...] = ()
+    raw: tuple[RawPart, ...] = ()
+    single: RawPart | None = None
 
     @model_validator(mode="after")
     def _agrees(self) -> Layout:
-        if (self.index is None) == (self.chain is None):
-            raise ValueError("a layout has either an [index] or a [chain]")
+        if [self.index, self.chain, self.single].count(None) != 2:
+            raise ValueError("a layout has either an [index] or a [chain], or is a [single] file")
+        self._check_raw()
         if self.footer is not None and fixed_width(self.footer.fields) is None:
             raise ValueError("the footer is found from the file's end, so its fields need fixed lengths")
         if self.index is not None:
@@ -425,13 +309,25 @@ class Layout(Part):
     def footer_width(self) -> int:
         return (fixed_width(self.footer.fields) or 0) if self.footer is not None else 0
 
+    def _check_raw(self) -> None:
+        for part in (*self.raw, *((self.single,) if self.single is not None else ())):
+            part.check_told(self.told_roles)
+        if self.single is not None and (self.raw or self.whole or self.start or self.footer or self.masks):
+            raise ValueError("a [single] file has nothing around it: its fields are those of [single]")
+
+    @property
+    def told_roles(self) -> frozenset[str]:
+        """What of bare data the fields around it tell."""
+        around = (*self._row_fields(), self.entry.head)
+        return frozenset[str]().union(*(held(fields) for fields in around)) & set(RAW_ROLES)
+
     def _row_fields(self) -> tuple[Fields, ...]:
         return tuple(part.fields for part in (self.index, self.chain) if part is not None)
 
     def _check_index(self, index: IndexPart) -> None:
         roles = held(index.fields)
-        _only(roles, set(_ROW), "index")
-        _only(held(index.start), set(_HEAD), "index's start")
+        _only(roles, {*ROW_ROLES, *RAW_ROLES}, "index")
+        _only(held(index.start), set(HEAD_ROLES), "index's start")
         wanted = {"fields": "path", "table": None, "hash": "name hash", "numbers": None}[index.names]
         if index.last is not None and (
             fixed_width(index.fields) is None
@@ -489,7 +385,7 @@ class Layout(Part):
 
     def _check_chain(self, chain: ChainPart) -> None:
         roles = held(chain.fields)
-        _only(roles, {*_ROW, "tag"} - {"offset", "name offset"}, "chain")
+        _only(roles, {*ROW_ROLES, *RAW_ROLES, "tag"} - {"offset", "name offset"}, "chain")
         if not {"size", "stored size"} & roles:
             raise ValueError("a chain's fields hold the size or the stored size")
         if (chain.entries or chain.nests or chain.last) and "tag" not in roles:

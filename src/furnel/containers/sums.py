@@ -15,7 +15,8 @@ import xxhash
 from furnel.containers.container import Order
 
 if TYPE_CHECKING:
-    from furnel.containers.schema import FieldPart, NamesPart
+    from furnel.containers.fields import FieldPart
+    from furnel.containers.schema import NamesPart
 
 Hashes = npt.NDArray[np.uint64]
 

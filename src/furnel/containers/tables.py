@@ -9,6 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel.containers.container import Order
+from furnel.containers.fields import WIDTHS, FieldPart, Fields, fixed_width
 from furnel.containers.reader import RecordReader
 from furnel.containers.records import (
     MOST_RECORDS,
@@ -27,7 +28,6 @@ from furnel.containers.records import (
     too_large,
     write_record,
 )
-from furnel.containers.schema import WIDTHS, FieldPart, Fields, fixed_width
 from furnel.errors import FurnelError
 
 _WHAT = "Reading an archive"

@@ -57,15 +57,15 @@ def rewrite(
         _close(items)
 
 
-def create(
-    target: Path, layout: Layout, contents: Mapping[str, Content], progress: Progress, proof: Proof
-) -> None:
-    """A new archive; entries in the order of `contents`. `proof` reads it back before it takes its place."""
+def create(target: Path, layout: Layout, contents: Changes, progress: Progress, proof: Proof) -> None:
+    """A new archive; entries in the order of what `contents` adds. `proof` reads it back before it takes its place."""
     items: list[Item] = []
     try:
-        for path, content in steps(contents.items(), len(contents), progress, f"Packing {target.name}"):
+        for path, content in steps(
+            contents.add.items(), len(contents.add), progress, f"Packing {target.name}"
+        ):
             check_path(path, target)
-            items.append(_new_item(layout, path, content, {}, {}))
+            items.append(_new_item(layout, path, content, {}, {}, contents.facts.get(path, {})))
         _write(target, Plan(layout, items, list(items)), QUIET, proof)
     finally:
         _close(items)
@@ -95,28 +95,37 @@ def _changed_items(
             done += 1
             code = None if index.codes is None else int(index.codes[place])
             item.fresh = _packed(layout, changes.replace[path], code)
+            item.facts = changes.facts.get(path, {})
         elif path in changes.rename and layout.entry.head:
             item.fresh = _kept(source.view[start:end], index, place)
         else:
             item.span = (int(index.offsets[place]), end)
         if item.fresh is not None:
-            item.head = _entry_head(layout, head, item.path, item.fresh, index.head.scope)
+            item.head = _entry_head(layout, head, item.path, item.fresh, index.head.scope, item.facts)
         items.append(item)
     alike = Likeness(index.paths if changes.add else ())
     for path, content in changes.add.items():
         progress.report(done / count, f"Packing {path}")
         done += 1
         like = alike.most_like(path)
-        item = _new_item(layout, path, content, index.head.scope, spans[like][0] if like >= 0 else {})
+        known = spans[like][0] if like >= 0 else {}
+        item = _new_item(layout, path, content, index.head.scope, known, changes.facts.get(path, {}))
         item.like = like
         items.append(item)
     return items
 
 
-def _new_item(layout: Layout, path: str, content: Content, scope: Mapping[str, Any], like: Values) -> Item:
+def _new_item(
+    layout: Layout,
+    path: str,
+    content: Content,
+    scope: Mapping[str, Any],
+    like: Values,
+    facts: Mapping[str, int],
+) -> Item:
     """A new entry; what its head does not say comes from the head of an entry that it is like."""
     fresh = _packed(layout, content, None)
-    return Item(path, fresh=fresh, head=_entry_head(layout, like, path, fresh, scope))
+    return Item(path, fresh=fresh, head=_entry_head(layout, like, path, fresh, scope, facts), facts=facts)
 
 
 def _packed(layout: Layout, content: Content, code: int | None) -> Fresh:
@@ -130,7 +139,9 @@ def _kept(data: memoryview, index: Index, place: int) -> Fresh:
     return Fresh(io.BytesIO(data), len(data), int(index.sizes[place]), code, {})
 
 
-def _entry_head(layout: Layout, old: Values, path: str, fresh: Fresh, scope: Mapping[str, Any]) -> bytes:
+def _entry_head(
+    layout: Layout, old: Values, path: str, fresh: Fresh, scope: Mapping[str, Any], facts: Mapping[str, int]
+) -> bytes:
     """The record before an entry's data."""
     fields = layout.entry.head
     if not fields:
@@ -140,8 +151,8 @@ def _entry_head(layout: Layout, old: Values, path: str, fresh: Fresh, scope: Map
     records.mean(fields, values, "path", layout.names.raw(name), scope)
     if layout.names.hash is not None:
         records.mean(fields, values, "name hash", int(hash_names([name], layout.names)[0]), scope)
-    records.mean(fields, values, "size", fresh.size, scope)
-    records.mean(fields, values, "stored size", fresh.stored, scope)
+    for role, number in {**facts, "size": fresh.size, "stored size": fresh.stored}.items():
+        records.mean(fields, values, role, number, scope)
     if fresh.code is not None:
         records.mean(fields, values, "packing", fresh.code, scope)
     for part in fields:

@@ -13,6 +13,8 @@ from furnel.containers import (
     Container,
     Entry,
     InsidePart,
+    Undressing,
+    dress,
     layout_named,
     open_container,
     open_inside,
@@ -99,6 +101,13 @@ class Install:
             raise FurnelError("Rebuilding an archive", where=target, why="it is the game's own file")
         self._container(archive).rewrite(target, changes, progress)
 
+    def bare(self, archive: Archive, inner: str, content: bytes) -> tuple[str, bytes] | None:
+        """The path (in the game) and the bytes that the game itself has for an asset with this content, where it is bare data
+        that Furnel shows as a file; otherwise None. Raises FurnelError where a file cannot tell all of it."""
+        container = self._container(archive)
+        found = container.bare(inner, content) if isinstance(container, Undressing) else None
+        return (archive.prefix + found[0], found[1]) if found is not None else None
+
     def open_copy(self, archive: Archive, path: Path) -> Container:
         """Open a copy of one of the game's archives like the archive itself."""
         return self._open(archive, path)
@@ -147,6 +156,7 @@ class Install:
             ]
             layout = layout_named(rule.layout)
             opened = open_container(path, layout, known)
+        opened = dress(opened, rule.raw)
         inside = [InsidePart(files=files, layout=layout) for files, layout in rule.inside.items()]
         return open_inside(opened, inside)
 

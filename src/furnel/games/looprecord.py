@@ -9,7 +9,7 @@ from pydantic import field_validator
 
 from furnel.containers import records
 from furnel.containers.container import Order
-from furnel.containers.schema import FieldPart
+from furnel.containers.fields import FieldPart
 from furnel.errors import FurnelError
 from furnel.schema import Part, template
 

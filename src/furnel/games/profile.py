@@ -13,6 +13,7 @@ from typing import Annotated, Literal, get_args
 
 from pydantic import AfterValidator, Field, PrivateAttr, StringConstraints, field_validator
 
+from furnel.containers import RawPart
 from furnel.containers.sums import listed_names
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
@@ -46,14 +47,23 @@ Behaviour = Literal[
 class ArchiveRule(Part):
     """Which files of an install are archives, what layout they have and what goes before their inner paths.
 
-    `layout` is a layout's name, `zip` or `folder`; `{stem}` in `prefix` stands for the file's name without ending.
+    `layout` is a layout's name, `zip` or `folder`; `{stem}` in `prefix` stands for the file's name without ending. `raw` says
+    which entries are bare pixels or samples, and what they are.
     """
 
     files: GlobText
     layout: str
     prefix: Annotated[str, template("stem")] = ""
     inside: dict[str, str] = {}
+    raw: tuple[RawPart, ...] = ()
     carve: bool = False
+
+    @field_validator("raw")
+    @classmethod
+    def _tells_all(cls, raw: tuple[RawPart, ...]) -> tuple[RawPart, ...]:
+        for part in raw:
+            part.check_told(frozenset())
+        return raw
 
 
 class VersionRule(Part):

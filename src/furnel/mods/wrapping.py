@@ -5,7 +5,7 @@ from __future__ import annotations
 from fnmatch import fnmatchcase
 from pathlib import Path
 
-from furnel.atomic import write_text
+from furnel.atomic import write_bytes, write_text
 from furnel.containers import Changes, Container, Content, layout_named, open_container, write_archive
 from furnel.containers.sums import sum_of
 from furnel.errors import FurnelError
@@ -22,6 +22,8 @@ def wrap(space: Workspace, folder: Path, paths: list[str], progress: Progress = 
     Raises FurnelError when an archive cannot be made, or holds something else than what was put in.
     """
     rule = space.profile.mods
+    if rule.goes in ("loose", "archive"):
+        paths = [_bare(space, folder, path) for path in paths]
     if rule.goes == "loose":
         for pack in rule.packs:
             _pack(folder, pack, paths, progress)
@@ -40,6 +42,19 @@ def wrap(space: Workspace, folder: Path, paths: list[str], progress: Progress = 
     for path in paths:
         (folder / path).unlink()
         _drop_empty((folder / path).parent, folder)
+
+
+def _bare(space: Workspace, folder: Path, path: str) -> str:
+    """The path under which the game itself has an asset; what it has as bare pixels or samples is that again there."""
+    if not space.catalogue.has(path):
+        return path
+    asset, file = space.catalogue.get(path), folder / path
+    found = space.catalogue.install.bare(asset.archive, asset.inner, file.read_bytes())
+    if found is None:
+        return path
+    write_bytes(folder / found[0], found[1])
+    file.unlink()
+    return found[0]
 
 
 def _pack(folder: Path, pack: PackRule, paths: list[str], progress: Progress) -> None:
