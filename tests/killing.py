@@ -180,11 +180,55 @@ class Stories:
         install_mod(install, "evening-post", build(self.space).folder, over=True)
         return self._in_game(lambda: remove_mod(install, "evening-post"))
 
-    def _in_game(self, act: Callable[[], object]) -> tuple[int, list[str]]:
+    def install_in_place(self) -> tuple[int, list[str]]:
+        self._go_in_place()
+        return self._in_place()
+
+    def update_in_place(self) -> tuple[int, list[str]]:
+        from furnel.mods.build import build
+        from furnel.mods.deploy import install_mod
+
+        self._go_in_place()
+        install_mod(self.space.catalogue.install, "evening-post", build(self.space).folder)
+        return self._in_place()
+
+    def remove_in_place(self) -> tuple[int, list[str]]:
+        from furnel.mods.build import build
+        from furnel.mods.deploy import install_mod, remove_mod
+
+        self._go_in_place()
+        install = self.space.catalogue.install
+        install_mod(install, "evening-post", build(self.space).folder)
+        self._keep_only("bank0")
+        return self._in_game(lambda: remove_mod(install, "evening-post"), self.game / "data")
+
+    def _go_in_place(self) -> None:
+        install = self.space.catalogue.install
+        rule = install.profile.mods.model_copy(update={"goes": "in-place"})
+        install.profile = install.profile.model_copy(update={"mods": rule})
+        less = self.space.project.without_swap("rules/playlist.json")
+        self.space = self.space.with_project(less)
+        self.other = self.space.with_project(less.without_swap("bank0/012.wav"))
+
+    def _keep_only(self, *names: str) -> None:
+        """What nothing is done to would only be copied for every kill."""
+        for file in (self.game / "data").iterdir():
+            if file.is_file() and file.stem not in names:
+                file.unlink()
+
+    def _in_place(self) -> tuple[int, list[str]]:
+        from furnel.mods.build import build
+        from furnel.mods.deploy import install_mod
+
+        built, install = build(self.other).folder, self.space.catalogue.install
+        self._keep_only("bank0")
+        return self._in_game(lambda: install_mod(install, "evening-post", built), self.game / "data")
+
+    def _in_game(self, act: Callable[[], object], mods: Path | None = None) -> tuple[int, list[str]]:
         """Kill; the next start then finds the mods folder old or new, and a second try comes to the end."""
         from furnel.mods.deploy import recover
 
-        mods, state = self.game / "mods", self.folder / "state"
+        mods, state = mods or self.game / "mods", self.folder / "state"
         install, model, kept = (
             self.space.catalogue.install,
             self.folder / "mods-model",

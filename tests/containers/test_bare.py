@@ -189,8 +189,11 @@ def skin(mood: int, rows: list[list[int]], spare: int, behind: bytes = b"") -> b
     return b"SKIN" + struct.pack(">HHHH", mood, wide, len(rows), spare) + body + behind
 
 
-def test_a_loose_file_behind_a_header_is_a_picture_and_keeps_what_nobody_understands(tmp_path: Path) -> None:
-    layouts_folder().mkdir(parents=True, exist_ok=True)
+def test_a_loose_file_behind_a_header_is_a_picture_and_keeps_what_nobody_understands(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
+    layouts_folder().mkdir(parents=True)
     (layouts_folder() / "skin.toml").write_text(
         SKIN.replace("files =", 'byte-order = "big"\nfiles ='), "utf-8"
     )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shutil
 import time
 from collections.abc import Callable
 from pathlib import Path
@@ -35,8 +36,9 @@ from furnel.desktop.widgets.jobline import JobLine
 from furnel.images.picture import Picture
 from furnel.media import KINDS, MEDIA, PICTURE, Encode
 from furnel.mods.steps import STEP_TYPES, Parameter, Value
-from furnel.mods.workspace import Workspace
+from furnel.mods.workspace import Workspace, create_project
 from furnel.progress import Progress
+from tests.conftest import digest
 
 SETTINGS = [(step.id, setting) for step in STEP_TYPES.values() for setting in step.parameters]
 
@@ -215,6 +217,8 @@ def test_a_new_game_needs_a_name_a_place_for_mods_and_something_to_open(hands: H
     hands.window.pages.describe_game(game)
     hands.until(page.start.isEnabled, "the folder to be looked through")
     assert page.name.text() and "assets in" in page.said.text()
+    assert page.goes == "in-place" and not page.mods.isVisible()  # nobody said that the game knows of mods
+    page.go("mirror")
     for field in (page.name, page.mods):
         before = field.text()
         field.setText("  ")
@@ -226,6 +230,44 @@ def test_a_new_game_needs_a_name_a_place_for_mods_and_something_to_open(hands: H
     hands.window.pages.describe_game(empty)
     hands.settle()
     assert not page.start.isEnabled() and "work out one of its archives" in page.said.text()
+
+
+def test_a_game_that_knows_nothing_of_mods_gets_one_and_its_own_files_back(
+    hands: Hands, game: Path, sources: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "own-state"))
+    moss = tmp_path / "moss harbour"
+    shutil.copytree(game, moss, ignore=shutil.ignore_patterns("mods", "tarnlight.toml"))
+    before = digest(moss)
+    window = hands.window
+    session = window.session
+    window.pages.describe_game(moss)
+    hands.until(window.pages.new_game_page.start.isEnabled, "the folder to be looked through")
+    hands.click(window.pages.new_game_page.start)
+    hands.until(
+        lambda: session.catalogue is not None and session.catalogue.install.folder == moss, "the game to open"
+    )
+    hands.open(create_project(tmp_path / "own", "Evening Post", moss))
+    session.swaps.swap_with("bank0/000.wav", sources / "church_bell.mp3")
+    hands.settle()
+    session.swaps.fit_all(["bank0/000.wav"])
+    hands.settle()
+    window.run_command("build")
+    hands.until(lambda: session.builds.last is not None and not session.builds.stale, "the build")
+    window.run_command("install")
+    hands.until(lambda: session.game.presence == "built", "the install")
+    assert digest(moss) != before
+    hands.station(4)
+    shown = window.try_station.stack  # the station is made only now, and has the mod and the game in it
+    assert shown.height() == 2 * 46 and "game's own files" in shown.toolTip()
+    hands.key("Return", shown)
+    hands.settle()
+    assert (
+        session.game.presence == "built" and not (moss / "mods").exists()
+    )  # there is no order to switch it off in
+    window.run_command("remove")
+    hands.until(lambda: session.game.presence == "", "the removal")
+    assert digest(moss) == before
 
 
 def test_several_originals_are_swapped_as_one_change(hands: Hands, mod: Path, sources: Path) -> None:

@@ -54,7 +54,7 @@ def test_a_folder_is_surveyed_and_described_and_opened(unknown: Path) -> None:
     assert recognise(unknown).id == profile.id == "moss-harbour"
     install = Install(unknown)
     paths = {place.path for archive in install.archives for place in install.places(archive)}
-    assert {"bank0/000.wav", "extra/a/b.txt", "ensigns/small/fjell.tga", "rules/boats.toml"} <= paths
+    assert {"bank0/000.wav", "extra/a/b.txt", "data/ensigns/small/fjell.tga", "rules/boats.toml"} <= paths
     assert sum(path.startswith("figures/") for path in paths) == 16
     assert not any(path.startswith("music/") for path in paths)
     with pytest.raises(FurnelError, match="already"):

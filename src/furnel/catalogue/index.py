@@ -60,7 +60,7 @@ class Catalogue:
             known = dict(database.execute("SELECT path, stamp FROM archive"))
         for place, archive in enumerate(archives):
             check(progress, "Scanning the game")
-            stamp = f"{stamp_of(archive.path)} {rules}"
+            stamp = f"{stamp_of(self.install.own(archive.path) or archive.path)} {rules}"
             if known.get(str(archive.path), "") != stamp:
                 part = Part(progress, place / len(archives), (place + 1) / len(archives))
                 self._store(archive, stamp, self._scan(archive, part))

@@ -138,11 +138,18 @@ def carve(file: Path, folder: Path) -> int:
     "--mods", default="mods", show_default=True, help="The folder below the game's that mods go to."
 )
 @click.option("--version", default="1.0", show_default=True, help="The version that mods are made for.")
+@click.option(
+    "--goes",
+    type=click.Choice(["in-place", "mirror", "loose"]),
+    default="in-place",
+    show_default=True,
+    help="How mods reach the game: in the place of its own files, in a folder that has the same paths, or as loose files.",
+)
 @click.option("--keep", is_flag=True, help="Keep the profile, so that the game can be opened.")
-def describe(game: Path, name: str, mods: str, version: str, keep: bool) -> int:
+def describe(game: Path, name: str, mods: str, version: str, goes: str, keep: bool) -> int:
     """Look at an unknown GAME's folder and print a profile for it."""
     found = survey(game, Bar())
-    text = profile_text(found, name, mods, version)
+    text = profile_text(found, name, mods, version, goes=goes)
     if keep:
         echo(f"{keep_profile(text).name} is known now")
     else:

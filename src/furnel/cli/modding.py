@@ -16,7 +16,7 @@ from furnel.mods import additions
 from furnel.mods.build import build as build_mod
 from furnel.mods.build import examine_all, last_build, stale
 from furnel.mods.build import package as package_mod
-from furnel.mods.deploy import install_mod, remove_mod
+from furnel.mods.deploy import install_mod, installed_words, remove_mod
 from furnel.mods.outside import choose, choose_all, gathered, outside_files
 from furnel.mods.project import StepUse
 from furnel.mods.steps import Value, step_type
@@ -139,9 +139,10 @@ def build(project: Path, game: Path | None, anyway: bool) -> int:
 @OVER
 @GAME
 def install(project: Path, over: bool, game: Path | None) -> int:
-    """Put the built mod in the game's mods folder and switch it on."""
+    """Put the built mod in the game: in its mods folder, switched on, or where its profile says."""
     with opened(project, game) as space:
-        echo(install_mod(space.catalogue.install, space.project.mod.id, _built(space), Bar(), over))
+        install_mod(space.catalogue.install, space.project.mod.id, _built(space), Bar(), over)
+        echo(installed_words(space.catalogue.install, space.project.mod.id))
         return 0
 
 

@@ -41,7 +41,8 @@ class Remark:
 class Changes:
     """What a rewritten archive has otherwise: contents replaced and added by inner path, entries removed, renamed.
 
-    `facts` are what the archive's own fields have to say of replaced and added entries, by role.
+    `facts` are what the archive's own fields have to say of replaced and added entries, by role. Of a folder only what is
+    changed is written when it is `sparse`.
     """
 
     replace: Mapping[str, Content] = field(default_factory=dict)
@@ -49,6 +50,7 @@ class Changes:
     remove: frozenset[str] = frozenset()
     rename: Mapping[str, str] = field(default_factory=dict)
     facts: Mapping[str, Mapping[str, int]] = field(default_factory=dict)
+    sparse: bool = False
 
     def __bool__(self) -> bool:
         return bool(self.replace or self.add or self.remove or self.rename)

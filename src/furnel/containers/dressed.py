@@ -80,7 +80,7 @@ class Dressed:
             for old, new in changes.rename.items()
         }
         remove = frozenset(self._bare.get(path, (path, None))[0] for path in changes.remove)
-        self._outer.rewrite(target, Changes(replace, add, remove, rename, facts), progress)
+        self._outer.rewrite(target, Changes(replace, add, remove, rename, facts, changes.sparse), progress)
 
     def bare(self, path: str, content: bytes) -> tuple[str, bytes] | None:
         if path not in self._bare:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import shutil
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from pathlib import Path
 
 from furnel.atomic import replacing, write_bytes
@@ -16,49 +16,48 @@ _MAPPED_FROM = 16 << 20
 
 
 class Folder:
-    """Every regular file below a folder; links that lead out of it are left out."""
+    """Every regular file below a folder; links that lead out of it are left out. `own` gives the file to read for one that is
+    there, or None for one that does not belong to it."""
 
     kind = "folder"
 
-    def __init__(self, path: Path) -> None:
-        self.path = path
+    def __init__(self, path: Path, own: Callable[[Path], Path | None] = lambda file: file) -> None:
+        self.path, self._own = path, own
         root = path.resolve()
         self._files: dict[str, Path] = {}
         for file in sorted(path.rglob("*")):
-            if file.is_file() and file.resolve().is_relative_to(root):
+            if file.is_file() and file.resolve().is_relative_to(root) and own(file) is not None:
                 inner = file.relative_to(path).as_posix()
                 self._files[check_path(inner, path)] = file
 
     def entries(self) -> Sequence[Entry]:
-        return [Entry(inner, file.stat().st_size, file.stat().st_size) for inner, file in self._files.items()]
+        sizes = {inner: self._file(inner).stat().st_size for inner in self._files}
+        return [Entry(inner, size, size) for inner, size in sizes.items()]
 
     def read(self, path: str) -> bytes:
         return self.peek(path, -1)
 
     def view(self, path: str) -> bytes | memoryview:
-        if path not in self._files:
-            raise missing_entry(path, self.path)
-        if (
-            self._files[path].stat().st_size <= _MAPPED_FROM
-        ):  # a loose file may be saved over while it is looked at
+        file = self._file(path)
+        if file.stat().st_size <= _MAPPED_FROM:  # a loose file may be saved over while it is looked at
             return self.read(path)
-        return MappedFile(self._files[path], here_and_there=True).view
+        return MappedFile(file, here_and_there=True).view
 
     def peek(self, path: str, size: int) -> bytes:
-        if path not in self._files:
-            raise missing_entry(path, self.path)
+        file = self._file(path)
         try:
-            with self._files[path].open("rb") as stream:
+            with file.open("rb") as stream:
                 return stream.read(size)
         except OSError as error:
-            raise FurnelError("Reading a file", where=self._files[path], why=reason(error)) from error
+            raise FurnelError("Reading a file", where=file, why=reason(error)) from error
 
     def rewrite(self, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
         changes.check(self._files, self.path)
         kept: dict[str, Content] = {
-            changes.rename.get(inner, inner): changes.replace.get(inner, file)
-            for inner, file in self._files.items()
+            changes.rename.get(inner, inner): changes.replace.get(inner, self._file(inner))
+            for inner in self._files
             if inner not in changes.remove
+            and (not changes.sparse or inner in changes.replace or inner in changes.rename)
         }
         kept.update(changes.add)
         for inner, content in steps(kept.items(), len(kept), progress, f"Copying {self.path.name}"):
@@ -67,6 +66,12 @@ class Folder:
                     shutil.copyfileobj(stream, out, 1 << 20)
             else:
                 write_bytes(target / inner, content)
+
+    def _file(self, path: str) -> Path:
+        """The file that an entry is read from. Raises FurnelError when there is none."""
+        if path not in self._files:
+            raise missing_entry(path, self.path)
+        return self._own(self._files[path]) or self._files[path]
 
     def files(self) -> dict[str, Path]:
         """The file of every entry."""

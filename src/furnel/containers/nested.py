@@ -105,7 +105,9 @@ class Nested:
                     beside = archive.rsplit(".", 1)[0] + side.suffix
                     if side != file and any(entry.path == beside for entry in self._outer.entries()):
                         fresh_inner[beside] = side
-            whole = Changes({**own.replace, **fresh_inner}, own.add, own.remove, own.rename)
+            whole = Changes(
+                {**own.replace, **fresh_inner}, own.add, own.remove, own.rename, sparse=changes.sparse
+            )
             self._outer.rewrite(target, whole, progress)
 
     def _open(self, name: str, rule: InsidePart, open_inner: OpenInner) -> Container:

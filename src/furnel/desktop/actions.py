@@ -163,7 +163,7 @@ COMMANDS: tuple[Command, ...] = (
     ),
     Command("install", "Build", "Install", "Ctrl+I", "Put the build in the game's mods folder", doing.install, BUILT),
     Command(
-        "remove", "Build", "Remove from the game", "", "Bring the mods folder back as it was", doing.remove, INSTALLED
+        "remove", "Build", "Remove from the game", "", "Bring the game back as it was", doing.remove, INSTALLED
     ),
     Command(
         "start-game", "Try", "Start the game", "F5", "Start the game with your mods",

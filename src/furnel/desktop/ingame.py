@@ -17,7 +17,7 @@ from furnel.progress import Progress
 
 if TYPE_CHECKING:
     from furnel.desktop.session import Session
-    from furnel.mods.deploy import Presence
+    from furnel.mods.inplace import Presence
 
 Order = list[tuple[str, bool]]
 
@@ -59,6 +59,12 @@ class InGame(QObject):
         return self.presence in ("built", "other", "off")
 
     @property
+    def has_order(self) -> bool:
+        """Whether the open game has a load order, rather than mods in the place of its own files."""
+        catalogue = self._session.catalogue
+        return catalogue is None or catalogue.install.profile.mods.has_order
+
+    @property
     def can_start(self) -> bool:
         """Whether the open game's profile says how it is started."""
         catalogue = self._session.catalogue
@@ -73,8 +79,8 @@ class InGame(QObject):
         install, mod = space.catalogue.install, space.project.mod.id
 
         def work(progress: Progress) -> str:
-            target = mods.deploy.install_mod(install, mod, built.folder, progress, over)
-            return f"Installed as {target.relative_to(install.folder)} in {install.profile.name}"
+            mods.deploy.install_mod(install, mod, built.folder, progress, over)
+            return mods.deploy.installed_words(install, mod)
 
         self._do("Installing", work)
 
@@ -100,6 +106,8 @@ class InGame(QObject):
 
     def set_order(self, order: Order) -> None:
         """Write another load order; one change for the undo of the Try station."""
+        if not self.has_order:
+            return
         before = [(mod.id, mod.on) for mod in self.stack]
         if self._session.catalogue is not None and before != order:
             self.orders.push(OrderChange(_order_words(before, order, self.stack), before, order))

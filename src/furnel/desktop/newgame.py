@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
     QLineEdit,
+    QRadioButton,
     QVBoxLayout,
     QWidget,
 )
@@ -33,6 +34,23 @@ _TITLES = {
     "unknown": ("Unknown", "click one to work it out on the archive bench"),
     "side": ("Beside archives", "indexes and checksums, opened with their archives"),
 }
+
+
+_WAYS = {
+    "in-place": (
+        "In the place of its files",
+        "The game knows nothing of mods: changed files stand in the place of its own, which Furnel keeps and brings back.",
+    ),
+    "mirror": (
+        "In a folder that mirrors them",
+        "The game looks into another folder first, for files under the same paths as its own.",
+    ),
+    "loose": (
+        "As loose files in a mods folder",
+        "The game has a mods folder: each mod is a folder in it, with its files under their inner paths and a load order.",
+    ),
+}
+"""How mods reach a game: what that is called, and what it means."""
 
 
 class _Sightings(QWidget):
@@ -146,6 +164,14 @@ class NewGamePage(Page):
             part.setToolTip(words)
             part.setAccessibleName(words)
             part.textChanged.connect(lambda _: self._weigh())
+        self.goes = "in-place"
+        self._goes_words = label(_WAYS[self.goes][1], "caption")
+        self._goes_words.setWordWrap(True)
+        self._ways = {way: QRadioButton(words) for way, (words, _) in _WAYS.items()}
+        for way, choice in self._ways.items():
+            choice.setChecked(way == self.goes)
+            choice.setToolTip(_WAYS[way][1])
+            choice.clicked.connect(lambda _, way=way: self.go(way))
         self.start = button("Start", "Keep the description and open the game", "next")
         self._other, self._back = (
             button("Another folder…", "Look at another folder"),
@@ -168,15 +194,25 @@ class NewGamePage(Page):
         side = QVBoxLayout(panel)
         side.setContentsMargins(18, 20, 18, 16)
         side.setSpacing(8)
+        self._home = QWidget()
+        home = QHBoxLayout(self._home)
+        home.setContentsMargins(0, 2, 0, 0)
+        home.addWidget(label("Their folder", "caption"))
+        home.addWidget(self.mods, 1)
         grid = QGridLayout()
         grid.setVerticalSpacing(8)
-        for place, (words, field) in enumerate(
-            (("Name", self.name), ("Mods go to", self.mods), ("Version", self.version))
-        ):
+        for place, (words, field) in enumerate((("Name", self.name), ("Version", self.version))):
             grid.addWidget(label(words, "caption"), place, 0)
             grid.addWidget(field, place, 1)
         side.addWidget(label("THE GAME", "section"))
         side.addLayout(grid)
+        side.addSpacing(14)
+        side.addWidget(label("HOW MODS REACH IT", "section"))
+        for part in self._ways.values():
+            side.addWidget(part)
+        side.addWidget(self._goes_words)
+        side.addWidget(self._home)
+        side.addSpacing(14)
         note = label(
             "Roles, names and how mods are built can be added to the profile later; docs/profiles.md says how.",
             "caption",
@@ -195,6 +231,14 @@ class NewGamePage(Page):
         whole.setSpacing(0)
         whole.addLayout(left, 1)
         whole.addWidget(panel)
+
+    def go(self, way: str) -> None:
+        """Say how mods reach the game."""
+        self.goes = way
+        for other, part in self._ways.items():
+            part.setChecked(other == way)
+        self._goes_words.setText(_WAYS[way][1])
+        self._weigh()
 
     def ask(self) -> bool:
         """Ask for the game's folder; False when none was chosen."""
@@ -228,6 +272,7 @@ class NewGamePage(Page):
     def _weigh(self) -> None:
         found = self._survey
         ready = False
+        self._home.setVisible(self.goes != "in-place")
         if found is not None:
             wanted = [one for one in found.sightings if one.assets and one.path not in self.list.left_out]
             assets = sum(one.assets for one in wanted)
@@ -236,7 +281,8 @@ class NewGamePage(Page):
                 if wanted
                 else "Nothing here opens yet: work out one of its archives, then look again"
             )
-            ready = bool(wanted) and bool(self.name.text().strip()) and bool(self.mods.text().strip())
+            ready = bool(wanted) and bool(self.name.text().strip())
+            ready = ready and (self.goes == "in-place" or bool(self.mods.text().strip()))
         self.start.setEnabled(ready)
 
     def _start(self) -> None:
@@ -248,7 +294,7 @@ class NewGamePage(Page):
             self.mods.text().strip(),
             self.version.text().strip() or "1.0",
         )
-        left_out = frozenset(self.list.left_out)
+        left_out, goes = frozenset(self.list.left_out), self.goes
 
         def done(profile: Profile) -> None:
             self._session.tell(
@@ -259,7 +305,7 @@ class NewGamePage(Page):
 
         self._session.jobs.start(
             f"Describing {name}",
-            lambda _: keep_profile(profile_text(found, name, mods, version, left_out)),
+            lambda _: keep_profile(profile_text(found, name, mods, version, left_out, goes)),
             done,
             lane="write",
         )

@@ -138,8 +138,11 @@ def profile_text(
     mods: str = "mods",
     version: str = "1.0",
     leave_out: frozenset[str] = frozenset(),
+    goes: str = "in-place",
 ) -> str:
-    """A profile's TOML for a surveyed game; `leave_out` are sightings (by path) that are not wanted."""
+    """A profile's TOML for a surveyed game; `leave_out` are sightings (by path) that are not wanted, `goes` says how mods reach
+    the game: `in-place`, as a `mirror` of its paths in the folder `mods`, or as `loose` files in a folder of their own
+    there."""
     wanted = [
         one
         for one in found.sightings
@@ -160,14 +163,15 @@ def profile_text(
         stem = Path(one.path).stem if stems[Path(one.path).stem] == 1 else one.path.replace("/", ".")
         if one.standing == "carved":
             lines.append("carve = true")
-        lines.append(f"prefix = {_quoted(f'{stem}/')}")
-    lines += [
-        "",
-        "[mods]",
-        f"folder = {_quoted(mods)}",
-        'about = "mod.toml"',
-        f"order = {_quoted(f'{mods}/order.toml')}",
-    ]
+        if one.standing == "loose":
+            lines.append(f"prefix = {_quoted(f'{one.path}/')}")
+        else:
+            lines += [f"prefix = {_quoted(f'{stem}/')}", "apart = true"]
+    lines += ["", "[mods]", f"goes = {_quoted(goes)}"]
+    if goes != "in-place":
+        lines.append(f"folder = {_quoted(mods)}")
+    if goes == "loose":
+        lines += ['about = "mod.toml"', f"order = {_quoted(f'{mods}/order.toml')}"]
     lines.append(f"game-version = {_quoted(version)}")
     return "\n".join(lines) + "\n"
 

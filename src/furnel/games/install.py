@@ -21,6 +21,7 @@ from furnel.containers import (
 )
 from furnel.containers.folder import Folder
 from furnel.errors import FurnelError
+from furnel.games.originals import own_file
 from furnel.games.profile import ArchiveRule, Profile, recognise
 from furnel.progress import QUIET, Progress
 
@@ -120,6 +121,14 @@ class Install:
         """The file with the load order. Raises FurnelError when it leads out of the game's folder."""
         return self._own(self.profile.mods.order)
 
+    def mods_root(self) -> Path:
+        """The folder below which a mod's files go by themselves, where mods have no folders of their own."""
+        return self.folder if self.profile.mods.goes == "in-place" else self.mods_folder()
+
+    def own(self, file: Path) -> Path | None:
+        """The game's own file for one in its folder: itself, the one kept while a mod stands there, or None if it has none."""
+        return file if self.profile.mods.has_order else own_file(self.folder, file)
+
     def _own(self, inside: str) -> Path:
         path = self.folder / inside
         if not path.resolve().is_relative_to(self.folder) or path.resolve() == self.folder:
@@ -139,7 +148,7 @@ class Install:
     def _container(self, archive: Archive) -> Container:
         with self._lock:
             if archive.path not in self._opened:
-                self._opened[archive.path] = self._open(archive, archive.path)
+                self._opened[archive.path] = self._open(archive, self.own(archive.path) or archive.path)
             return self._opened[archive.path]
 
     def _open(self, archive: Archive, path: Path) -> Container:
@@ -147,7 +156,7 @@ class Install:
         if rule.carve:
             return Carved(path)
         if rule.layout == "folder":
-            opened: Container = Folder(path)
+            opened: Container = Folder(path, self.own)
         else:
             if self._names is None:
                 self._names = self.profile.known_names(self.version)
@@ -172,6 +181,8 @@ class Install:
                     remedy="The install is incomplete: let the game repair it",
                 )
             for path in found:
+                if path.is_file() and self.own(path) is None:  # a mod's own
+                    continue
                 if known.setdefault(path, rule) is not rule:
                     raise FurnelError(
                         "Opening a game", where=path,

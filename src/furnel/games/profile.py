@@ -11,7 +11,7 @@ from importlib.resources.abc import Traversable
 from pathlib import Path
 from typing import Annotated, Literal, get_args
 
-from pydantic import AfterValidator, Field, PrivateAttr, StringConstraints, field_validator
+from pydantic import AfterValidator, Field, PrivateAttr, StringConstraints, field_validator, model_validator
 
 from furnel.containers import RawPart
 from furnel.containers.sums import listed_names
@@ -48,7 +48,8 @@ class ArchiveRule(Part):
     """Which files of an install are archives, what layout they have and what goes before their inner paths.
 
     `layout` is a layout's name, `zip` or `folder`; `{stem}` in `prefix` stands for the file's name without ending. `raw` says
-    which entries are bare pixels or samples, and what they are.
+    which entries are bare pixels or samples, and what they are. A prefix that only tells archives `apart` in Furnel is no part
+    of the paths in a mod.
     """
 
     files: GlobText
@@ -57,6 +58,7 @@ class ArchiveRule(Part):
     inside: dict[str, str] = {}
     raw: tuple[RawPart, ...] = ()
     carve: bool = False
+    apart: bool = False
 
     @field_validator("raw")
     @classmethod
@@ -213,20 +215,35 @@ class ModRule(Part):
     """Where mods go: a folder each, with a file about the mod, and one file with the load order.
 
     `goes` says how: `loose` files under their inner paths; one `archive` of its own with the same inner paths (`archive` is
-    its name, `{id}` the mod's, and `layout` its kind); or `rebuilt` copies of the archives that hold the originals.
+    its name, `{id}` the mod's, and `layout` its kind); or `rebuilt` copies of the archives that hold the originals. Where a
+    game knows nothing of mods they go `in-place` of its own files, which are kept, or into a folder that is the `mirror` of
+    the game's own; there is no file about the mod then, and no load order.
     `about-file` and `order-file` say how the two files are written, `packs` which loose files go into archives.
     """
 
-    folder: InsidePath
-    about: InsidePath
-    order: InsidePath
-    game_version: str
+    folder: InsidePath = "mods"
+    about: InsidePath = "mod.toml"
+    order: InsidePath = "mods/order.toml"
+    game_version: str = ""
     about_file: AboutFile = AboutFile()
     order_file: OrderFile = OrderFile()
-    goes: Literal["loose", "archive", "rebuilt"] = "loose"
+    goes: Literal["loose", "archive", "rebuilt", "in-place", "mirror"] = "loose"
     archive: Annotated[str, template("id"), AfterValidator(_file_name)] = "{id}.zip"
     layout: str = "zip"
     packs: tuple[PackRule, ...] = ()
+
+    @property
+    def has_order(self) -> bool:
+        """Whether mods have folders of their own and a load order, rather than the places of the game's own files."""
+        return self.goes not in ("in-place", "mirror")
+
+    @model_validator(mode="after")
+    def _says_where(self) -> ModRule:
+        wanted = {"folder", "about", "order", "game_version"} if self.has_order else {"folder"}
+        missing = sorted(wanted - self.model_fields_set)
+        if missing and self.goes != "in-place":
+            raise ValueError(f"mods that go {self.goes} need {missing[0].replace('_', '-')}")
+        return self
 
 
 class EventsRule(Part):

@@ -9,6 +9,7 @@ from furnel.atomic import write_text
 from furnel.errors import FurnelError, reason
 from furnel.games.install import Install
 from furnel.games.modfiles import OrderFile
+from furnel.games.originals import all_placed
 from furnel.games.profile import ModRule
 
 WHAT = "Reading the load order"
@@ -35,8 +36,14 @@ class Clash:
 
 
 def read_stack(install: Install) -> list[InstalledMod]:
-    """The installed mods in load order; mods that the order does not know come last, switched off."""
+    """The installed mods in load order; mods that the order does not know come last, switched off. Without a load order, those
+    that Furnel put in the place of the game's files."""
     rule = install.profile.mods
+    if not rule.has_order:
+        return [
+            InstalledMod(one.mod, one.name, one.version, True, tuple(one.files))
+            for one in all_placed(install.folder)
+        ]
     order = read_order(install.order_file(), rule.order_file)
     folder = install.mods_folder()
     present = (

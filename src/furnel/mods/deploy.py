@@ -17,10 +17,12 @@ from furnel.digests import tree_digest
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.games import Install, read_order, write_order
+from furnel.games.originals import read_placed
+from furnel.mods.inplace import Presence, install_files, presence_of, recover_files, remove_files
 from furnel.progress import QUIET, Progress, check
+from furnel.words import count
 
 Phase = Literal["installing", "installed", "removing"]
-Presence = Literal["", "built", "other", "off", "foreign"]
 WHAT = "Installing the mod"
 
 
@@ -57,6 +59,8 @@ def install_mod(
     """
     if not build.is_dir():
         raise FurnelError(WHAT, where=build, why="it is not built yet", remedy="Build it first")
+    if not install.profile.mods.has_order:
+        return install_files(install, mod, build, progress, over)
     recover(install)
     order_file, target, keep = _order(install), install.mods_folder() / mod, _keep(install, mod)
     journal = _read(keep)
@@ -99,6 +103,18 @@ def install_mod(
     return target
 
 
+def installed_words(install: Install, mod: str) -> str:
+    """Where an installed mod is, in a sentence."""
+    name = install.profile.name
+    if install.profile.mods.has_order:
+        return f"Installed as {install.profile.mods.folder}/{mod} in {name}"
+    placed = read_placed(install.folder, mod)
+    number = count(len(placed.files) if placed is not None else 0, "file")
+    if install.profile.mods.goes == "mirror":
+        return f"Installed: {number} in {install.profile.mods.folder} of {name}"
+    return f"Installed in the place of {number} of {name}; the game's own are kept, and come back with Remove"
+
+
 def foreign_folder(install: Install, mod: str) -> str:
     """Why what lies in the mod's place in the game is not what Furnel put there; nothing when it is, or when nothing is."""
     return _look_at(install, mod)[0]
@@ -107,6 +123,8 @@ def foreign_folder(install: Install, mod: str) -> str:
 def presence(install: Install, mod: str, built: Path | None) -> tuple[Presence, str]:
     """How a mod is in the game, read from the game's own folder: not at all (empty), as it is `built`, as something `other`
     that Furnel put there, `off`, or `foreign`: something that Furnel did not put there. With the last one, why."""
+    if not install.profile.mods.has_order:
+        return presence_of(install, mod, built)
     foreign, tree = _look_at(install, mod)
     if foreign:
         return "foreign", foreign
@@ -137,6 +155,8 @@ def remove_mod(install: Install, mod: str, over: bool = False) -> str:
 
     What somebody else changed in its folder since is only dropped when `over` says so.
     """
+    if not install.profile.mods.has_order:
+        return remove_files(install, mod, over)
     recover(install)
     keep = _keep(install, mod)
     journal = _read(keep)
@@ -169,6 +189,9 @@ def remove_mod(install: Install, mod: str, over: bool = False) -> str:
 
 def recover(install: Install) -> list[str]:
     """Bring interrupted installs and removals of this game to an end; the mods that were concerned."""
+    recover_files(install)
+    if not install.profile.mods.has_order:
+        return []
     folder = installs_folder() / _mark(install)
     done = []
     _sweep(install)

@@ -5,11 +5,13 @@ from __future__ import annotations
 from fnmatch import fnmatchcase
 from pathlib import Path
 
-from furnel.atomic import write_bytes, write_text
+from furnel.atomic import scratch_in, write_bytes, write_text
 from furnel.containers import Changes, Container, Content, layout_named, open_container, write_archive
 from furnel.containers.sums import sum_of
 from furnel.errors import FurnelError
+from furnel.games import Archive
 from furnel.games.profile import PackRule
+from furnel.mods.inplace import ORIGINALS, originals_text
 from furnel.mods.workspace import Workspace
 from furnel.progress import QUIET, Part, Progress
 
@@ -21,40 +23,54 @@ def wrap(space: Workspace, folder: Path, paths: list[str], progress: Progress = 
 
     Raises FurnelError when an archive cannot be made, or holds something else than what was put in.
     """
-    rule = space.profile.mods
+    rule, given = space.profile.mods, paths
     if rule.goes in ("loose", "archive"):
-        paths = [_bare(space, folder, path) for path in paths]
+        paths = _as_the_game_has_them(space, folder, paths)
     if rule.goes == "loose":
         for pack in rule.packs:
             _pack(folder, pack, paths, progress)
-        return
-    if not paths:
-        return
-    if rule.goes == "archive":
+    elif rule.goes == "archive" and paths:
         target = folder / rule.archive.replace("{id}", space.project.mod.id)
         layout = layout_named(rule.layout)
         contents: dict[str, Content] = {path: folder / path for path in paths}
         write_archive(target, contents, layout, progress)
         made = open_container(target, layout, paths)
         _compare(made, {path: folder / path for path in paths}, target)
-    else:
+        for path in paths:
+            (folder / path).unlink()
+    elif rule.goes != "archive":
         _rebuild(space, folder, paths, progress)
-    for path in paths:
-        (folder / path).unlink()
+    for path in given:
         _drop_empty((folder / path).parent, folder)
+    if not rule.has_order:
+        write_text(folder / ORIGINALS, originals_text(space.catalogue.install, folder))
 
 
-def _bare(space: Workspace, folder: Path, path: str) -> str:
-    """The path under which the game itself has an asset; what it has as bare pixels or samples is that again there."""
-    if not space.catalogue.has(path):
-        return path
-    asset, file = space.catalogue.get(path), folder / path
-    found = space.catalogue.install.bare(asset.archive, asset.inner, file.read_bytes())
-    if found is None:
-        return path
-    write_bytes(folder / found[0], found[1])
-    file.unlink()
-    return found[0]
+def _as_the_game_has_them(space: Workspace, folder: Path, paths: list[str]) -> list[str]:
+    """The paths under which the game itself has its assets, without what only tells archives apart; bare pixels or samples are
+    that again there."""
+    taken: dict[str, str] = {}
+    with scratch_in(folder.parent) as scratch:
+        for number, path in enumerate(paths):
+            (folder / path).rename(scratch / f"{number}.part")
+        for number, path in enumerate(paths):
+            file, there = scratch / f"{number}.part", path
+            if space.catalogue.has(path):
+                asset = space.catalogue.get(path)
+                found = space.catalogue.install.bare(asset.archive, asset.inner, file.read_bytes())
+                if found is not None:
+                    there = found[0]
+                    write_bytes(file, found[1])
+                there = there.removeprefix(asset.archive.prefix) if asset.archive.rule.apart else there
+            if there in taken:
+                raise FurnelError(
+                    WHAT, where=path, why=f"it would be the same file in the mod as {taken[there]}: {there}",
+                    remedy="Keep one of the two, or let mods go another way (goes in the profile's [mods])",
+                )  # fmt: skip
+            taken[there] = path
+            (folder / there).parent.mkdir(parents=True, exist_ok=True)
+            file.rename(folder / there)
+    return list(taken)
 
 
 def _pack(folder: Path, pack: PackRule, paths: list[str], progress: Progress) -> None:
@@ -78,24 +94,37 @@ def _pack(folder: Path, pack: PackRule, paths: list[str], progress: Progress) ->
 
 
 def _rebuild(space: Workspace, folder: Path, paths: list[str], progress: Progress) -> None:
-    """A copy of every archive that holds one of the originals, with the mod's contents in their place."""
+    """A copy of every archive that holds one of the originals, with the mod's contents in their place; of folders only the
+    files that are changed."""
     install = space.catalogue.install
-    by_archive: dict[Path, dict[str, Content]] = {}
-    for path in paths:
-        if not space.catalogue.has(path):
-            raise FurnelError(
-                WHAT, where=path, why="no archive of the game holds it, so that there is none to rebuild",
-                remedy="Remove the swap, or give it another original",
-            )  # fmt: skip
-        asset = space.catalogue.get(path)
-        by_archive.setdefault(asset.archive.path, {})[asset.inner] = folder / path
+    by_archive: dict[Path, tuple[dict[str, Content], dict[str, Content]]] = {}
     archives = {archive.path: archive for archive in install.archives}
-    for number, (file, contents) in enumerate(by_archive.items()):
-        part = Part(progress, number / len(by_archive), (number + 1) / len(by_archive))
-        target = folder / file.relative_to(install.folder)
-        install.rewrite(archives[file], target, Changes(contents), part)
-        made = install.open_copy(archives[file], target)
-        _compare(made, contents, target)
+    with scratch_in(folder.parent) as scratch:
+        for number, path in enumerate(paths):
+            content = scratch / f"{number}.part"
+            (folder / path).rename(content)  # what is made may go where it lay
+            known = space.catalogue.has(path)
+            archive = space.catalogue.get(path).archive if known else _home(space, path)
+            replaced, added = by_archive.setdefault(archive.path, ({}, {}))
+            inner = space.catalogue.get(path).inner if known else path.removeprefix(archive.prefix)
+            (replaced if known else added)[inner] = content
+        for number, (file, (replaced, added)) in enumerate(by_archive.items()):
+            part = Part(progress, number / len(by_archive), (number + 1) / len(by_archive))
+            target = folder / file.relative_to(install.folder)
+            install.rewrite(archives[file], target, Changes(replaced, added, sparse=True), part)
+            _compare(install.open_copy(archives[file], target), {**replaced, **added}, target)
+
+
+def _home(space: Workspace, path: str) -> Archive:
+    """The archive that a new asset goes into: the one with others of its folder."""
+    around = path.rpartition("/")[0]
+    for other in space.catalogue.assets.paths:
+        if other.rpartition("/")[0] == around:
+            return space.catalogue.get(other).archive
+    raise FurnelError(
+        WHAT, where=path, why="no archive of the game has anything in its folder, so that there is none to put it into",
+        remedy="Give it a path beside others of its kind, or remove the swap",
+    )  # fmt: skip
 
 
 def _compare(made: Container, contents: dict[str, Path] | dict[str, Content], where: Path) -> None:
@@ -115,6 +144,6 @@ def _compare(made: Container, contents: dict[str, Path] | dict[str, Content], wh
 
 
 def _drop_empty(folder: Path, top: Path) -> None:
-    while folder != top and not any(folder.iterdir()):
+    while folder != top and folder.is_dir() and not any(folder.iterdir()):
         folder.rmdir()
         folder = folder.parent

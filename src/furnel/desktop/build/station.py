@@ -85,7 +85,7 @@ class BuildStation(QWidget):
         self._build = button("Build", with_key("Write the mod and read it back", "build"), "next")
         self._install = button("Install", with_key("Put the build in the game's mods folder", "install"))
         self._package = button("Package", "Make one ZIP to share")
-        self._remove = button("Remove", "Bring the mods folder back as it was")
+        self._remove = button("Remove", "Bring the game back as it was")
         self.anyway = QCheckBox("Build even what breaks")
         self.anyway.setToolTip("To see for yourself what the game says")
         for part, name in (

@@ -11,6 +11,8 @@ from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import elided
 
 _ROW = 46
+_ORDERED = "Drag to change the order, or Alt+Up and Alt+Down; Enter switches a mod on or off"
+_IN_PLACE = "These mods stand in the place of the game's own files; Remove brings those back"
 
 
 class StackView(QWidget):
@@ -24,12 +26,14 @@ class StackView(QWidget):
         self._at = 0.0
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setAccessibleName("Load order")
-        self.setToolTip("Drag to change the order, or Alt+Up and Alt+Down; Enter switches a mod on or off")
         session.game.changed.connect(self._renew)
         session.opened.connect(self._renew)
         look.changed.connect(self.update)
+        self._renew()
 
     def _renew(self) -> None:
+        ordered = self._session.game.has_order
+        self.setToolTip(_ORDERED if ordered else _IN_PLACE)
         self.setFixedHeight((len(self._session.game.stack) + 1) * _ROW)
         self._row = max(0, min(self._row, len(self._session.game.stack) - 1))
         self.update()
@@ -78,7 +82,7 @@ class StackView(QWidget):
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
         painter.drawText(QPointF(12, y + 36), detail)
-        if on is None:
+        if on is None or not self._session.game.has_order:
             return
         painter.setPen(QPen(look.colour("hairline-strong"), 1))
         painter.setBrush(look.colour("hairline-strong" if on else "sunken"))
@@ -99,7 +103,7 @@ class StackView(QWidget):
         self._row = row
         if event.position().x() > self.width() - 46:
             self._switch(row)
-        else:
+        elif self._session.game.has_order:
             self._drag, self._at = row, event.position().y()
         self.update()
 
