@@ -107,7 +107,9 @@ class Chained:
 
     def _raw(self, chunk: Chunk) -> memoryview:
         """A chunk's data as it is under its mask."""
-        return memoryview(unmasked(self._main.view[chunk.start : chunk.end], self.layout.masks, "entry"))
+        return memoryview(
+            unmasked(self._main.view[chunk.start : chunk.end], self.layout.masks, "entry", self._head.scope)
+        )
 
     def _chunk(self, path: str) -> Chunk:
         if path not in self._entries:

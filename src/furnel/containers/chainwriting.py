@@ -172,7 +172,7 @@ class ChainWriter:
         fields = self._chain.fields
         values = dict(old.values) if old else self._values(tag)
         code = records.meaning(fields, values, "packing", self._scope) if old else None
-        fresh = packed(content, self._layout, None if code is None else int(code), fields)
+        fresh = packed(content, self._layout, None if code is None else int(code), fields, self._scope)
         made.append(fresh)
         if fresh.code is not None:
             records.mean(fields, values, "packing", fresh.code, self._scope)

@@ -14,7 +14,7 @@ from furnel.schema import OneOf, Part
 
 WIDTHS = {"u8": 1, "u16": 2, "u24": 3, "u32": 4, "u64": 8, "i8": 1, "i16": 2, "i32": 4, "i64": 8}
 """The numbers that fields can be, and their bytes."""
-FIELDS = (*WIDTHS, "varint", "text", "bytes", "pad")
+FIELDS = (*WIDTHS, "varint", "digits", "text", "bytes", "pad")
 SUM_BYTES = {name: kind.width for name, kind in SUMS.items()}
 
 SumKind = Annotated[str, OneOf(SUMS)]
@@ -61,14 +61,16 @@ class BitsPart(Part):
 class FieldPart(Part):
     """One field of a record.
 
-    A number; `text` (a fixed or worked-out `length` padded with zeros, or ending as `ends` says: at a zero byte, or told by
-    a number before it); `bytes` of a length; `pad` up to a multiple of `length` from the record's beginning.
+    A number, also as `digits` (as many as `length` says, in a `base`); `text` (a fixed or worked-out `length` padded with
+    zeros, or ending as `ends` says: at a zero byte, or told by a number before it); `bytes` of a length; `pad` up to a multiple
+    of `length` from the record's beginning.
     """
 
     name: FieldName
     type: FieldType
     length: Annotated[int, Field(ge=1, le=65536)] | ExpressionText | None = None
     ends: Ending | None = None
+    base: Literal[8, 10, 16] = 10
     order: Order | None = None
     value: str | int | tuple[Annotated[int, Field(ge=0, le=255)], ...] | None = Field(None, alias="is")
     new: int = 0
@@ -86,9 +88,11 @@ class FieldPart(Part):
             raise ValueError('a text field needs a length, or ends = "zero", "u8", "u16" or "u32"')
         if self.type in ("bytes", "pad") and self.length is None:
             raise ValueError(f"a field of type {self.type} needs a length")
-        if not blocks and (self.length is not None or self.ends is not None):
+        if self.type == "digits" and not isinstance(self.length, int):
+            raise ValueError("a field of digits needs a length: how many there are")
+        if self.type != "digits" and not blocks and (self.length is not None or self.ends is not None):
             raise ValueError("a number has no length of its own")
-        if (self.bits or self.means or self.stores) and (blocks or self.type == "varint"):
+        if (self.bits or self.means or self.stores) and (blocks or self.type in ("varint", "digits")):
             raise ValueError("bits, means and stores belong to numbers")
         if (self.holds in ("sum", "stored sum", "index sum", "file sum")) != (self.sum is not None):
             raise ValueError(f"a field that holds a sum says which: sum = one of {', '.join(SUMS)}")
@@ -103,6 +107,11 @@ class FieldPart(Part):
         return self
 
     @property
+    def is_number(self) -> bool:
+        """Whether it is a number, in whatever form."""
+        return self.type in WIDTHS or self.type in ("varint", "digits")
+
+    @property
     def sum_width(self) -> int:
         return self.length if isinstance(self.length, int) else WIDTHS.get(self.type, 0)
 
@@ -111,7 +120,7 @@ class FieldPart(Part):
         """Its bytes in the file, when they are always as many."""
         if self.when or self.type in ("varint", "pad") or self.ends:
             return None
-        if self.type in ("text", "bytes"):
+        if self.type in ("text", "bytes", "digits"):
             return self.length if isinstance(self.length, int) else None
         return WIDTHS[self.type]
 

@@ -5,12 +5,13 @@ from __future__ import annotations
 import contextlib
 import io
 import tempfile
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from pathlib import Path
 from typing import BinaryIO, cast
 
 from furnel.containers.container import Content, Order
+from furnel.containers.expressions import Number
 from furnel.containers.fields import Fields, SumKind
 from furnel.containers.masks import mask_stream
 from furnel.containers.packing import pack_stream
@@ -41,8 +42,11 @@ class Fresh:
         self.stream.close()
 
 
-def packed(content: Content, layout: Layout, code: int | None, fields: Fields) -> Fresh:
-    """Content as the layout packs it, with the sums that `fields` hold; `code` is the packing's number that the entry had."""
+def packed(
+    content: Content, layout: Layout, code: int | None, fields: Fields, scope: Mapping[str, Number]
+) -> Fresh:
+    """Content as the layout packs it, with the sums that `fields` hold; `code` is the packing's number that the entry had,
+    `scope` are the archive's numbers that masks may depend on."""
     with _opened(content) as source:
         size = source.seek(0, 2)
         code, packing = choose_packing(layout, code, size)
@@ -62,7 +66,7 @@ def packed(content: Content, layout: Layout, code: int | None, fields: Fields) -
             if part.holds in ("sum", "stored sum") and part.sum is not None:
                 stream = source if part.holds == "sum" else out
                 sums[part.holds] = _summed(stream, part.sum, part.order or layout.byte_order)
-        mask_stream(out, layout.masks, "entry")
+        mask_stream(out, layout.masks, "entry", scope)
     return Fresh(out, stored, size, code, sums)
 
 

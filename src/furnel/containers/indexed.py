@@ -67,7 +67,7 @@ class Indexed:
         place = self._place(path)
         raw, where = self._raw(place), f"{self.path}, {path}"
         self._check_side(place, raw, where)
-        raw = memoryview(unmasked(raw, self.layout.masks, "entry"))
+        raw = memoryview(unmasked(raw, self.layout.masks, "entry", self._index.head.scope))
         values = self._index.table.row(int(self._index.rows[place])) if self._has_sums else {}
         packing, size = self._packing(place), self._sizes[place]
         return content(self.layout, self._part.fields, values, raw, packing, size, where)
@@ -76,13 +76,13 @@ class Indexed:
         place = self._place(path)
         if self._packing(place) != "none":
             return self.read(path)
-        raw = memoryview(unmasked(self._raw(place), self.layout.masks, "entry"))
+        raw = memoryview(unmasked(self._raw(place), self.layout.masks, "entry", self._index.head.scope))
         return without_padding(self.layout, raw, "none", self._sizes[place])
 
     def peek(self, path: str, size: int) -> bytes:
         place = self._place(path)
         packing = self._packing(place) if self._index.codes is not None else self.layout.entry.packed
-        raw = memoryview(unmasked(self._raw(place), self.layout.masks, "entry"))
+        raw = memoryview(unmasked(self._raw(place), self.layout.masks, "entry", self._index.head.scope))
         raw = without_padding(self.layout, raw, packing, self._sizes[place])
         return beginning(raw, packing, size, self._sizes[place], self.path)
 

@@ -67,6 +67,12 @@ class _Plain(PackingType):
     def unpack(self, data: Data, most: int) -> bytes:
         return bytes(data)
 
+    def pieces(self, data: memoryview, consumed: list[int] | None = None) -> Iterator[bytes]:
+        for at in range(0, len(data), _PIECE):
+            yield bytes(data[at : at + _PIECE])
+        if consumed is not None:
+            consumed.append(len(data))
+
 
 class _Zlib(PackingType):
     """Deflate (RFC 1951), in zlib's wrapping (RFC 1950)."""

@@ -72,6 +72,7 @@ class Plan:
     start: bytes = b""
     footer: bytes = b""
     pad: int = 0
+    still: bool = False  # what nobody changed keeps its place, what has grown or is new goes to the end
     longer: int = 0
     total: int = 0
 
@@ -112,7 +113,12 @@ def place_all(plan: Plan) -> None:
     """Find places that agree with each other: a packed index changes its length with the numbers in it.
 
     Where they do not settle, room is left behind the index; where offsets count from its end, it is packed longer instead.
+    Nothing that can stay moves where the layout says so, or where there are bytes that nobody explains.
     """
+    plan.still = _may_stay(plan)
+    if plan.still and _settle_still(plan):
+        return
+    plan.still = False
     for plan.longer in range(_LENGTHS):
         if _settle(plan):
             return
@@ -144,6 +150,51 @@ def _settle(plan: Plan) -> bool:
             return True
         room = need if turn < 4 else least + turn - 4 if relative else most
     return False
+
+
+def _may_stay(plan: Plan) -> bool:
+    """Whether untouched entries are to keep their places: by the layout, or because bytes lie around that nobody explains."""
+    part, index = plan.layout.entry, plan.layout.index
+    if (
+        plan.index is None
+        or index is None
+        or not (index.tells_places and index.tells_sizes)
+        or part.moves is True
+    ):
+        return False
+    lead = b"" if index.in_front else plan.lead
+    strange = bool(plan.gaps) or any(any(piece) for piece in (lead, plan.between, plan.tail))
+    return strange or part.moves is False
+
+
+def _settle_still(plan: Plan) -> bool:
+    """Places where nothing that nobody changed moves; False where the index has no room for that."""
+    old, index, align = plan.index, plan.layout.index, plan.layout.entry.align
+    assert old is not None and index is not None
+    plan.data_start, end = old.data_start, old.data_end
+    kept = {item.span for item in plan.items if item.span is not None}
+    for item in plan.order:
+        place = item.old
+        start = int(old.offsets[place]) if place >= 0 else -1
+        item.shared = False
+        alone = place >= 0 and (start, plan.ends[place]) not in kept
+        if item.span is not None or (alone and item.length(plan.padded) <= plan.ends[place] - start):
+            item.offset = start
+        else:
+            item.offset = end + -end % align
+            end = item.offset + item.length(plan.padded)
+    plan.data_end = end + (-end % align if plan.layout.entry.pad_last else 0)
+    plan.index_at = old.index_at if index.in_front else plan.data_end if index.behind else 0
+    for _ in range(_ROUNDS):
+        before = plan.raw, plan.names
+        _write_records(plan)
+        if before == (plan.raw, plan.names):
+            break
+    room = max(old.data_start - old.index_at, 0)
+    plan.pad = room - len(plan.raw) - len(plan.names) if index.in_front else 0
+    head = len(plan.start) + len(plan.lead)
+    starts = head == (old.index_at if index.in_front else old.data_start)
+    return plan.pad >= 0 and starts and (not plan.between or plan.pad == len(plan.between))
 
 
 def _place_data(plan: Plan) -> None:
@@ -204,7 +255,7 @@ def _write_records(plan: Plan) -> None:
         if old is not None and plain == old.plain:
             plan.raw = old.raw
         else:
-            plan.raw = masked(pack(plain, index.packed, plan.longer), layout.masks, "index")
+            plan.raw = masked(pack(plain, index.packed, plan.longer), layout.masks, "index", head.scope)
         plan.names = names
         fresh = dict(facts)
         fresh["index size"], fresh["index stored size"] = len(plain), len(plan.raw)
@@ -247,10 +298,15 @@ def _set_heads(layout: Layout, head: Head, facts: Mapping[str, int]) -> None:
 
 def _names_bytes(items: list[Item], layout: Layout) -> tuple[bytes, list[int]]:
     """The name table of some entries, and where each name begins in it."""
-    out, places = bytearray(), []
+    out, places, before = bytearray(), [], b""
+    share = WIDTHS[layout.names.shares] if layout.names.shares else 0
     for item in items:
         places.append(len(out))
         raw = layout.names.raw(item.path.removeprefix(layout.entry.prefix))
+        if share:
+            same = min(_shared(before, raw), (1 << 8 * share) - 1)
+            before, raw = raw, raw[same:]
+            out += same.to_bytes(share, layout.byte_order)
         if layout.names.ends == "zero":
             out += raw + b"\0"
         else:
@@ -261,6 +317,12 @@ def _names_bytes(items: list[Item], layout: Layout) -> tuple[bytes, list[int]]:
                 )
             out += len(raw).to_bytes(width, layout.byte_order) + raw
     return bytes(out), places
+
+
+def _shared(before: bytes, name: bytes) -> int:
+    """With how many bytes of the one before a name begins."""
+    pairs = zip(before, name, strict=False)
+    return next((at for at, (one, other) in enumerate(pairs) if one != other), min(len(before), len(name)))
 
 
 def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
@@ -292,7 +354,7 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
         "names offset" in held(part.fields) for part in (layout.start, layout.footer) if part is not None
     )
     if index.names == "table" and own_block:
-        block = masked(pack(names, layout.names.packed), layout.masks, "names")
+        block = masked(pack(names, layout.names.packed), layout.masks, "names", head.scope)
         return plain, block, len(block)
     return plain + names, b"", len(names)
 

@@ -238,7 +238,7 @@ def _index_bytes(
             remedy="The archive is cut short or described by the wrong layout",
         )
     raw = view[at : at + stored]
-    clear = memoryview(unmasked(raw, layout.masks, "index"))
+    clear = memoryview(unmasked(raw, layout.masks, "index", head.scope))
     if index.packed == "none":
         return at, raw, clear
     where = f"{side.name}, index"
@@ -264,7 +264,7 @@ def _names_block(
             _WHAT, where=where, why=f"they should lie at byte {at}, outside the file", remedy=_DAMAGED
         )
     end = at + (size if size is not None else _MOST_INDEX)
-    raw = memoryview(unmasked(source.view[at:end], layout.masks, "names"))
+    raw = memoryview(unmasked(source.view[at:end], layout.masks, "names", head.scope))
     if layout.names.packed == "none":
         return bytes(raw), 0
     return unpack_any(raw, layout.names.packed, _MOST_INDEX, where), 0
@@ -420,10 +420,13 @@ def _table_names(
     offsets = table.meaning("name offset", head.scope)
     ends = layout.names.ends
     if offsets is None:
-        found, at = [], 0
+        found, at, before = [], 0, b""
+        share = WIDTHS[layout.names.shares] if layout.names.shares else 0
         for _ in range(len(rows)):
-            text, at = name_at(names, at, ends, layout, where)
-            found.append(text)
+            shared = int.from_bytes(names[at : at + share], layout.byte_order)
+            text, at = name_at(names, at + share, ends, layout, where)
+            before = before[:shared] + text
+            found.append(before)
         return layout.names.texts(found, where)
     places = _column(offsets, rows, "name offset", where).tolist()
     return layout.names.texts([name_at(names, place, ends, layout, where)[0] for place in places], where)

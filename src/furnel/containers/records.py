@@ -171,6 +171,9 @@ def read_field(
     """The value of a field at byte `at` in a record that begins at `begin`, and where the field ends."""
     if field.type == "varint":
         return _read_varint(field, data, at, where)
+    if field.type == "digits":
+        end = _end(field, at, field.width or 0, data, where)
+        return digits_in(bytes(data[at:end]), field, where), end
     if field.type in WIDTHS:
         end = _end(field, at, WIDTHS[field.type], data, where)
         return int.from_bytes(data[at:end], order, signed=field.type[0] == "i"), end
@@ -205,6 +208,8 @@ def _field_bytes(field: FieldPart, value: int | bytes, order: Order, scope: Scop
     if isinstance(value, int):
         if field.type == "varint":
             return _varint(field, value)
+        if field.type == "digits":
+            return digits_of(value, field)
         try:
             return value.to_bytes(WIDTHS[field.type], order, signed=field.type[0] == "i")
         except OverflowError as error:
@@ -223,6 +228,31 @@ def _field_bytes(field: FieldPart, value: int | bytes, order: Order, scope: Scop
     if len(value) > room:
         raise no_room(field, value, room)
     return value.ljust(room, b"\0")
+
+
+_DIGITS = {8: "o", 10: "d", 16: "x"}
+
+
+def digits_in(raw: bytes, field: FieldPart, where: object) -> int:
+    """The number that some digits say, with spaces or zero bytes around them; none at all are 0."""
+    text = raw.strip(b"\0 ").decode("latin-1")
+    try:
+        if not text.isalnum() and text:
+            raise ValueError
+        return int(text or "0", field.base)
+    except ValueError as error:
+        raise FurnelError(
+            _WHAT, where=where, why=f"the field “{field.name}” has {text[:20]!r}, which is no number in base {field.base}",
+            remedy=_CUT,
+        ) from error  # fmt: skip
+
+
+def digits_of(value: int, field: FieldPart) -> bytes:
+    """A number as digits, with zeros before it."""
+    text = f"{value:0{field.width}{_DIGITS[field.base]}}"
+    if value < 0 or len(text) > (field.width or 0):
+        raise too_large(field, value)
+    return text.encode()
 
 
 def _varint(field: FieldPart, value: int) -> bytes:
@@ -288,7 +318,7 @@ def no_room(field: FieldPart, value: bytes, room: int) -> FurnelError:
 
 def constant(field: FieldPart, room: int) -> int | bytes:
     """What stands in a field that nobody filled: its constant, its `new` number, or zeros."""
-    if field.type in WIDTHS or field.type == "varint":
+    if field.is_number:
         return field.value if isinstance(field.value, int) else field.new
     if isinstance(field.value, str):
         return field.value.encode("utf-8").ljust(room, b"\0")

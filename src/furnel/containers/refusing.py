@@ -93,15 +93,19 @@ def _check_unknown_places(plan: Plan) -> None:
         return
     rest = [plan.lead, plan.between, plan.tail, *(bytes(source.view[a:b]) for a, b in plan.gaps.values())]
     rest = [piece for piece in rest if len(piece) >= 8 and any(piece)]
-    stays = len(plan.items) == len(old.paths) and all(
-        item.old >= 0 and item.offset == int(old.offsets[item.old])
+    here = {
+        item.old for item in plan.items
+        if item.old >= 0 and item.offset == int(old.offsets[item.old])
         and (item.fresh is None or item.fresh.stored == int(old.stored[item.old]))
-        for item in plan.items
-    )  # fmt: skip
+    }  # fmt: skip
+    stays = len(here) == len(plan.items) == len(old.paths)
     wanted = np.unique(old.offsets[old.offsets >= _LEAST_TOLD])
     if not rest or stays or len(wanted) < 2:
         return
     found = {place for piece in rest for place in _numbers_in(piece, wanted)}
+    moved = {int(old.offsets[place]) for place in range(len(old.paths)) if place not in here}
+    if plan.still and not found & moved:
+        return
     if len(found) >= 2 and len(found) * 2 >= len(wanted):
         raise FurnelError(
             WRITING, where=source.name,

@@ -35,9 +35,7 @@ from furnel.schema import OneOf, Part, parse_toml, template
 WHAT = "Reading a layout"
 
 Packing = Annotated[str, OneOf(PACKINGS)]
-StreamPacking = Annotated[
-    str, OneOf(name for name, kind in PACKINGS.items() if kind.damage and kind.tells_end)
-]
+StreamPacking = Annotated[str, OneOf(name for name, kind in PACKINGS.items() if kind.tells_end)]
 HashKind = Annotated[str, OneOf(HASHES)]
 Suffix = Annotated[str, Field(pattern=r"^\.[A-Za-z0-9_-]{1,16}$")]
 
@@ -110,11 +108,14 @@ def _is_steady(letter: str, encoding: str) -> bool:
 
 class NamesPart(Part):
     """How names are written, and how their hashes are made when there is only that, or that too. `drop` stands before every
-    name in the archive and is no part of its path."""
+    name in the archive and is no part of its path; its letters may be `reversed`. Where a name of a name table `shares` letters
+    with the one before it, a number before each says how many bytes they are."""
 
     encoding: Annotated[str, AfterValidator(_is_encoding)] = "utf-8"
     slash: Literal["/", "\\"] = "/"
     drop: Annotated[str, Field(max_length=64)] = ""
+    reversed: bool = False
+    shares: Literal["u8", "u16"] | None = None
     ends: Ending = "zero"
     packed: Packing = "none"
     hash: HashKind | None = None
@@ -135,7 +136,8 @@ class NamesPart(Part):
     def raw(self, name: str) -> bytes:
         """A name (a path without the entries' prefix) as the archive has it. Raises FurnelError where it cannot."""
         try:
-            return (self.drop + name.replace("/", self.slash)).encode(self.encoding)
+            spelled = self.drop + name.replace("/", self.slash)
+            return (spelled[::-1] if self.reversed else spelled).encode(self.encoding)
         except UnicodeEncodeError as error:
             raise FurnelError(
                 "Writing an archive", where=name, why=f"{name[error.start]!r} cannot be written in {self.encoding.upper()}",
@@ -144,7 +146,7 @@ class NamesPart(Part):
 
     def texts(self, raws: Sequence[object], where: object) -> Sequence[str]:
         """Many names; as `text` for each of them."""
-        if self.letter_width == 1 and not self.drop:
+        if self.letter_width == 1 and not self.drop and not self.reversed:
             cut = [raw.partition(b"\0")[0] if isinstance(raw, bytes) else b"" for raw in raws]
             with contextlib.suppress(UnicodeDecodeError):  # told properly below
                 found = b"\0".join(cut).decode(self.encoding).replace(self.slash, "/").split("\0")
@@ -169,6 +171,7 @@ class NamesPart(Part):
             raise FurnelError(
                 "Reading an archive", where=where, why=f"a name in its index is not {self.encoding.upper()}"
             ) from error
+        found = found[::-1] if self.reversed else found
         if not found.startswith(self.drop):
             raise FurnelError(
                 "Reading an archive", where=where, why=f"the name {found!r} does not begin with {self.drop!r}",
@@ -178,7 +181,8 @@ class NamesPart(Part):
 
 
 class EntryPart(Part):
-    """How the entries' bytes are stored."""
+    """How the entries' bytes are stored. What nobody changed keeps its place when the archive is written where nothing `moves`,
+    or where nobody says and there are bytes that nobody explains."""
 
     packed: Packing = "none"
     packings: dict[int, Packing] = {}
@@ -186,18 +190,21 @@ class EntryPart(Part):
     align: int = Field(1, ge=1, le=1 << 20)
     fill: int = Field(0, ge=0, le=255)
     pad_last: bool = False
+    moves: bool | None = None
     prefix: str = ""
     head: CheckedFields = ()
 
 
 class MaskPart(Part):
-    """A mask over the bytes of a part as they are stored: each `entry`, the `index`, a name table of its own (`names`).
+    """A mask over the bytes of a part as they are stored: the `whole` file behind the record that stays plain, each `entry`,
+    the `index`, a name table of its own (`names`).
 
-    `key` are bytes that repeat from the part's beginning (hexadecimal digits), or `value` is an expression over the `position`;
-    the mask is put on `by` exclusive-or (`xor`) or addition (`add`). Sums are of what is under it.
+    `key` are bytes that repeat from the part's beginning (hexadecimal digits), or `value` is an expression over the `position`,
+    the part's `size` and those numbers of the start that always stay as they are; the mask is put on `by` exclusive-or (`xor`)
+    or addition (`add`). Sums are of what is under it.
     """
 
-    on: Literal["entry", "index", "names"]
+    on: Literal["whole", "entry", "index", "names"]
     by: Literal["xor", "add"] = "xor"
     key: Annotated[str, Field(pattern=r"^([0-9a-fA-F]{2}){0,4096}$")] = ""
     value: ExpressionText | None = None
@@ -206,8 +213,6 @@ class MaskPart(Part):
     def _has_one(self) -> MaskPart:
         if (not self.key) == (self.value is None):
             raise ValueError("a mask has a key of bytes, or a value for each position")
-        if self.value is not None and expression(self.value).names - {"position"}:
-            raise ValueError("a mask's value is worked out from the position alone")
         return self
 
 
@@ -300,10 +305,37 @@ class Layout(Part):
             raise ValueError(
                 f"a zero byte ends no name in {self.names.encoding}: names in a table need a length before them"
             )
+        if self.names.shares and (
+            self.index is None or self.index.names != "table" or self._tells_name_places(self.index)
+        ):
+            raise ValueError(
+                "names that share letters lie one after the other in a table, without fields that tell their places"
+            )
+        self._check_masks()
         told = self.entry.packing or any("packing" in held(fields) for fields in self._row_fields())
         if told and not self.entry.packings:
             raise ValueError("a field holds the packing: [entry] packings says which number means which")
         return self
+
+    def _tells_name_places(self, index: IndexPart) -> bool:
+        return "name offset" in held(index.fields)
+
+    def _check_masks(self) -> None:
+        start = self.start.fields if self.start is not None else ()
+        steady = {part.name for part in start if not part.roles and not part.bits and part.is_number}
+        for mask in self.masks:
+            known = {"position", "size", *(steady if mask.on in ("entry", "index", "names") else ())}
+            if mask.value is not None and (wrong := sorted(expression(mask.value).names - known)):
+                raise ValueError(
+                    f"the mask on {mask.on} cannot depend on {wrong[0]}: it knows {', '.join(sorted(known))}"
+                )
+        masked = any(mask.on == "whole" for mask in self.masks)
+        if masked and self.whole is None:
+            raise ValueError(
+                'a mask on the whole file goes with [whole] (packed = "none" where it is not packed)'
+            )
+        if self.whole is not None and self.whole.packed == "none" and not masked:
+            raise ValueError("[whole] packs the file or has a mask")
 
     @property
     def footer_width(self) -> int:

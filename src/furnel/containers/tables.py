@@ -17,6 +17,8 @@ from furnel.containers.records import (
     Trace,
     Values,
     constant,
+    digits_in,
+    digits_of,
     mean,
     meaning,
     no_room,
@@ -79,6 +81,9 @@ class Table:
             column = rows[field.name]
             if field.type == "u24":
                 column = _from_three(column, field.order or order)
+            if field.type == "digits":
+                told = [digits_in(raw, field, where) for raw in column.tolist()]
+                column = np.array(told, np.int64)
             if field.value is not None:
                 _check_constants(field, column, at, width, where)
             if column.dtype.kind == "V":
@@ -104,7 +109,7 @@ class Table:
             if at == begin:
                 raise FurnelError(_WHAT, where=where, why="its records have no bytes at all")
             rows.append(values)
-        left_out = {part.name: 0 if part.type in WIDTHS or part.type == "varint" else b"" for part in fields}
+        left_out = {part.name: 0 if part.is_number else b"" for part in fields}
         every = {name: [row.get(name, empty) for row in rows] for name, empty in left_out.items()}
         return cls.of_columns(fields, order, every), at
 
@@ -113,7 +118,7 @@ class Table:
         """A table of fields that were read one by one."""
         columns: dict[str, Any] = {}
         for field in fields:
-            number, found = field.type in WIDTHS or field.type == "varint", every[field.name]
+            number, found = field.is_number, every[field.name]
             far = number and max(found, default=0) >> 63 > 0  # type: ignore[operator,type-var]
             if far and (field.roles or field.bits or field.means) and _number_type(field) is not np.uint64:
                 raise too_far(field, _WHAT)
@@ -158,6 +163,10 @@ class Table:
             column = self.columns[field.name]
             if field.type in ("text", "bytes"):
                 rows[field.name] = _blocks(field, column)
+                continue
+            if field.type == "digits":
+                column = [digits_of(value, field) for value in column.tolist()]
+                rows[field.name] = np.array(column, f"V{field.width}")
                 continue
             for bits in field.bits:
                 column = put_bits(column, bits, self.columns[bits.name])

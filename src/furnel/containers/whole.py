@@ -12,6 +12,7 @@ from furnel.atomic import replacing, scratch_in
 from furnel.containers import records
 from furnel.containers.container import Changes, Container, Entry
 from furnel.containers.mapped import MappedFile, Source, Written
+from furnel.containers.masks import mask_stream, unmasked
 from furnel.containers.packing import PACKINGS, pack_stream
 from furnel.containers.records import Values
 from furnel.containers.schema import Layout, WholePart
@@ -48,7 +49,7 @@ class Whole:
             folder = self._scratch.enter_context(scratch_in(Path(tempfile.gettempdir())))
             plain = folder / path.name
             with plain.open("wb") as out:
-                end = _unpack(self._outer, start, self._part, out, path, told)
+                end = _unpack(self._outer, start, layout, out, path, told)
             self._behind = bytes(self._outer.view[end:])
             if told is not None and told != plain.stat().st_size:
                 raise FurnelError(
@@ -112,6 +113,7 @@ def write_whole(target: Path, layout: Layout, plain: Path, old: Values, behind: 
         head = records.write_record(part.fields, values, layout.byte_order, {})
         out.write(head)
         pack_stream(source, out, part.packed)
+        mask_stream(out, layout.masks, "whole", {}, len(head))
         end = out.tell()
         out.write(behind)
         records.mean(part.fields, values, "file size", out.tell(), {})
@@ -120,7 +122,7 @@ def write_whole(target: Path, layout: Layout, plain: Path, old: Values, behind: 
         source.seek(0)
         written = Written(out, target)
         try:
-            if _unpack(written, len(head), part, _Same(source), target, size) != end or source.read(1):
+            if _unpack(written, len(head), layout, _Same(source), target, size) != end or source.read(1):
                 raise ValueError
         except (FurnelError, ValueError) as error:
             raise FurnelError(
@@ -146,11 +148,12 @@ class _Same:
 
 
 def _unpack(
-    source: Source, start: int, part: WholePart, out: BinaryIO | _Same, where: Path, told: int | None
+    source: Source, start: int, layout: Layout, out: BinaryIO | _Same, where: Path, told: int | None
 ) -> int:
     """Piece by piece, refusing what cannot be honest: more than its stored bytes can hold, more than it says. Where the packed
     data ends."""
-    kind = PACKINGS[part.packed]
+    assert layout.whole is not None
+    kind = PACKINGS[layout.whole.packed]
     most = min(_MOST, (len(source.view) - start) * kind.most_ratio + 64)
     if told is not None and told > most:
         raise FurnelError(
@@ -161,10 +164,11 @@ def _unpack(
     most = most if told is None else told
     written, consumed = 0, list[int]()
     try:
-        for piece in kind.pieces(source.view[start:], consumed):
+        clear = memoryview(unmasked(source.view[start:], layout.masks, "whole", {}))
+        for piece in kind.pieces(clear, consumed):
             written += out.write(piece)
             if written > most:
                 raise FurnelError(_WHAT, where=where, why=f"it unpacks to more than {most} bytes")
         return start + consumed[0]
     except kind.damage as error:
-        raise FurnelError(_WHAT, where=where, why=f"the {part.packed} data is damaged ({error})") from error
+        raise FurnelError(_WHAT, where=where, why=f"the {kind.name} data is damaged ({error})") from error

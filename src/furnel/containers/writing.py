@@ -60,12 +60,13 @@ def rewrite(
 def create(target: Path, layout: Layout, contents: Changes, progress: Progress, proof: Proof) -> None:
     """A new archive; entries in the order of what `contents` adds. `proof` reads it back before it takes its place."""
     items: list[Item] = []
+    scope = records.numbers_in(records.defaults(layout.start.fields if layout.start else ()))
     try:
         for path, content in steps(
             contents.add.items(), len(contents.add), progress, f"Packing {target.name}"
         ):
             check_path(path, target)
-            items.append(_new_item(layout, path, content, {}, {}, contents.facts.get(path, {})))
+            items.append(_new_item(layout, path, content, scope, {}, contents.facts.get(path, {})))
         _write(target, Plan(layout, items, list(items)), QUIET, proof)
     finally:
         _close(items)
@@ -94,7 +95,7 @@ def _changed_items(
             progress.report(done / count, f"Packing {path}")
             done += 1
             code = None if index.codes is None else int(index.codes[place])
-            item.fresh = _packed(layout, changes.replace[path], code)
+            item.fresh = _packed(layout, changes.replace[path], code, index.head.scope)
             item.facts = changes.facts.get(path, {})
         elif path in changes.rename and layout.entry.head:
             item.fresh = _kept(source.view[start:end], index, place)
@@ -124,13 +125,13 @@ def _new_item(
     facts: Mapping[str, int],
 ) -> Item:
     """A new entry; what its head does not say comes from the head of an entry that it is like."""
-    fresh = _packed(layout, content, None)
+    fresh = _packed(layout, content, None, scope)
     return Item(path, fresh=fresh, head=_entry_head(layout, like, path, fresh, scope, facts), facts=facts)
 
 
-def _packed(layout: Layout, content: Content, code: int | None) -> Fresh:
+def _packed(layout: Layout, content: Content, code: int | None, scope: Mapping[str, Any]) -> Fresh:
     assert layout.index is not None
-    return packed(content, layout, code, (*layout.index.fields, *layout.entry.head))
+    return packed(content, layout, code, (*layout.index.fields, *layout.entry.head), scope)
 
 
 def _kept(data: memoryview, index: Index, place: int) -> Fresh:
@@ -219,6 +220,10 @@ def _write_main(plan: Plan, out: BinaryIO, progress: Progress) -> None:
     if index.in_front:
         out.write(plan.raw + plan.names + (plan.between or bytes(plan.pad)))
     fill = bytes([layout.entry.fill])
+    if plan.still:
+        _write_still(plan, out, fill, progress)
+        _write_behind(plan, out, fill)
+        return
     for item in steps(plan.order, len(plan.order), progress, "Writing the archive"):
         if item.shared:
             continue
@@ -232,6 +237,37 @@ def _write_main(plan: Plan, out: BinaryIO, progress: Progress) -> None:
             item.fresh.copy(out)
     if plan.tail and not tail_is_padding(plan):
         out.write(plan.tail)
+    _write_behind(plan, out, fill)
+
+
+def _write_still(plan: Plan, out: BinaryIO, fill: bytes, progress: Progress) -> None:
+    """The data as it lies in the old archive, with changed entries in their places or behind everything."""
+    old, source = plan.index, plan.source
+    assert old is not None and source is not None
+    source.copy(old.data_start, old.data_end, out)
+    kept = {item.span for item in plan.items if item.span is not None}
+    spans = [(int(old.offsets[place]), end) for place, end in enumerate(plan.ends)]
+    stay = {item.old for item in plan.items if item.span is not None}
+    for place, (start, end) in enumerate(spans):  # what was removed or has moved leaves nothing of itself
+        if place not in stay and (start, end) not in kept:
+            out.seek(start)
+            out.write(fill * (end - start))
+    out.seek(0, os.SEEK_END)
+    fresh = [item for item in plan.order if item.fresh is not None]
+    for item in steps(fresh, len(fresh), progress, "Writing the archive"):
+        assert item.fresh is not None
+        out.write(fill * (item.offset - out.tell()))
+        out.seek(item.offset)
+        out.write(item.head)
+        item.fresh.copy(out)
+        out.seek(0, os.SEEK_END)
+
+
+def _write_behind(plan: Plan, out: BinaryIO, fill: bytes) -> None:
+    """Everything behind the data."""
+    layout = plan.layout
+    index = layout.index
+    assert index is not None
     out.write(fill * (plan.data_end - out.tell()))
     if index.behind:
         out.write(plan.raw + plan.names)
