@@ -22,16 +22,17 @@ FieldType = Annotated[str, OneOf(FIELDS)]
 Ending = Literal["zero", "u8", "u16", "u32"]
 
 HEAD_ROLES = (
-    "entry count", "index offset", "index size", "index stored size", "index sum", "names offset", "names size",
+    "entry count", "folder count", "index offset", "index size", "index stored size", "index sum", "names offset", "names size",
     "data offset", "data size", "file size", "file sum",
 )  # fmt: skip
 ROW_ROLES = (
-    "path", "name offset", "name hash", "offset", "size", "stored size", "packing", "sum", "stored sum",
+    "path", "name offset", "name hash", "offset", "size", "stored size", "packing", "sum", "stored sum", "folder",
 )  # fmt: skip
+FOLDER_ROLES = ("path", "parent", "first entry", "entries", "folders")
 RAW_ROLES = (
     "width", "height", "depth", "levels", "pixel format", "rate", "channels", "sample format", "frames",
 )  # fmt: skip
-Role = Annotated[str, OneOf((*HEAD_ROLES, *ROW_ROLES, *RAW_ROLES, "tag"))]
+Role = Annotated[str, OneOf(dict.fromkeys((*HEAD_ROLES, *ROW_ROLES, *FOLDER_ROLES, *RAW_ROLES, "tag")))]
 
 
 def _is_expression(text: str) -> str:

@@ -12,6 +12,7 @@ from furnel.containers import records
 from furnel.containers.alike import untold
 from furnel.containers.expressions import expression
 from furnel.containers.fields import WIDTHS, BitsPart, FieldPart, Fields, fixed_width, held
+from furnel.containers.folders import Arrangement, arrange, tree_bytes, write_folders
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
 from furnel.containers.masks import masked
@@ -72,6 +73,7 @@ class Plan:
     start: bytes = b""
     footer: bytes = b""
     pad: int = 0
+    folders: Arrangement | None = None
     still: bool = False  # what nobody changed keeps its place, what has grown or is new goes to the end
     longer: int = 0
     total: int = 0
@@ -115,6 +117,9 @@ def place_all(plan: Plan) -> None:
     Where they do not settle, room is left behind the index; where offsets count from its end, it is packed longer instead.
     Nothing that can stay moves where the layout says so, or where there are bytes that nobody explains.
     """
+    if (part := plan.layout.folders) is not None:
+        paths = [item.path.removeprefix(plan.layout.entry.prefix) for item in plan.items]
+        plan.folders = arrange(plan.layout, part, paths, plan.index.folders if plan.index else None)
     plan.still = _may_stay(plan)
     if plan.still and _settle_still(plan):
         return
@@ -244,6 +249,7 @@ def _write_records(plan: Plan) -> None:
     plan.total = plan.data_end + behind + layout.footer_width
     kept_rows = old.table.count - len(old.rows) if old is not None else 0  # records that are no entries
     facts: dict[str, int] = {
+        "folder count": len(plan.folders.paths) if plan.folders is not None else 0,
         "entry count": len(plan.items) + kept_rows, "index offset": plan.index_at, "index stored size": len(plan.raw),
         "data offset": plan.data_start, "data size": plan.data_end - plan.data_start, "file size": plan.total,
         "names offset": plan.index_at + len(plan.raw), "names size": len(plan.names),
@@ -302,7 +308,7 @@ def _names_bytes(items: list[Item], layout: Layout) -> tuple[bytes, list[int]]:
     share = WIDTHS[layout.names.shares] if layout.names.shares else 0
     for item in items:
         places.append(len(out))
-        raw = layout.names.raw(item.path.removeprefix(layout.entry.prefix))
+        raw = layout.names.raw(layout.leaf(item.path))
         if share:
             same = min(_shared(before, raw), (1 << 8 * share) - 1)
             before, raw = raw, raw[same:]
@@ -349,7 +355,8 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
     plain = (
         records.write_record(index.start, head.index_start, layout.byte_order, scope) if index.start else b""
     )
-    plain += table.write(scope) + (old.last_row if old is not None else new_last_row(layout, index))
+    plain += _rows_bytes(plan, table, scope)
+    plain += old.last_row if old is not None else new_last_row(layout, index)
     own_block = any(
         "names offset" in held(part.fields) for part in (layout.start, layout.footer) if part is not None
     )
@@ -357,6 +364,20 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
         block = masked(pack(names, layout.names.packed), layout.masks, "names", head.scope)
         return plain, block, len(block)
     return plain + names, b"", len(names)
+
+
+def _rows_bytes(plan: Plan, table: Table, scope: Mapping[str, Any]) -> bytes:
+    """The entries' records, with the folders before, behind or between them."""
+    part, made = plan.layout.folders, plan.folders
+    if part is None or made is None:
+        return table.write(scope)
+    folders = write_folders(plan.layout, part, made, plan.index.folders if plan.index else None, scope)
+    if part.shape == "tree":
+        return tree_bytes(part, made, folders, table, scope)
+    if "folder" in held(table.fields):
+        table.mean("folder", np.array(made.of_rows, np.int64), scope)
+    rows = table.write(scope)
+    return folders.write(scope) + rows if part.place == "before" else rows + folders.write(scope)
 
 
 def _fill_unknown(table: Table, old: Index, items: list[Item | None]) -> None:
@@ -384,6 +405,11 @@ def sorted_rows(plan: Plan, index: IndexPart) -> tuple[list[Item | None], list[i
         fresh = [item for item in plan.items if item.row < 0]
         rows = [*sorted(by_row), *([-1] * len(fresh))]
         items = [*(by_row[row] for row in sorted(by_row)), *fresh]
+    if plan.folders is not None:
+        items, rows = (
+            [items[place] for place in plan.folders.order],
+            [rows[place] for place in plan.folders.order],
+        )
     if index.sorted_by is not None:
         names = [item.path.removeprefix(plan.layout.entry.prefix) if item else "" for item in items]
         keys: list[Any] = (
@@ -442,7 +468,7 @@ def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scop
         names = [item.path.removeprefix(layout.entry.prefix) for _, item in renamed]
         if layout.names.hash is not None:
             _set(table, "name hash", rows, hash_names(names, layout.names), scope)
-        _set(table, "path", rows, [layout.names.raw(name) for name in names], scope)
+        _set(table, "path", rows, [layout.names.raw(layout.leaf(item.path)) for _, item in renamed], scope)
 
 
 def leans(table: Table, role: str) -> bool:

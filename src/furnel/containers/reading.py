@@ -14,6 +14,7 @@ from furnel.containers import records
 from furnel.containers.container import check_path
 from furnel.containers.expressions import Number, expression
 from furnel.containers.fields import WIDTHS, FieldPart, fixed_width
+from furnel.containers.folders import Folders, place_rows, read_folders, read_tree
 from furnel.containers.mapped import Source
 from furnel.containers.masks import unmasked
 from furnel.containers.packing import unpack, unpack_any
@@ -78,6 +79,7 @@ class Index:
     raw: bytes
     front_end: int
     last_row: bytes
+    folders: Folders | None = None
 
 
 def read_head(source: Source, layout: Layout, trace: Trace = no_trace) -> tuple[Head, int, int]:
@@ -127,8 +129,8 @@ def read_index(
     last_row = b""
     if index.last is not None:
         count = _count_to_last(layout, index, plain, begin, where, head)
-    table, table_end = Table.read(
-        index.fields, plain[: max(room, 0)], begin, count, layout.byte_order, where, head.scope, shifted
+    folders, table, table_end = _read_rows(
+        layout, index, plain[: max(room, 0)], begin, count, where, head, shifted
     )
     if index.last is not None:
         begin, table_end = table_end, table_end + (fixed_width(index.fields) or 0)
@@ -147,7 +149,7 @@ def read_index(
     data_start, data_end = _data_span(layout, index, head, index_span, names_span, (head_end, end))
     head.scope["data_start"] = data_start
     rows = _entry_rows(index, table, head)
-    paths = _paths(layout, index, table, rows, names, known, head, source.name)
+    paths = _paths(layout, index, table, rows, names, known, head, source.name, folders)
     codes = _codes(layout, table, rows, head, where)
     if index.tells_places:
         offsets = _column(table.meaning("offset", head.scope), rows, "offset", where)
@@ -162,8 +164,26 @@ def read_index(
         check_file_sum(source, layout)
     return Index(
         head, table, rows, paths, offsets, stored, sizes, codes, head_end, at, data_start, data_end,
-        bytes(plain), bytes(raw), max(index_span[1], names_span[1]), last_row,
+        bytes(plain), bytes(raw), max(index_span[1], names_span[1]), last_row, folders,
     )  # fmt: skip
+
+
+def _read_rows(
+    layout: Layout, index: IndexPart, plain: memoryview, begin: int, count: int | None, where: str, head: Head, trace: Trace
+) -> tuple[Folders | None, Table, int]:  # fmt: skip
+    """The folders, the entries' records, and where they end."""
+    part, scope, folders = layout.folders, head.scope, None
+    if part is not None and part.shape == "tree":
+        return read_tree(layout, part, plain, begin, where, scope, trace)
+    number = head.number(layout, "folder count")
+    if part is not None and part.place == "before":
+        folders, begin = read_folders(layout, part, plain, begin, number, where, scope, trace)
+    table, end = Table.read(index.fields, plain, begin, count, layout.byte_order, where, scope, trace)
+    if part is not None and part.place == "behind":
+        folders, end = read_folders(layout, part, plain, end, number, where, scope, trace)
+    if folders is not None:
+        place_rows(folders, table, where, scope)
+    return folders, table, end
 
 
 def _count_to_last(
@@ -397,7 +417,7 @@ def _one_after_the_other(
 
 def _paths(
     layout: Layout, index: IndexPart, table: Table, rows: Numbers, names: bytes, known: Sequence[str], head: Head,
-    where: str,
+    where: str, folders: Folders | None = None,
 ) -> list[str]:  # fmt: skip
     if index.names == "numbers":
         found: Sequence[str] = [index.number.format(number=number) for number in range(len(rows))]
@@ -411,6 +431,9 @@ def _paths(
     else:
         found = _table_names(layout, table, rows, names, head, where)
     prefix = layout.entry.prefix
+    if folders is not None:
+        homes = [f"{path}/" if path else "" for path in folders.paths]
+        found = [homes[folder] + name for folder, name in zip(folders.of_rows, found, strict=True)]
     return [check_path(prefix + name, where) for name in found]
 
 

@@ -14,6 +14,7 @@ from pydantic import AfterValidator, Field, model_validator
 from furnel.containers.container import Order
 from furnel.containers.expressions import expression
 from furnel.containers.fields import (
+    FOLDER_ROLES,
     HEAD_ROLES,
     RAW_ROLES,
     ROW_ROLES,
@@ -104,6 +105,31 @@ def _is_steady(letter: str, encoding: str) -> bool:
         return (letter * 2).encode(encoding) == letter.encode(encoding) * 2
     except UnicodeError:
         return True  # it does not have that letter
+
+
+class FoldersPart(Part):
+    """The folders that entries are in. As a `table` of records `place`d before the entries' or behind them: entries tell the
+    number of their `folder`, or folders their `first entry` and how many `entries` they have; their names are whole paths, or
+    one part of them beside the number of their `parent`. As a `tree` each folder's record, from the outermost on, is followed
+    by its `entries` and its `folders` (or these first), as many as it tells.
+    """
+
+    fields: CheckedFields = Field(min_length=1)
+    shape: Literal["table", "tree"] = "table"
+    place: Literal["before", "behind"] = "before"
+    folders_first: bool = False
+
+    @model_validator(mode="after")
+    def _is_enough(self) -> FoldersPart:
+        found = held(self.fields)
+        _only(found, set(FOLDER_ROLES), "folder")
+        if "path" not in found:
+            raise ValueError("a folder's record has a field that holds the path")
+        if self.shape == "tree" and not {"entries", "folders"} <= found:
+            raise ValueError("in a tree each folder tells how many entries and how many folders it has")
+        if self.shape == "tree" and {"parent", "first entry"} & found:
+            raise ValueError("in a tree folders have no number of a parent and no first entry")
+        return self
 
 
 class NamesPart(Part):
@@ -278,6 +304,7 @@ class Layout(Part):
     chain: ChainPart | None = None
     inside: tuple[InsidePart, ...] = ()
     masks: tuple[MaskPart, ...] = ()
+    folders: FoldersPart | None = None
     raw: tuple[RawPart, ...] = ()
     single: RawPart | None = None
 
@@ -312,6 +339,7 @@ class Layout(Part):
                 "names that share letters lie one after the other in a table, without fields that tell their places"
             )
         self._check_masks()
+        self._check_folders()
         told = self.entry.packing or any("packing" in held(fields) for fields in self._row_fields())
         if told and not self.entry.packings:
             raise ValueError("a field holds the packing: [entry] packings says which number means which")
@@ -319,6 +347,35 @@ class Layout(Part):
 
     def _tells_name_places(self, index: IndexPart) -> bool:
         return "name offset" in held(index.fields)
+
+    def _check_folders(self) -> None:
+        rows = held(self.index.fields) if self.index is not None else frozenset[str]()
+        if (part := self.folders) is None:
+            if "folder" in rows:
+                raise ValueError("a field holds the folder: [folders] says what these are")
+            return
+        index = self.index
+        if (
+            index is None
+            or index.names not in ("fields", "table")
+            or index.sorted_by
+            or index.empty
+            or index.last
+        ):
+            raise ValueError(
+                "folders go with an index that has names, and is neither sorted nor has empty or last records"
+            )
+        if self.names.drop:
+            raise ValueError("where there are folders names have no part to drop")
+        if part.shape == "table" and ("folder" in rows) == ("entries" in held(part.fields)):
+            raise ValueError("either entries tell their folder, or folders tell how many entries they have")
+        if part.shape == "tree" and index.names == "table" and not self._tells_name_places(index):
+            raise ValueError("in a tree names are fields, or their places in a name table are told")
+
+    def leaf(self, path: str) -> str:
+        """What an entry of that path is called in its record."""
+        name = path.removeprefix(self.entry.prefix)
+        return name.rpartition("/")[2] if self.folders is not None else name
 
     def _check_masks(self) -> None:
         start = self.start.fields if self.start is not None else ()

@@ -174,6 +174,10 @@ class Table:
             rows[field.name] = _to_three(column, field.order or self.order) if field.type == "u24" else column
         return rows.tobytes()
 
+    def pieces(self, scope: Scope) -> list[bytes]:
+        """The bytes of each record."""
+        return [write_record(self.fields, row, self.order, scope) for row in self._rows()]
+
     def row(self, place: int) -> Values:
         """One record's values, as plain numbers and bytes."""
         return {
