@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 import string
 import tomllib
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from typing import Annotated, TypeVar
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
@@ -66,6 +66,26 @@ class OneOf:
 
     def __get_pydantic_core_schema__(self, source: object, handler: object) -> core_schema.CoreSchema:
         return core_schema.literal_schema(self._names)
+
+
+class KnownIn:
+    """A text that a growing table knows, as an annotation; `more` says in messages what else there can be."""
+
+    def __init__(self, table: Mapping[str, object], more: str) -> None:
+        self._table, self._first, self._more = table, list(table), more
+
+    def __get_pydantic_core_schema__(self, source: object, handler: object) -> core_schema.CoreSchema:
+        def checked(text: str) -> str:
+            if text not in self._table:
+                raise ValueError(f"it can be {', '.join(self._first)}, or {self._more}")
+            return text
+
+        return core_schema.no_info_after_validator_function(checked, core_schema.str_schema())
+
+    def __get_pydantic_json_schema__(
+        self, schema: core_schema.CoreSchema, handler: object
+    ) -> dict[str, object]:
+        return {"anyOf": [{"enum": self._first, "type": "string"}, {"type": "string"}]}
 
 
 def template(*names: str, needs: str = "") -> AfterValidator:

@@ -12,6 +12,7 @@ from furnel.containers.container import Entry, Remark
 from furnel.containers.fields import FieldPart
 from furnel.containers.mapped import MappedFile, Source
 from furnel.containers.opening import open_with
+from furnel.containers.packing import PACKINGS
 from furnel.containers.reading import read_index
 from furnel.containers.schema import Layout
 from furnel.errors import FurnelError
@@ -88,7 +89,7 @@ def dissect(path: Path, layout: Layout, progress: Progress = QUIET) -> Anatomy:
                         found.index_at,
                         found.index_at + len(found.raw),
                         "index",
-                        f"index, {layout.index.packed}",
+                        f"index, {PACKINGS[layout.index.packed].name}",
                     )
                 )
         elif layout.single is not None:

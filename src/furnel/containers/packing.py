@@ -357,7 +357,7 @@ def unpack_any(data: Data, packing: str, most: int, where: object) -> bytes:
         raise FurnelError(
             "Unpacking",
             where=where,
-            why=f"{packing} blocks do not say their size and neither does the index",
+            why=f"{PACKINGS[packing].name} blocks do not say their size and neither does the index",
             remedy="Give the layout a field that holds the size",
         )
     out = _unpacked(data, packing, most, where)
@@ -386,4 +386,5 @@ def _unpacked(data: Data, packing: str, size: int, where: object) -> bytes:
 
 def damaged(packing: str, where: object, error: Exception) -> FurnelError:
     """What is said when packed data cannot be unpacked."""
-    return FurnelError("Unpacking", where=where, why=f"the {packing} data is damaged ({error})")
+    name = PACKINGS[packing].name
+    return FurnelError("Unpacking", where=where, why=f"the {name} data is damaged ({error})")

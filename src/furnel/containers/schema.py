@@ -26,16 +26,17 @@ from furnel.containers.fields import (
     fixed_width,
     held,
 )
+from furnel.containers.packers import PackerPart, with_own_packers
 from furnel.containers.packing import PACKINGS
 from furnel.containers.rawparts import RawPart
 from furnel.containers.sums import HASHES
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
-from furnel.schema import OneOf, Part, parse_toml, template
+from furnel.schema import KnownIn, OneOf, Part, parse_toml, template
 
 WHAT = "Reading a layout"
 
-Packing = Annotated[str, OneOf(PACKINGS)]
+Packing = Annotated[str, KnownIn(PACKINGS, "one of [[packers]]")]
 StreamPacking = Annotated[str, OneOf(name for name, kind in PACKINGS.items() if kind.tells_end)]
 HashKind = Annotated[str, OneOf(HASHES)]
 Suffix = Annotated[str, Field(pattern=r"^\.[A-Za-z0-9_-]{1,16}$")]
@@ -304,9 +305,15 @@ class Layout(Part):
     chain: ChainPart | None = None
     inside: tuple[InsidePart, ...] = ()
     masks: tuple[MaskPart, ...] = ()
+    packers: tuple[PackerPart, ...] = ()
     folders: FoldersPart | None = None
     raw: tuple[RawPart, ...] = ()
     single: RawPart | None = None
+
+    @model_validator(mode="before")
+    @classmethod
+    def _own_packers(cls, told: object) -> object:
+        return with_own_packers(told)
 
     @model_validator(mode="after")
     def _agrees(self) -> Layout:

@@ -1,0 +1,174 @@
+"""Packers that a layout describes by their parameters: sliding windows with flag bits, and run-lengths."""
+
+from __future__ import annotations
+
+import hashlib
+from typing import Annotated, Any, Literal
+
+import numpy as np
+import numpy.typing as npt
+from pydantic import Field, model_validator
+
+from furnel.containers.container import Order
+from furnel.containers.packing import PACKINGS, Data, PackingType
+from furnel.schema import Part
+
+Byte = Annotated[int, Field(ge=0, le=255)]
+Bits = tuple[Annotated[int, Field(ge=0, le=31)], Annotated[int, Field(ge=1, le=24)]]
+
+
+class PackerPart(Part):
+    """A packing of the game's own, which the rest of the layout uses by its `name`.
+
+    Of the `kind` `window` (after Storer and Szymanski, 1982): flag bits, eight to a byte from the low or the high one
+    (`flags`), say of each step whether it is a byte (`literal`) or a pair of `pair-bytes` in an `order`: a `place` in what was
+    unpacked before and a `length`, each made of ranges of bits (first, count; the lowest part first). The place is counted
+    `back` from where the next byte goes, or is that in a `window` of so many bytes, which `begin`s somewhere and is `fill`ed; `place-add`
+    and `shortest` are added to the two. Of the `kind` `runs`: a byte from `mark` on says how often the next one stands
+    (`run-least` and more, counted `up` from the mark or `down` from 255), a smaller one how many follow as they are
+    (`copy-least` and more); `skip` is one that means nothing.
+    """
+
+    name: str = Field(pattern=r"^[a-z][a-z0-9-]*$", max_length=32)
+    kind: Literal["window", "runs"]
+    window: int = Field(4096, ge=16, le=1 << 24)
+    begin: int = Field(0, ge=0)
+    fill: Byte = 0
+    shortest: int = Field(3, ge=1, le=64)
+    flags: Literal["low first", "high first"] = "low first"
+    literal: Literal[0, 1] = 1
+    pair_bytes: int = Field(2, ge=1, le=4)
+    order: Order = "little"
+    place: tuple[Bits, ...] = ((0, 8), (12, 4))
+    length: tuple[Bits, ...] = ((8, 4),)
+    place_is: Literal["in the window", "back"] = "in the window"
+    place_add: int = Field(0, ge=0, le=1 << 16)
+    mark: int = Field(128, ge=1, le=255)
+    run_least: int = Field(3, ge=1, le=16)
+    copy_least: Literal[0, 1] = 1
+    runs: Literal["up", "down"] = "up"
+    skip: Byte | None = None
+
+    @model_validator(mode="after")
+    def _can_be(self) -> PackerPart:
+        if self.name in PACKINGS:
+            raise ValueError(f"{self.name} is a packing that is known already: choose another name")
+        if self.begin >= self.window:
+            raise ValueError("begin is a place in the window")
+        taken = [bit for first, count in (*self.place, *self.length) for bit in range(first, first + count)]
+        if len(taken) != len(set(taken)) or (taken and max(taken) >= 8 * self.pair_bytes):
+            raise ValueError("place and length have bits of the pair, each of them once")
+        if sum(count for _, count in self.place) > 30 or sum(count for _, count in self.length) > 16:
+            raise ValueError("a place has at most 30 bits, a length 16")
+        if self.skip is not None and self.skip not in (
+            self.mark - 1,
+            255 if self.runs == "up" else self.mark,
+        ):
+            raise ValueError("skip is the last code of the runs, or the one before the mark")
+        return self
+
+    def registered(self) -> str:
+        """The key under which this packing is known from now on."""
+        told = self.model_dump_json(exclude={"name"})
+        key = f"{self.name}#{hashlib.sha256(told.encode()).hexdigest()[:12]}"
+        if key not in PACKINGS:
+            PACKINGS[key] = WindowPacking(self) if self.kind == "window" else RunPacking(self)
+        return key
+
+
+class _Told(PackingType):
+    """What the packings have in common whose data does not say where it ends."""
+
+    tells_end = False
+
+    def _unpack(self, source: npt.NDArray[np.uint8], out: npt.NDArray[np.uint8]) -> int:
+        raise NotImplementedError
+
+    def unpack(self, data: Data, most: int) -> bytes:
+        out = np.empty(most, np.uint8)
+        made = self._unpack(np.array(np.frombuffer(data, np.uint8)), out)
+        return out[:made].tobytes()
+
+    def start(self, data: Data, size: int) -> bytes:
+        return self.unpack(data, size)
+
+
+class WindowPacking(_Told):
+    """A sliding window by its parameters."""
+
+    def __init__(self, part: PackerPart) -> None:
+        self.name = part.name  # type: ignore[misc]
+        lengths = sum(count for _, count in part.length)
+        self.most_ratio = ((1 << lengths) + part.shortest) // part.pair_bytes + 1  # type: ignore[misc]
+        self.told = np.array(
+            [
+                part.window, part.begin, part.fill, part.shortest, part.literal, part.flags == "high first", part.pair_bytes,
+                part.order == "big", part.place_is == "back", part.place_add,
+            ],
+            np.int64,
+        )  # fmt: skip
+        self._places, self._lengths = (
+            np.array(ranges, np.int64).reshape(-1, 2) for ranges in (part.place, part.length)
+        )
+
+    def pack(self, data: bytes, longer: int = 0) -> bytes:
+        from furnel.containers.packkernels import pack_window
+
+        out = np.empty(len(data) + len(data) // 8 + 16, np.uint8)
+        made = pack_window(
+            np.array(np.frombuffer(data, np.uint8)), out, self.told, self._places, self._lengths
+        )
+        return out[:made].tobytes()
+
+    def _unpack(self, source: npt.NDArray[np.uint8], out: npt.NDArray[np.uint8]) -> int:
+        from furnel.containers.packkernels import unpack_window
+
+        return int(unpack_window(source, out, self.told, self._places, self._lengths))
+
+
+class RunPacking(_Told):
+    """Run-lengths by their parameters."""
+
+    def __init__(self, part: PackerPart) -> None:
+        self.name = part.name  # type: ignore[misc]
+        self.most_ratio = part.run_least + 255 - part.mark  # type: ignore[misc]
+        skip = -1 if part.skip is None else part.skip
+        told = [part.mark, part.run_least, part.copy_least, part.runs == "down", skip]
+        self.told = np.array(told, np.int64)
+
+    def pack(self, data: bytes, longer: int = 0) -> bytes:
+        from furnel.containers.packkernels import pack_runs
+
+        out = np.empty(2 * len(data) + 16, np.uint8)
+        return out[: pack_runs(np.array(np.frombuffer(data, np.uint8)), out, self.told)].tobytes()
+
+    def _unpack(self, source: npt.NDArray[np.uint8], out: npt.NDArray[np.uint8]) -> int:
+        from furnel.containers.packkernels import unpack_runs
+
+        return int(unpack_runs(source, out, self.told))
+
+
+def with_own_packers(told: Any) -> Any:
+    """A layout's tables with the names of its own packings turned into the keys under which these are known."""
+    packers = told.get("packers") if isinstance(told, dict) else None
+    if not isinstance(packers, list | tuple) or not packers:
+        return told
+    keys = {}
+    for packer in packers:
+        try:
+            part = packer if isinstance(packer, PackerPart) else PackerPart.model_validate(packer)
+            keys[part.name] = part.registered()
+        except ValueError:  # told where it stands, not where it is used
+            keys[packer.get("name", "") if isinstance(packer, dict) else ""] = "none"
+
+    def named(value: Any) -> Any:
+        return keys.get(value, value) if isinstance(value, str) else value
+
+    out = dict(told)
+    for place in ("entry", "index", "names"):
+        if isinstance(part_of := out.get(place), dict):
+            turned = {**part_of, **({"packed": named(part_of["packed"])} if "packed" in part_of else {})}
+            if isinstance(codes := part_of.get("packings"), dict):
+                turned["packings"] = {code: named(packing) for code, packing in codes.items()}
+            out[place] = turned
+    return out
