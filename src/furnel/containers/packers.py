@@ -21,12 +21,12 @@ class PackerPart(Part):
     """A packing of the game's own, which the rest of the layout uses by its `name`.
 
     Of the `kind` `window` (after Storer and Szymanski, 1982): flag bits, eight to a byte from the low or the high one
-    (`flags`), say of each step whether it is a byte (`literal`) or a pair of `pair-bytes` in an `order`: a `place` in what was
-    unpacked before and a `length`, each made of ranges of bits (first, count; the lowest part first). The place is counted
-    `back` from where the next byte goes, or is that in a `window` of so many bytes, which `begin`s somewhere and is `fill`ed; `place-add`
-    and `shortest` are added to the two. Of the `kind` `runs`: a byte from `mark` on says how often the next one stands
-    (`run-least` and more, counted `up` from the mark or `down` from 255), a smaller one how many follow as they are
-    (`copy-least` and more); `skip` is one that means nothing.
+    (`flags`), say of each step whether it is a byte (`literal`) or a pair of `pair-bytes` in an `order`: a `place` in what
+    was unpacked before and a `length`, each made of ranges of bits (first, count; the lowest part first). The place is
+    counted `back` from where the next byte goes, or is that in a `window` of so many bytes, which `begin`s somewhere and is
+    `fill`ed; `place-add` and `shortest` are added to the two. Of the `kind` `runs`: a byte from `mark` on says how often
+    the next one stands (`run-least` and more, counted `up` from the mark or `down` from 255), a smaller one how many follow
+    as they are (`copy-least` and more); `skip` is one that means nothing.
     """
 
     name: str = Field(pattern=r"^[a-z][a-z0-9-]*$", max_length=32)
