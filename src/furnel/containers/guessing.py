@@ -15,6 +15,7 @@ import numpy as np
 from furnel.containers.carving import Find, find_files
 from furnel.containers.container import Order, Remark
 from furnel.containers.mapped import MappedFile
+from furnel.containers.workingout import known_in, masked_by, work_out
 from furnel.progress import QUIET, Progress
 
 _LOOKED_AT = 8 << 20
@@ -49,7 +50,17 @@ def guess(path: Path, progress: Progress = QUIET) -> Guesses:
     try:
         finds = tuple(find_files(source.view, progress))
         head = bytes(source.view[:_LOOKED_AT])
-        return _guess(head, len(source.view), finds, path)
+        found = _guess(head, len(source.view), finds, path)
+        key = 0 if finds else masked_by(source.view)
+        clear = bytes(np.frombuffer(source.view, np.uint8) ^ key) if key else b""
+        known = known_in(source.view, find_files(memoryview(clear)) if key else finds)
+        draft, part = work_out(path, source.view, known, found.draft, key, progress)
+        told: tuple[Remark, ...] = (
+            Remark(f"The guess finds {part:.0%} of the {len(known)} things whose places are known"),
+        )
+        if key and known:
+            told = (Remark(f"Under the mask 0x{key:02x} (exclusive-or) lie {len(known)} known files"), *told)
+        return Guesses(found.guesses + told if known and part > 0 else found.guesses, finds, draft)
     finally:
         source.close()
 

@@ -1,0 +1,152 @@
+"""An index is worked out from what is known to lie in an archive: kinds that nobody described, made by struct alone."""
+
+from __future__ import annotations
+
+import io
+import struct
+import zlib
+from collections.abc import Callable
+from pathlib import Path
+
+import numpy as np
+import pytest
+import soundfile
+from hypothesis import given
+from hypothesis import strategies as st
+from PIL import Image
+
+from furnel.containers import guess, open_container, parse_layout
+from tests.containers.test_proof import Files, ends_write, titled_write
+
+Writer = Callable[[Files], bytes]
+
+
+def files(number: int = 9) -> Files:
+    """Pictures and sounds that carving knows, and a text that it does not."""
+    chance, out = np.random.default_rng(8), {}
+    for step in range(number):
+        made = io.BytesIO()
+        if step % 3:
+            Image.fromarray(chance.integers(0, 255, (4 + step, 9, 3), np.uint8)).save(made, "PNG")
+            out[f"art/hull_{step}.png"] = made.getvalue()
+        else:
+            soundfile.write(made, chance.random(50 + 7 * step) - 0.5, 8000, format="WAV")
+            out[f"sfx/horn_{step}.wav"] = made.getvalue()
+        if step == 4:
+            out["rules/boats.txt"] = b"otter = 7\n" * 3
+    return out
+
+
+def rows_then_data(
+    files: Files, form: str, head: str, unit: int = 1, relative: bool = False, room: int = 32
+) -> bytes:
+    """Magic, count, then name, offset, size of each; `form` and `head` are how struct writes the numbers."""
+    size = struct.calcsize(head) + 4 + len(files) * (room + struct.calcsize(form))
+    at = -(-size // unit) * unit
+    begin, rows, body = at, b"", b""
+    for name, data in files.items():
+        place = at + len(body) - (begin if relative else 0)
+        rows += name.encode().ljust(room, b"\0") + struct.pack(form, place // unit, len(data))
+        body += data + bytes(-len(data) % unit)
+    return (b"HOLD" + struct.pack(head, len(files)) + rows).ljust(begin, b"\0") + body
+
+
+def shortened(files: Files) -> Files:
+    return {name[-12:].replace("/", "_"): data for name, data in files.items()}
+
+
+def any_length(files: Files, prefix: str, zero: bool = False) -> bytes:
+    """Names of any length, then offset and size."""
+
+    def rows(begin: int) -> bytes:
+        out, at = b"", begin
+        for name, data in files.items():
+            text = name.encode() + b"\0" if zero else struct.pack(prefix, len(name)) + name.encode()
+            out += text + struct.pack("<II", at, len(data))
+            at += len(data)
+        return out
+
+    begin = 8 + len(rows(0))
+    return struct.pack("<4sI", b"ANYL", len(files)) + rows(begin) + b"".join(files.values())
+
+
+def at_the_back(files: Files) -> bytes:
+    body, rows = b"BACKDATA", b""
+    for name, data in files.items():
+        rows += struct.pack("<IIHH40s", len(data), len(body), 7, 1, name.encode())
+        body += data
+    return body + rows + struct.pack("<II4s", len(body), len(files), b"KCAB")
+
+
+def chained(files: Files, form: str, named: bool, align: int) -> bytes:
+    out = b"CHAINED!"
+    for name, data in files.items():
+        head = (
+            bytes([len(name)]) + name.encode() if named else name.rpartition("/")[2].encode().ljust(24, b"\0")
+        )
+        out += head + struct.pack(form, len(data)) + data
+        out += bytes(-len(out) % align)
+    return out
+
+
+def zipped(files: Files) -> bytes:
+    """Everything packed: nothing can be carved, and what unpacks has known places."""
+    packed = {name: zlib.compress(data + b"again and again" * 9) for name, data in files.items()}
+    at, rows = 8 + 44 * len(files), b""
+    for name, data in packed.items():
+        rows += struct.pack("<32sIII", name.encode(), at, len(data), len(files[name]) + 15 * 9)
+        at += len(data)
+    return struct.pack("<4sI", b"ZIPD", len(files)) + rows + b"".join(packed.values())
+
+
+def masked(data: bytes, begin: int) -> bytes:
+    return data[:begin] + bytes(byte ^ 0xA5 for byte in data[begin:])
+
+
+KINDS: dict[str, Writer] = {
+    "plain": lambda files: rows_then_data(files, "<II", "<I"),
+    "big-endian": lambda files: rows_then_data(files, ">II", ">I"),
+    "64 bits": lambda files: rows_then_data(files, "<QQ", "<Q"),
+    "sectors": lambda files: rows_then_data(files, "<II", "<I", unit=2048),
+    "small units": lambda files: rows_then_data(files, ">II", ">H", unit=16),
+    "from where the data begins": lambda files: rows_then_data(files, "<II", "<I", relative=True),
+    "short names": lambda files: rows_then_data(shortened(files), "<II", "<I", room=12),
+    "ends": ends_write,
+    "a title before": titled_write,
+    "prefixed by a byte": lambda files: any_length(files, "<B"),
+    "prefixed by two": lambda files: any_length(files, "<H"),
+    "prefixed by four": lambda files: any_length(files, "<I"),
+    "zero behind the name": lambda files: any_length(files, "", zero=True),
+    "at the back": at_the_back,
+    "chain of names": lambda files: chained(files, "<I", True, 1),
+    "chain with rooms": lambda files: chained(files, ">I", False, 4),
+    "packed": zipped,
+    "masked": lambda files: masked(rows_then_data(files, "<II", "<I"), 8 + 40 * len(files)),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", KINDS)
+def test_entries_are_read_with_their_names(name: str, tmp_path: Path) -> None:
+    wanted = files()
+    file = tmp_path / "unknown.hold"
+    file.write_bytes(KINDS[name](wanted))
+    found = guess(file)
+    container = open_container(file, parse_layout(found.draft, "the guess"))
+    read = {entry.path: container.read(entry.path) for entry in container.entries()}
+    print(found.draft)
+    assert sorted(read.values()) == sorted(
+        data + b"again and again" * 9 if name == "packed" else data for data in wanted.values()
+    )
+    assert {path.rpartition("/")[2][-8:] for path in read} == {
+        path.rpartition("/")[2][-8:] for path in wanted
+    }
+    assert any("100%" in one.text for one in found.guesses)
+
+
+@given(st.binary(max_size=3000), st.integers(0, 400))
+def test_any_bytes_give_a_valid_description(
+    tmp_path_factory: pytest.TempPathFactory, data: bytes, cut: int
+) -> None:
+    file = tmp_path_factory.mktemp("g") / "x.hold"
+    file.write_bytes(KINDS["plain"](files(4))[:cut] + data)
+    parse_layout(guess(file).draft, "the guess")
