@@ -282,6 +282,8 @@ def _draft(
             at = place + 4
     if at < start and index:
         fields.append(f'  {{ name = "rest", type = "bytes", length = {start - at} }},')
+    if not any("entry count" in one for one in fields) and not index:
+        fields.append('  { name = "count", type = "u32", holds = "entry count" },')
     if fields:
         lines += ["", "[start]", "fields = [", *fields, "]"]
     rows = []

@@ -58,7 +58,8 @@ def known_in(view: memoryview, finds: Sequence[Find]) -> list[Known]:
             continue
         work = zlib.decompressobj()
         try:
-            made = work.decompress(data[at:], 1 << 26)
+            zlib.decompressobj().decompress(view[at : at + 4096], 64)  # noise gives up soon
+            made = work.decompress(view[at : len(data)], 1 << 26)
         except zlib.error:
             continue
         if work.eof and len(made) > 8:
@@ -86,12 +87,14 @@ def work_out(
     """The description that explains most, and which part of what is known it finds; the `older` one where none is better. `key`
     is the byte that entries are masked with, or 0."""
     mask = f'\n[[masks]]\non = "entry"\nkey = "{key:02x}"\n' if key else ""
-    older += mask
-    best, best_score = older, _score(path, older, known)
-    if best_score < 0 and not _can_be(older):
-        best = "\n".join([*top(path, "little"), "", "[index]", 'names = "numbers"', *listed(NOTHING)]) + "\n"
+    if not _can_be(older + mask):
+        count = '{ name = "count", type = "u32", holds = "entry count" }'
+        parts = ["", "[start]", *listed([count]), "", "[index]", 'names = "numbers"', *listed(NOTHING)]
+        older = "\n".join([*top(path, "little"), *parts]) + "\n"
+    best, best_score = older + mask, 0.0
     if len(known) < 3:
         return best, best_score
+    best_score = _score(path, best, known)
     for draft in _drafts(path, view, known):
         check(progress, "Working out an archive")
         draft += mask
@@ -118,8 +121,6 @@ def _score(path: Path, draft: str, known: Sequence[Known]) -> float:
         seen = dissect(path, parse_layout(draft, "the guess"))
     except FurnelError:
         return -1.0
-    if not known:
-        return seen.explained if seen.entries and not seen.faults else 0.0
     spans = {(span.start, span.end - span.start) for span in seen.spans if span.kind == "data"}
     right = sum((one.offset, one.stored) in spans for one in known) / len(known)
     return right - 0.25 * bool(seen.faults) if seen.entries else -0.5
