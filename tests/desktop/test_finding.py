@@ -202,7 +202,7 @@ def test_an_unknown_archive_is_worked_out_on_its_bench(
     assert "offset" in page._at.text() and "entry 0" in page._at.text()
     hands.key("Right", page.bytes)
     assert page.bytes.caret == 65
-    page.entries.setCurrentRow(2)
+    page.entries.list.setCurrentRow(2)
     span = page.bytes.span_at(page.bytes.caret)
     assert span is not None and span.name == "art/hulls/hull_mail.dds"
     good = page.text.toPlainText()
@@ -221,6 +221,60 @@ def test_an_unknown_archive_is_worked_out_on_its_bench(
     hands.settle()
     hands.key("Esc", page.text)
     assert hands.window.stations.currentWidget() is hands.window.find_station
+
+
+def test_an_archive_is_described_by_clicks_and_changed(hands: Hands, tmp_path: Path, own_state: Path) -> None:
+    from tests.containers.test_guessing import rows_then_data
+
+    texts = {
+        f"rules/{name}.txt": name.encode() * 20 for name in ("otter", "kettle", "fjell")
+    }  # nothing that is known
+    file = tmp_path / "night.hold"
+    file.write_bytes(rows_then_data(texts, ">II", ">I"))
+    page = hands.window.pages.archive_page
+    hands.window.pages.work_out(file)
+    hands.until(lambda: page.guesses is not None, "the guesses")
+    hands.settle()
+    for start, end, what in (
+        (0, 4, "letters"),
+        (4, 8, "count"),
+        (8, 40, "name"),
+        (40, 44, "offset"),
+        (44, 48, "size"),
+    ):
+        page.bytes.go(start)
+        for _ in range(end - start - 1):
+            hands.key("Shift+Right", page.bytes)
+        assert page.bytes.chosen == (start, end)
+        hands.click(page.saying[what])
+    hands.until(lambda: len(page.anatomy.entries) == 3 and page.save.isEnabled(), "the entries")
+    assert 'byte-order = "big"' in page.text.toPlainText()
+    more = tmp_path / "gull.txt"
+    more.write_text("a gull")
+    pane = page.entries
+    pane.list.setCurrentRow(0)
+    pane.add_files([more])
+    pane.rename_to("rules/otter.txt", "rules/../otter.txt")
+    assert "not safe" in hands.window.messages[-1].text and not pane.pending.rename
+    pane.rename_to("rules/otter.txt", "rules/seal.txt")
+    pane.list.setCurrentRow(2)
+    hands.click(pane.buttons["remove"])
+    assert pane.current() == "rules/kettle.txt" and pane.pending.many == 3
+    hands.window.pages.work_out(more)
+    hands.settle()
+    hands.window.pages.work_out(file)  # what was to be done is still there
+    hands.until(lambda: page.guesses is not None and pane.pending.many == 3, "the changes")
+    hands.until(lambda: page.layout_found is not None, "the description")
+    page.write_copy(file)
+    assert "another file" in hands.window.messages[-1].text
+    hands.until(lambda: page.layout_found is not None and len(page.anatomy.entries) == 3, "the entries again")
+    page.write_copy(tmp_path / "night-changed.hold")
+    hands.until(lambda: (tmp_path / "night-changed.hold").exists(), "the copy")
+    hands.settle()
+    opened = open_container(tmp_path / "night-changed.hold", page.layout_found)
+    assert {one.path: opened.read(one.path) for one in opened.entries()} == {
+        "rules/seal.txt": texts["rules/otter.txt"], "rules/fjell.txt": texts["rules/fjell.txt"], "rules/gull.txt": b"a gull",
+    }  # fmt: skip
 
 
 def test_an_unknown_game_is_described_and_opened(

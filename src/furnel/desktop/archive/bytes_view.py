@@ -40,6 +40,8 @@ class BytesView(Canvas):
         self._starts: list[int] = []
         self._hues: dict[str, int] = {}
         self.caret = 0
+        self.chosen = 0, 0
+        self._anchor = -1
         self.setFrameShape(QFrame.Shape.NoFrame)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Bytes")
@@ -49,7 +51,7 @@ class BytesView(Canvas):
 
     def show_bytes(self, data: memoryview) -> None:
         """Show another file."""
-        self._data, self._spans, self._starts, self.caret = data, (), [], 0
+        self._data, self._spans, self._starts, self.caret, self.chosen = data, (), [], 0, (0, 0)
         self._range()
         self.bar.setValue(0)
         self.surface.update()
@@ -66,10 +68,17 @@ class BytesView(Canvas):
 
     def go(self, at: int) -> None:
         """Put the cursor on a byte and bring it into view."""
+        self._anchor, self.chosen = -1, (0, 0)
         self.caret = max(0, min(at, len(self._data) - 1))
         bar, line = self.bar, self.caret // _ACROSS
         if not bar.value() <= line < bar.value() + self._lines():
             bar.setValue(max(line - 3, 0))
+        self.surface.update()
+        self.pointed.emit(self.caret)
+
+    def choose(self, start: int, end: int) -> None:
+        """Choose bytes from `start` up to `end`."""
+        self.chosen = max(0, min(start, end)), min(len(self._data), max(start, end))
         self.surface.update()
         self.pointed.emit(self.caret)
 
@@ -128,6 +137,10 @@ class BytesView(Canvas):
         if event is None:
             return
         at = self._at(event.position())
+        if event.buttons() & Qt.MouseButton.LeftButton and at >= 0 and self._anchor >= 0:
+            self.caret = at
+            self.choose(min(self._anchor, at), max(self._anchor, at) + 1)
+            return
         span = self.span_at(at) if at >= 0 else None
         self.surface.setToolTip(describe(span) if span is not None else "")
 
@@ -135,6 +148,7 @@ class BytesView(Canvas):
         self.setFocus()
         if event is not None and (at := self._at(event.position())) >= 0:
             self.go(at)
+            self._anchor = at
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is None:
@@ -146,7 +160,11 @@ class BytesView(Canvas):
             Qt.Key.Key_End: len(self._data),
         }  # fmt: skip
         if (move := moves.get(Qt.Key(event.key()))) is not None:
+            anchor = self._anchor if self._anchor >= 0 else self.caret
             self.go(self.caret + move)
+            if event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+                self._anchor = anchor
+                self.choose(min(anchor, self.caret), max(anchor, self.caret) + 1)
         else:
             super().keyPressEvent(event)
 
@@ -204,6 +222,9 @@ class BytesView(Canvas):
             painter.fillRect(letter.adjusted(0, 1, 0, -1), ground)
             if span.start == at:
                 painter.fillRect(QRectF(cell.left(), cell.top() + 1, 1, _LINE - 2), look.colour("text", 0.5))
+        if self.chosen[0] <= at < self.chosen[1]:
+            painter.fillRect(cell.adjusted(0, 1, 0, -1), look.colour("selection", 0.45))
+            painter.fillRect(letter.adjusted(0, 1, 0, -1), look.colour("selection", 0.45))
         if at == self.caret:
             painter.setPen(look.colour("selection"))
             painter.setBrush(Qt.BrushStyle.NoBrush)

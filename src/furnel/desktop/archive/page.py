@@ -35,7 +35,9 @@ from furnel.containers import (
     unpack_to,
 )
 from furnel.containers.mapped import MappedFile
+from furnel.containers.marking import Mark, described, with_mark
 from furnel.desktop.archive.bytes_view import BytesView, describe
+from furnel.desktop.archive.entries import EntriesPane, Pending
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
@@ -43,9 +45,18 @@ from furnel.desktop.widgets.basics import button, hairline, label, marked, tip
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
 from furnel.progress import Progress
-from furnel.words import number
+from furnel.words import count, number
 
-_MOST_LISTED = 2000
+_SAYING = {
+    "letters": ("letters", "The same letters in every such archive"),
+    "count": ("count", "How many entries there are"),
+    "name": ("name", "The first entry's name, with all the room that it has"),
+    "offset": ("offset", "Where the first entry's data begins"),
+    "size": ("size", "How large the first entry is"),
+    "stored size": ("stored size", "How many bytes the first entry takes where it is packed"),
+    "number": ("a number", "A number that nobody understands yet"),
+}
+"""What bytes can be said to be, and what that means."""
 
 
 class ArchivePage(Page):
@@ -73,12 +84,14 @@ class ArchivePage(Page):
         self.begin = QComboBox()
         self.begin.setToolTip("What to begin the description from")
         self.begin.activated.connect(self._begin_from)
-        self.entries, self.hints = QListWidget(), QListWidget()
-        for part, name in ((self.entries, "Entries"), (self.hints, "What was found")):
-            part.setAccessibleName(name)
-            part.setUniformItemSizes(part is self.entries)
+        self.entries, self.hints = EntriesPane(look, session), QListWidget()
+        self.hints.setAccessibleName("What was found")
         self.hints.setWordWrap(True)
-        self.entries.currentRowChanged.connect(self._entry_picked)
+        self.entries.picked.connect(self._entry_picked)
+        self.entries.wanted.connect(self._write_copy)
+        self._pending: dict[Path, Pending] = {}
+        self._marks: list[Mark] = []
+        self._texts: dict[Path, tuple[str, list[Mark]]] = {}  # what was written of files looked at before
         self.hints.currentRowChanged.connect(self._hint_picked)
         self._open = button("Another file…", "Look at another archive")
         self._take = button("Take all out…", "Write every entry as a file")
@@ -125,20 +138,19 @@ class ArchivePage(Page):
         foot.setSpacing(2)
         foot.addWidget(self._at)
         foot.addWidget(self._numbers)
+        foot.addLayout(self._saying())
         middle.addLayout(foot)
         right = QVBoxLayout()
         right.setContentsMargins(10, 10, 16, 12)
         right.setSpacing(6)
-        self._entries_title = label("ENTRIES", "section")
-        right.addWidget(self._entries_title)
         right.addWidget(self.entries, 3)
         right.addWidget(label("FOUND, AND WHAT DOES NOT ADD UP", "section"))
         right.addWidget(self.hints, 2)
         body = QHBoxLayout()
         body.setContentsMargins(0, 0, 0, 0)
         body.setSpacing(0)
-        self.entries.setFixedWidth(238)
-        self.hints.setFixedWidth(238)
+        self.entries.setFixedWidth(246)
+        self.hints.setFixedWidth(246)
         body.addLayout(left, 1)
         body.addLayout(middle, 0)
         body.addLayout(right, 0)
@@ -151,6 +163,35 @@ class ArchivePage(Page):
 
     def sizeHint(self) -> QSize:
         return QSize(1280, 700)
+
+    def _saying(self) -> QHBoxLayout:
+        """What the chosen bytes can be said to be."""
+        row = QHBoxLayout()
+        row.setSpacing(4)
+        self._chosen = label("", "caption")
+        row.addWidget(self._chosen)
+        self.saying = {what: button(words, tip, "plain") for what, (words, tip) in _SAYING.items()}
+        for what, part in self.saying.items():
+            part.clicked.connect(lambda _, what=what: self.say(what))
+            row.addWidget(part)
+        row.addStretch(1)
+        return row
+
+    def say(self, what: str) -> None:
+        """Say what the chosen bytes are; the description is made of all that was said."""
+        file, (start, end) = self.file, self.bytes.chosen
+        if file is None or self._mapped is None or end <= start:
+            return
+        try:
+            self._marks = with_mark(self._marks, Mark(start, end, what))
+        except FurnelError as error:
+            self._session.tell("wrong", error.sentence())
+            return
+        cursor = self.text.textCursor()  # typed text comes back with undo
+        cursor.select(QTextCursor.SelectionType.Document)
+        cursor.insertText(described(file, self._mapped.view, self._marks))
+        self._fill()
+        self.bytes.choose(end, end)
 
     # a file
 
@@ -169,12 +210,15 @@ class ArchivePage(Page):
             self._session.tell("wrong", error.sentence())
             return
         self.leave()
+        if self.file is not None and self.text.toPlainText().strip():
+            self._texts[self.file] = self.text.toPlainText(), self._marks
         self.file, self._mapped = file, mapped
         self.bytes.show_bytes(mapped.view)
         self.title.setText(file.name)
         self.said.setText(f"{byte_size(len(mapped.view))} in {'/'.join(file.parent.parts[-2:])}")
         tip(self.said, str(file))
         self.guesses, self.anatomy = None, Anatomy()
+        self._marks = self._texts.get(file, ("", []))[1]
         self.begin.clear()
         self.begin.addItems(["begin from …"])
         self.text.clear()
@@ -204,7 +248,8 @@ class ArchivePage(Page):
         self.begin.addItem("the guess")
         for name in (*fitting, *others):
             self.begin.addItem(f"the layout {name}: {known_layouts()[name].title}", name)
-        self.text.setPlainText(found.draft)
+        kept = self._texts.get(file, ("", []))[0] if file is not None else ""
+        self.text.setPlainText(kept or found.draft)
         self._fill()
 
     def _begin_from(self, place: int) -> None:
@@ -262,19 +307,17 @@ class ArchivePage(Page):
         """Spans, entries, faults and guesses as they are known now."""
         anatomy = self.anatomy
         spans = list(anatomy.spans)
+        if not any(
+            span.kind == "field" for span in spans
+        ):  # nothing is understood yet, but something was said
+            spans += [Span(mark.start, mark.end, "field", mark.what, "said") for mark in self._marks]
         if not spans and self.guesses is not None:
             spans = [
                 Span(find.offset, find.offset + find.size, "find", find.path) for find in self.guesses.finds
             ]
         self.bytes.show_spans(spans)
-        self.entries.clear()
-        for entry in anatomy.entries[:_MOST_LISTED]:
-            item = QListWidgetItem(f"{entry.path}    {byte_size(entry.size)}")
-            item.setData(Qt.ItemDataRole.UserRole, entry.path)
-            self.entries.addItem(item)
-        self._entries_title.setText(
-            f"ENTRIES  {number(len(anatomy.entries))}" if anatomy.entries else "ENTRIES"
-        )
+        if self.file is not None:
+            self.entries.show_entries(anatomy.entries, self._pending.setdefault(self.file, Pending()))
         self.hints.clear()
         for fault in anatomy.faults[:200]:
             item = QListWidgetItem(f"✕  {fault.text}")
@@ -308,6 +351,14 @@ class ArchivePage(Page):
     # pointing
 
     def _pointed(self, at: int) -> None:
+        start, end = self.bytes.chosen
+        self._chosen.setText(
+            f"{count(end - start, 'byte')} chosen, they are"
+            if end > start
+            else "Drag over bytes to say what they are"
+        )
+        for part in self.saying.values():
+            part.setVisible(end > start)
         span = self.bytes.span_at(at)
         self._at.setText(
             f"<b>{at}</b>  0x{at:x}"
@@ -315,15 +366,11 @@ class ArchivePage(Page):
         )
         self._numbers.setText("     ".join(f"{name} {value}" for name, value in self.bytes.numbers_at(at)))
 
-    def _entry_picked(self, row: int) -> None:
-        item = self.entries.item(row)
-        if item is not None:
-            path = item.data(Qt.ItemDataRole.UserRole)
-            span = next(
-                (span for span in self.anatomy.spans if span.kind == "data" and span.name == path), None
-            )
-            if span is not None:
-                self.bytes.go(span.start)
+    def _entry_picked(self, path: str) -> None:
+        bare = {path, path.removesuffix(".dds"), path.removesuffix(".wav")}
+        spans = (span for span in self.anatomy.spans if span.kind == "data" and span.name in bare)
+        if (span := next(spans, None)) is not None:
+            self.bytes.go(span.start)
 
     def _hint_picked(self, row: int) -> None:
         item = self.hints.item(row)
@@ -342,6 +389,37 @@ class ArchivePage(Page):
             lambda _: self._session.tell("calm", f"Kept as {target}: profiles and every command know “{layout.name}” now"),
             lane="write", shown=False,
         )  # fmt: skip
+
+    def _write_copy(self) -> None:
+        file = self.file
+        if file is not None and self.layout_found is not None:
+            name = str(file.with_name(f"{file.stem}-changed{file.suffix}"))
+            target, _ = QFileDialog.getSaveFileName(self, "The changed copy", name)
+            if target:
+                self.write_copy(Path(target))
+
+    def write_copy(self, target: Path) -> None:
+        """Write the archive with what is to be otherwise to another file."""
+        file, layout = self.file, self.layout_found
+        if file is None or layout is None:
+            return
+        if target.resolve() == file.resolve():
+            self._session.tell("wrong", "That is the archive itself: write the copy to another file")
+            return
+        pending = self.entries.pending
+        changes = pending.changes()
+
+        def work(progress: Progress) -> None:
+            container = open_container(file, layout)
+            try:
+                container.rewrite(target, changes, progress)
+            finally:
+                container.close()
+
+        def done(_: None) -> None:
+            self._session.tell("calm", f"{target.name} was written, read back and found as it should be")
+
+        self._session.jobs.start(f"Writing {target.name}", work, done, lane="write")
 
     def _take_out(self) -> None:
         file, layout = self.file, self.layout_found

@@ -1,0 +1,218 @@
+"""An archive's entries on the bench: looked at, replaced, added, renamed, taken away, and written as a changed copy."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from pathlib import Path
+
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtWidgets import (
+    QFileDialog,
+    QGridLayout,
+    QInputDialog,
+    QListWidget,
+    QListWidgetItem,
+    QVBoxLayout,
+    QWidget,
+)
+
+from furnel.containers import Changes, Content, Entry, check_path
+from furnel.desktop.look import Look, byte_size
+from furnel.desktop.session import Session
+from furnel.desktop.widgets.basics import button, label
+from furnel.errors import FurnelError
+from furnel.words import count, number
+
+_MOST_LISTED = 2000
+_PATH = Qt.ItemDataRole.UserRole
+
+
+@dataclass
+class Pending:
+    """What is to be otherwise in a copy of an archive."""
+
+    replace: dict[str, Path] = field(default_factory=dict)
+    add: dict[str, Path] = field(default_factory=dict)
+    rename: dict[str, str] = field(default_factory=dict)
+    remove: set[str] = field(default_factory=set)
+
+    @property
+    def many(self) -> int:
+        """How many entries are touched."""
+        return len({*self.replace, *self.rename, *self.remove}) + len(self.add)
+
+    def changes(self) -> Changes:
+        """As the archive takes it."""
+        replace: dict[str, Content] = dict(self.replace)
+        add: dict[str, Content] = dict(self.add)
+        return Changes(replace, add, frozenset(self.remove), dict(self.rename))
+
+    def forget(self, path: str) -> None:
+        """An entry is as it was again; one that was added is gone."""
+        for part in (self.replace, self.add, self.rename):
+            part.pop(path, None)
+        self.remove.discard(path)
+
+
+class EntriesPane(QWidget):
+    """The list and what can be done with it. `picked` tells an entry's path, `wanted` that a copy is to be written."""
+
+    picked = pyqtSignal(str)
+    wanted = pyqtSignal()
+
+    def __init__(self, look: Look, session: Session) -> None:
+        super().__init__()
+        self._look, self._session = look, session
+        self.pending = Pending()
+        self._entries: tuple[Entry, ...] = ()
+        self._title = label("ENTRIES", "section")
+        self.list = QListWidget()
+        self.list.setAccessibleName("Entries")
+        self.list.setUniformItemSizes(True)
+        self.list.currentRowChanged.connect(self._row_changed)
+        self.buttons = {
+            name: button(words, tip, "plain")
+            for name, words, tip in (
+                ("replace", "Replace…", "Give this entry the content of a file"),
+                ("add", "Add…", "Put files into the archive"),
+                ("rename", "Rename…", "Give this entry another path"),
+                ("remove", "Leave out", "Leave this entry out of the copy"),
+                ("back", "As it was", "Take back what is to be done to this entry"),
+            )
+        }
+        self.write = button(
+            "Write a copy…", "Write the archive with these changes to another file, and prove it"
+        )
+        for name, act in (
+            ("replace", self._replace), ("add", self._add), ("rename", self._rename), ("remove", self._remove),
+            ("back", self._back),
+        ):  # fmt: skip
+            self.buttons[name].clicked.connect(act)
+        self.write.clicked.connect(self.wanted)
+        grid = QGridLayout()
+        grid.setSpacing(4)
+        for place, part in enumerate(self.buttons.values()):
+            grid.addWidget(part, place // 3, place % 3)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(6)
+        column.addWidget(self._title)
+        column.addWidget(self.list, 1)
+        column.addLayout(grid)
+        column.addWidget(self.write)
+        self._weigh()
+
+    def show_entries(self, entries: tuple[Entry, ...], pending: Pending) -> None:
+        """Show what is in an archive, and what is to be otherwise."""
+        self._entries, self.pending = entries, pending
+        self._renew()
+
+    def _renew(self) -> None:
+        kept = self.current()
+        self.list.blockSignals(True)
+        self.list.clear()
+        pending = self.pending
+        for path, file in pending.add.items():
+            self._put(path, f"+  {path}", f"added from {file}", "ember")
+        for entry in self._entries[:_MOST_LISTED]:
+            path = entry.path
+            if path in pending.remove:
+                self._put(path, f"−  {path}", "left out", "faint")
+            elif path in pending.replace or path in pending.rename:
+                now = pending.rename.get(path, path)
+                from_file = f", content from {pending.replace[path].name}" if path in pending.replace else ""
+                self._put(path, f"✎  {now}", f"{path}{from_file}", "ember")
+            else:
+                self._put(path, f"{path}    {byte_size(entry.size)}", path, "text")
+        for row in range(self.list.count()):
+            if (item := self.list.item(row)) is not None and item.data(_PATH) == kept:
+                self.list.setCurrentRow(row)
+        self.list.blockSignals(False)
+        self._title.setText(f"ENTRIES  {number(len(self._entries))}" if self._entries else "ENTRIES")
+        self._weigh()
+
+    def _put(self, path: str, words: str, tip: str, role: str) -> None:
+        item = QListWidgetItem(words)
+        item.setData(_PATH, path)
+        item.setToolTip(tip)
+        item.setForeground(self._look.colour(role))
+        self.list.addItem(item)
+
+    def current(self) -> str:
+        """The path of the entry that is chosen, or nothing."""
+        item = self.list.currentItem()
+        return str(item.data(_PATH)) if item is not None else ""
+
+    def _row_changed(self, row: int) -> None:
+        self._weigh()
+        if row >= 0:
+            self.picked.emit(self.current())
+
+    def _weigh(self) -> None:
+        path, pending = self.current(), self.pending
+        there = bool(path) and path not in pending.add and path not in pending.remove
+        for name in ("replace", "rename", "remove"):
+            self.buttons[name].setEnabled(there)
+        self.buttons["add"].setEnabled(bool(self._entries))
+        touched = (
+            path in pending.add or path in pending.replace or path in pending.rename or path in pending.remove
+        )
+        self.buttons["back"].setEnabled(touched)
+        self.write.setEnabled(bool(pending.many))
+        self.write.setText(
+            f"Write a copy with {count(pending.many, 'change')}…" if pending.many else "Write a copy…"
+        )
+
+    def _replace(self) -> None:
+        file, _ = QFileDialog.getOpenFileName(self, f"The new content of {self.current()}")
+        if file:
+            self.pending.replace[self.current()] = Path(file)
+            self._renew()
+
+    def _add(self) -> None:
+        files, _ = QFileDialog.getOpenFileNames(self, "Files to put into the archive")
+        self.add_files([Path(file) for file in files])
+
+    def add_files(self, files: list[Path]) -> None:
+        """Add files beside the entry that is chosen; those that are there already are replaced."""
+        folder = self.current().rpartition("/")[0]
+        known = {entry.path for entry in self._entries}
+        for file in files:
+            path = f"{folder}/{file.name}" if folder else file.name
+            (self.pending.replace if path in known else self.pending.add)[path] = file
+            self.pending.remove.discard(path)
+        self._renew()
+
+    def _rename(self) -> None:
+        path = self.current()
+        now, asked = QInputDialog.getText(
+            self, "Rename", "Its path:", text=self.pending.rename.get(path, path)
+        )
+        if asked:
+            self.rename_to(path, now.strip())
+
+    def rename_to(self, path: str, now: str) -> None:
+        """Give an entry another path; one that cannot be is told."""
+        taken = {entry.path for entry in self._entries} - self.pending.remove - set(self.pending.rename)
+        taken |= {*self.pending.add, *(new for old, new in self.pending.rename.items() if old != path)}
+        try:
+            check_path(now, "the archive")
+            if now in taken - {path}:
+                raise FurnelError("Renaming an entry", where=now, why="there is one of that path already")
+        except FurnelError as error:
+            self._session.tell("wrong", error.sentence())
+            return
+        self.pending.rename.pop(path, None)
+        if now != path:
+            self.pending.rename[path] = now
+        self._renew()
+
+    def _remove(self) -> None:
+        path = self.current()
+        self.pending.forget(path)
+        self.pending.remove.add(path)
+        self._renew()
+
+    def _back(self) -> None:
+        self.pending.forget(self.current())
+        self._renew()
