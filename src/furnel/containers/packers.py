@@ -10,8 +10,9 @@ import numpy.typing as npt
 from pydantic import Field, model_validator
 
 from furnel.containers.container import Order
+from furnel.containers.fields import WIDTHS
 from furnel.containers.packing import PACKINGS, Data, PackingType
-from furnel.schema import Part
+from furnel.schema import OneOf, Part
 
 Byte = Annotated[int, Field(ge=0, le=255)]
 Bits = tuple[Annotated[int, Field(ge=0, le=31)], Annotated[int, Field(ge=1, le=24)]]
@@ -26,11 +27,13 @@ class PackerPart(Part):
     counted `back` from where the next byte goes, or is that in a `window` of so many bytes, which `begin`s somewhere and is
     `fill`ed; `place-add` and `shortest` are added to the two. Of the `kind` `runs`: a byte from `mark` on says how often
     the next one stands (`run-least` and more, counted `up` from the mark or `down` from 255), a smaller one how many follow
-    as they are (`copy-least` and more); `skip` is one that means nothing.
+    as they are (`copy-least` and more); `skip` is one that means nothing. Of the
+    kind `blocks`: so many bytes (`block`) are `packed` each for themselves, behind a table of their stored `sizes`; what does
+    not become smaller is stored as it is.
     """
 
     name: str = Field(pattern=r"^[a-z][a-z0-9-]*$", max_length=32)
-    kind: Literal["window", "runs"]
+    kind: Literal["window", "runs", "blocks"]
     window: int = Field(4096, ge=16, le=1 << 24)
     begin: int = Field(0, ge=0)
     fill: Byte = 0
@@ -48,6 +51,9 @@ class PackerPart(Part):
     copy_least: Literal[0, 1] = 1
     runs: Literal["up", "down"] = "up"
     skip: Byte | None = None
+    block: int = Field(1 << 16, ge=64, le=1 << 26)
+    packed: Annotated[str, OneOf(name for name in PACKINGS if name != "none")] = "zlib"
+    sizes: Literal["u16", "u24", "u32"] = "u32"
 
     @model_validator(mode="after")
     def _can_be(self) -> PackerPart:
@@ -72,7 +78,10 @@ class PackerPart(Part):
         told = self.model_dump_json(exclude={"name"})
         key = f"{self.name}#{hashlib.sha256(told.encode()).hexdigest()[:12]}"
         if key not in PACKINGS:
-            PACKINGS[key] = WindowPacking(self) if self.kind == "window" else RunPacking(self)
+            kinds: dict[str, type[WindowPacking | RunPacking | BlockPacking]] = {
+                "window": WindowPacking, "runs": RunPacking, "blocks": BlockPacking,
+            }  # fmt: skip
+            PACKINGS[key] = kinds[self.kind](self)
         return key
 
 
@@ -146,6 +155,55 @@ class RunPacking(_Told):
         from furnel.containers.packkernels import unpack_runs
 
         return int(unpack_runs(source, out, self.told))
+
+
+class BlockPacking(PackingType):
+    """Blocks that are packed each for itself, behind a table of their stored sizes; one that does not become smaller is stored
+    as it is."""
+
+    tells_end = False
+
+    def __init__(self, part: PackerPart) -> None:
+        self.name = part.name  # type: ignore[misc]
+        self._inner, self._block = PACKINGS[part.packed], part.block
+        self._width, self._order = WIDTHS[part.sizes], part.order
+        self.most_ratio = self._inner.most_ratio  # type: ignore[misc]
+        self.damage = self._inner.damage  # type: ignore[misc]
+
+    def pack(self, data: bytes, longer: int = 0) -> bytes:
+        table, out = bytearray(), []
+        for at in range(0, len(data), self._block):
+            plain = data[at : at + self._block]
+            packed = self._inner.pack(plain)
+            out.append(packed if len(packed) < len(plain) else plain)
+            table += len(out[-1]).to_bytes(self._width, self._order)
+        return bytes(table) + b"".join(out)
+
+    def unpack(self, data: Data, most: int) -> bytes:
+        return self.span(data, 0, most, most)
+
+    def span(self, data: Data, start: int, end: int, whole: int) -> bytes:
+        """Only the blocks that hold something of the span are unpacked."""
+        view, count = memoryview(data), -(-whole // self._block)
+        table = bytes(view[: count * self._width])
+        sizes = [
+            int.from_bytes(table[at : at + self._width], self._order)
+            for at in range(0, len(table), self._width)
+        ]
+        if len(table) < count * self._width or sum(sizes) > len(view) - len(table):
+            raise ValueError("its blocks run over its end")
+        first, last = start // self._block, -(-min(end, whole) // self._block)
+        at, out = len(table) + sum(sizes[:first]), []
+        for place in range(first, last):
+            size = min(self._block, whole - place * self._block)
+            piece = view[at : at + sizes[place]]
+            at += sizes[place]
+            plain = bytes(piece) if len(piece) == size else self._inner.unpack(piece, size)
+            if len(plain) != size:
+                raise ValueError(f"block {place} unpacks to another size")
+            out.append(plain)
+        begin = first * self._block
+        return b"".join(out)[start - begin : end - begin]
 
 
 def with_own_packers(told: Any) -> Any:

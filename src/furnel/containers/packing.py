@@ -48,6 +48,10 @@ class PackingType:
         """The first bytes, `size` or fewer, without the rest; None where that cannot be had. Raises one of `damage`."""
         return None
 
+    def span(self, data: Data, start: int, end: int, whole: int) -> bytes | None:
+        """Bytes `start` to `end` of `whole` without what lies before; None where that cannot be had. Raises one of `damage`."""
+        return None
+
     def pieces(self, data: memoryview, consumed: list[int] | None = None) -> Iterator[bytes]:
         """What `data` unpacks to, piece by piece; `consumed` gets how many bytes that took. Raises one of `damage`."""
         raise NotImplementedError
@@ -370,8 +374,9 @@ def unpack_start(data: Data, packing: str, size: int, whole: int, where: object)
     """The first `size` bytes of an entry of `whole` bytes."""
     kind = PACKINGS[packing]
     try:
-        found = kind.start(data, max(min(size, whole), 1))
-    except kind.damage as error:
+        found = kind.span(data, 0, min(size, whole), whole)
+        found = found if found is not None else kind.start(data, max(min(size, whole), 1))
+    except kind.damage + _ANY as error:
         raise damaged(packing, where, error) from error
     return found[:whole] if found is not None else unpack(data, packing, whole, where)[:size]
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import struct
+import zlib
 from collections.abc import Callable
 from pathlib import Path
 
@@ -12,7 +13,7 @@ from hypothesis import strategies as st
 
 from furnel.containers import open_container, parse_layout
 from furnel.containers.packers import PackerPart
-from furnel.containers.packing import pack, unpack
+from furnel.containers.packing import PACKINGS, pack, unpack
 from furnel.errors import FurnelError
 from tests.containers.test_proof import CHANGES, HEAD, Files, Kind, through
 
@@ -101,6 +102,24 @@ def up_write(data: bytes) -> bytes:
     )
 
 
+def blocks_read(data: bytes, size: int) -> bytes:
+    count, out = -(-size // 1000), b""
+    at = 3 * count
+    for place in range(count):
+        stored = int.from_bytes(data[3 * place : 3 * place + 3], "big")
+        piece = data[at : at + stored]
+        at += stored
+        out += piece if stored == min(1000, size - 1000 * place) else zlib.decompress(piece)
+    return out
+
+
+def blocks_write(data: bytes) -> bytes:
+    pieces = [data[at : at + 1000] for at in range(0, len(data), 1000)]
+    packed = [min(zlib.compress(piece, 1), piece, key=len) for piece in pieces]
+    return b"".join(len(piece).to_bytes(3, "big") for piece in packed) + b"".join(packed)
+
+
+BLOCKS = 'kind = "blocks"\nblock = 1000\npacked = "zlib"\nsizes = "u24"\norder = "big"\n'
 RING = 'kind = "window"\nwindow = 4096\nbegin = 4078\nfill = 32\n'
 BACK = """kind = "window"
 window = 2048
@@ -123,6 +142,7 @@ PACKERS: dict[str, tuple[str, Reader, Callable[[bytes], bytes]]] = {
     "back": (BACK, lambda data, size: window_read(data, size, 2048, 0, 0, "back"), lambda data: plain_write(data, "back")),
     "bits": (BITS, bits_read, bits_write),
     "up": (UP, up_read, up_write),
+    "blocks": (BLOCKS, blocks_read, blocks_write),
 }  # fmt: skip
 
 
@@ -152,6 +172,20 @@ def test_what_is_packed_is_read_by_the_textbook_and_back(
 def test_what_repeats_becomes_small(name: str) -> None:
     data = b"".join(bytes([65 + step % 7]) * 60 for step in range(200))
     assert len(pack(data, key_of(PACKERS[name][0]))) < len(data) / 6
+
+
+@given(st.binary(max_size=6000), st.data())
+def test_blocks_are_read_from_the_middle_without_what_lies_before(data: bytes, pick: st.DataObject) -> None:
+    key = key_of(BLOCKS)
+    start = pick.draw(st.integers(0, len(data)))
+    end = pick.draw(st.integers(start, len(data)))
+    packed = bytearray(pack(data * 2, key))
+    for place in range(start // 1000):  # what lies before may be spoiled
+        at = 3 * -(-2 * len(data) // 1000) + sum(
+            int.from_bytes(packed[3 * k : 3 * k + 3], "big") for k in range(place)
+        )
+        packed[at] ^= 0xFF
+    assert PACKINGS[key].span(bytes(packed), start, end, 2 * len(data)) == (data * 2)[start:end]
 
 
 @given(st.sampled_from(sorted(PACKERS)), st.binary(max_size=200), st.integers(0, 5000))
