@@ -148,6 +148,7 @@ def archives(folder: Path) -> tuple[Corpus, Use]:
         "a.satchel": makers.satchel(contents),
         "a.parcel": makers.parcel({"hall": (b"note", {"desk": [b"p", b"q"]}), "loft": (b"", {})}),
         "a.tlp": writers.tlp(contents), "a.tlc": writers.tlc(contents), "a.tlh": writers.tlh(contents),
+        "a.tlk": writers.tlk(contents),
     }  # fmt: skip
     for method in (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED, zipfile.ZIP_BZIP2, zipfile.ZIP_LZMA):
         stream = io.BytesIO()

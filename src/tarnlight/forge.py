@@ -42,7 +42,11 @@ def forge(folder: Path, seed: int = 1, scale: int = 1) -> int:
     writers.put(data / "art.tlp", writers.tlp(textures))
     writers.put(data / "hud.tlp", writers.tlp(overlays))
     writers.put(data / "cast.tlc", writers.tlc(sheets))
-    writers.put(data / "hash.tlh", writers.tlh(papers))
+    charts = {path: made for path, made in papers.items() if path.startswith("charts/")}
+    writers.put(data / "charts.tlk", writers.tlk(charts))
+    writers.put(
+        data / "hash.tlh", writers.tlh({path: made for path, made in papers.items() if path not in charts})
+    )
     bank = [
         writers.wav(sounds.event_sound(event, variation, seed), sounds.RATE)
         for event, variation in content.bank()

@@ -27,6 +27,8 @@ def load_container(path: Path) -> dict[str, bytes]:
             return _tls(path)
         if path.suffix == ".tlh":
             return _tlh(path.read_bytes())
+        if path.suffix == ".tlk":
+            return _tlk(path.read_bytes())
         if path.suffix == ".tlm":
             return _tlm(path.read_bytes())
         if path.suffix == ".zip":
@@ -140,6 +142,50 @@ def _tlh(data: bytes) -> dict[str, bytes]:
         if code in names:
             out[names[code]] = lz4.block.decompress(data[offset : offset + stored], uncompressed_size=size)
     return out
+
+
+def _tlk(data: bytes) -> dict[str, bytes]:
+    magic, folders, count, length = struct.unpack_from("<4sIII", data)
+    if magic != b"TLK1":
+        raise Broken("not a TLK1")
+    index = bytes(byte ^ (29 * place + 113 & 0xFF) for place, byte in enumerate(data[16 : 16 + length]))
+    at = 0
+    homes: list[str] = []
+    for number in range(folders):
+        name = index[at + 1 : at + 1 + index[at]].decode("ascii")
+        above = struct.unpack_from("<H", index, at + 1 + len(name))[0]
+        at += 3 + len(name)
+        if number and above >= number:
+            raise Broken(f"the folder {name} comes before the one that it is in")
+        homes.append(f"{homes[above]}{name}/" if number else "")
+    out = {}
+    for _ in range(count):
+        home, size = struct.unpack_from("<HB", index, at)
+        path = homes[home] + index[at + 3 : at + 3 + size].decode("ascii")
+        begin, stored, whole, told = struct.unpack_from("<IIII", index, at + 3 + size)
+        at += 19 + size
+        if begin % 16:
+            raise Broken(f"{path}: not on 16 bytes")
+        out[path] = _blocks(data[begin : begin + stored], whole)
+        if zlib.crc32(out[path]) != told:
+            raise Broken(f"{path}: checksum")
+    if at != length:
+        raise Broken("its index is longer than what is in it")
+    return out
+
+
+def _blocks(data: bytes, size: int) -> bytes:
+    number = -(-size // 8192)
+    sizes = struct.unpack_from(f"<{number}H", data)
+    at, out = 2 * number, []
+    for place, stored in enumerate(sizes):
+        plain = min(8192, size - 8192 * place)
+        block = data[at : at + stored]
+        at += stored
+        out.append(block if stored == plain else zlib.decompress(block))
+        if len(out[-1]) != plain:
+            raise Broken(f"block {place}: size {len(out[-1])}")
+    return b"".join(out)
 
 
 def _chunks(data: bytes) -> list[tuple[bytes, bytes]]:

@@ -129,7 +129,16 @@ class World:
         if not (self.folder / "tarnlight.toml").is_file():
             raise Broken(f"{self.folder} is not a Tarnlight Ferry install")
         out: dict[str, bytes] = {}
-        for name in ("art.tlp", "hud.tlp", "cast.tlc", "bank0.tls", "music.tlm", "hash.tlh", "rules.zip"):
+        for name in (
+            "art.tlp",
+            "hud.tlp",
+            "cast.tlc",
+            "bank0.tls",
+            "music.tlm",
+            "hash.tlh",
+            "charts.tlk",
+            "rules.zip",
+        ):
             out |= loaders.load_container(data / name)
         for file in sorted((data / "songs").glob("*/*.tlp")):
             out |= loaders.load_song(file)

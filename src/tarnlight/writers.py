@@ -236,6 +236,33 @@ def tlh(entries: dict[str, bytes]) -> bytes:
     return b"TLHX" + struct.pack("<HHI", 1, 4, len(codes)) + rows + body
 
 
+def tlk(entries: dict[str, bytes]) -> bytes:
+    """The chart room's locker: folders and entries in an index under a mask; each entry in blocks of 8 KiB, on 16 bytes."""
+    folders = [""]
+    for path in entries:
+        parts = path.split("/")[:-1]
+        for deep in range(1, len(parts) + 1):
+            if (home := "/".join(parts[:deep])) not in folders:
+                folders.append(home)
+    index = b""
+    for home in folders:
+        above, _, last = home.rpartition("/")
+        index += struct.pack("<B", len(last)) + last.encode() + struct.pack("<H", folders.index(above))
+    start = 16 + len(index) + sum(19 + len(path.rpartition("/")[2]) for path in entries)
+    body = b""
+    for path, content in entries.items():
+        body += bytes(-(start + len(body)) % 16)
+        home, _, name = path.rpartition("/")
+        plain = [content[at : at + 8192] for at in range(0, len(content), 8192)]
+        blocks = [min(zlib.compress(block, 9), block, key=len) for block in plain]
+        packed = b"".join(struct.pack("<H", len(block)) for block in blocks) + b"".join(blocks)
+        index += struct.pack("<HB", folders.index(home), len(name)) + name.encode()
+        index += struct.pack("<IIII", start + len(body), len(packed), len(content), zlib.crc32(content))
+        body += packed
+    hidden = bytes(byte ^ (29 * place + 113 & 0xFF) for place, byte in enumerate(index))
+    return struct.pack("<4sIII", b"TLK1", len(folders), len(entries), len(index)) + hidden + body
+
+
 def zipped(entries: dict[str, bytes]) -> bytes:
     stream = io.BytesIO()
     with zipfile.ZipFile(stream, "w", zipfile.ZIP_DEFLATED) as archive:

@@ -50,6 +50,7 @@ ROOM_ENTRIES = {
 }  # fmt: skip
 MAKERS: dict[str, Callable[[dict[str, bytes]], bytes]] = {
     "crate": makers.crate, "casket": makers.casket, "drawer": makers.drawer, "satchel": makers.satchel, "tlh": writers.tlh,
+    "tlk": writers.tlk,
 }  # fmt: skip
 
 
@@ -209,7 +210,7 @@ def test_what_furnel_makes_from_nothing_it_reads_again(tmp_path: Path, kind: str
         contents = {"store/note.txt": b"lamps", "office/note.txt": b"pens", "desk/song.ogg": b"la"}
     write_archive(tmp_path / f"new.{kind}", contents, find_layout(kind))
     assert everything(open_container(tmp_path / f"new.{kind}", known=NAMES)) == contents
-    if kind in ("crate", "casket", "drawer", "satchel", "tlh"):
+    if kind in ("crate", "casket", "drawer", "satchel", "tlh", "tlk"):
         args = (CONTENTS, (1,)) if kind == "crate" else (CONTENTS,)
         theirs = MAKERS[kind](*args)  # type: ignore[call-arg]
         assert len((tmp_path / f"new.{kind}").read_bytes()) == pytest.approx(len(theirs), abs=64)

@@ -166,7 +166,8 @@ def arrange(layout: Layout, part: FoldersPart, paths: Sequence[str], old: Folder
     before = old.paths if old is not None else []
     if part.shape == "tree" or "parent" in held(part.fields):
         outermost = 0 if old is None or "" in before else 1  # whether what is in no folder has a record, too
-        for home in list(needed):
+        homes_now, needed = list(needed), {}
+        for home in homes_now:  # outer ones come first
             parts = home.split("/") if home else []
             needed.update(dict.fromkeys("/".join(parts[:deep]) for deep in range(outermost, len(parts) + 1)))
     filled = {before[number] for number in old.of_rows} if old is not None else set()

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import struct
-from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
@@ -11,8 +10,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from furnel.containers import Changes, dissect, open_container, parse_layout, write_archive
+from furnel.containers import Changes, dissect, find_layout, open_container, parse_layout, write_archive
 from furnel.errors import FurnelError
+from tarnlight import loaders
 from tests.containers.test_proof import CHANGES, FILES, HEAD, Files, Kind, through
 
 DEEP = {
@@ -273,7 +273,18 @@ def test_any_folders_come_and_go(
     opened.close()
 
 
-Spoil = Callable[[bytearray], None]
+def test_the_chart_rooms_locker_is_changed_as_its_own_loader_wants_it(forged: Path, tmp_path: Path) -> None:
+    theirs = loaders.load_container(forged / "data/charts.tlk")
+    opened = open_container(forged / "data/charts.tlk")
+    assert {one.path: opened.read(one.path) for one in opened.entries()} == theirs
+    first, second, *_ = theirs
+    changes = Changes({first: b"x" * 20000}, {"charts/old/deep/one.dds": b"new" * 5000}, frozenset({second}))
+    opened.rewrite(tmp_path / "charts.tlk", changes)
+    mine = loaders.load_container(tmp_path / "charts.tlk")
+    left = {path: data for path, data in theirs.items() if path != second}
+    assert mine == left | {first: b"x" * 20000, "charts/old/deep/one.dds": b"new" * 5000}
+    write_archive(tmp_path / "new.tlk", theirs, find_layout("tlk"))
+    assert loaders.load_container(tmp_path / "new.tlk") == theirs
 
 
 @pytest.mark.parametrize(
