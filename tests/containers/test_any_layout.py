@@ -37,7 +37,7 @@ def layouts(draw: st.DrawFn) -> Layout:
     pick = draw
     names = pick(st.sampled_from(["fixed", "zero", "u8", "u16", "table", "table of its own", "hash"]))
     place = pick(st.sampled_from(["front", "back", "beside"]))
-    packed = pick(st.sampled_from(["none", "zlib", "deflate", "lz4", "zstd"]))
+    packed = pick(st.sampled_from(["none", "zlib", "deflate", "lz4", "zstd", "own"]))
     index_packed = pick(st.sampled_from(["none", "zlib", "zstd"]))
     order = pick(st.sampled_from(["little", "big"]))
     told = packed != "none" or pick(st.booleans())
@@ -55,6 +55,11 @@ def layouts(draw: st.DrawFn) -> Layout:
         '{ name = "n", type = "u16", holds = "entry count" }',
     ]
     inline = names.startswith("table") and not own
+    folders = (
+        pick(st.sampled_from(["", "parents", "tree"])) if names in ("fixed", "zero", "u8", "u16") else ""
+    )
+    if folders == "parents":
+        head.append('{ name = "homes", type = "u16", holds = "folder count" }')
     if place == "front" and (index_packed != "none" or inline or pick(st.booleans())):
         head.append('{ name = "kept", type = "u32", holds = "index stored size" }')
         head.append('{ name = "plain", type = "u32", holds = "index size" }')
@@ -91,6 +96,8 @@ def layouts(draw: st.DrawFn) -> Layout:
         "hash": ['{ name = "code", type = "u64", holds = "name hash" }'],
     }.get(names, ['{ name = "name", type = "u32", holds = "name offset" }'])
     means = f', means = "{unit}"' if unit else ""
+    if folders == "parents":
+        rows.insert(0, '{ name = "home", type = "u16", holds = "folder" }')
     rows.append(f'{{ name = "offset", type = "{wide}", holds = "offset"{means} }}')
     if told:
         rows += [
@@ -125,6 +132,8 @@ def layouts(draw: st.DrawFn) -> Layout:
         if kind == "table"
         else "[names]"
     )
+    if kind == "fields" and pick(st.booleans()):
+        text.append("reversed = true")
     if pick(st.booleans()):
         text.append("slash = '\\'")
     packing = (
@@ -135,7 +144,32 @@ def layouts(draw: st.DrawFn) -> Layout:
     if by_flag and packed == "none":
         packing = 'packings = { 1 = "none" }'
     text.append(f"[entry]\n{packing}\nalign = {align}\nfill = {pick(st.sampled_from([0, 0xEE]))}")
+    if pick(st.booleans()):
+        text.append("moves = false")
+    text += _folders(folders)
+    for on in ("entry", "index"):
+        if pick(st.booleans()):
+            sized = on == "entry" or place != "front" or any("kept" in part for part in head)
+            told_by = pick(
+                st.sampled_from(['key = "5a01ff"', f'value = "position * 3 + {"size" if sized else 7}"'])
+            )
+            text.append(f'[[masks]]\non = "{on}"\nby = "{pick(st.sampled_from(["xor", "add"]))}"\n{told_by}')
+    if packed == "own":
+        own_kind = pick(
+            st.sampled_from(
+                ['"window"', '"window"\nplace-is = "back"\nplace-add = 1', '"runs"', '"blocks"\nblock = 64']
+            )
+        )
+        text.append(f'[[packers]]\nname = "own"\nkind = {own_kind}')
     return parse_layout("\n".join(text), "any")
+
+
+def _folders(shape: str) -> list[str]:
+    name = '{ name = "name", type = "text", ends = "u8", holds = "path" }'
+    if shape == "parents":
+        return [f'[folders]\nfields = [{name}, {{ name = "above", type = "u16", holds = "parent" }}]']
+    counts = '{ name = "files", type = "u8", holds = "entries" }, { name = "homes", type = "u8", holds = "folders" }'
+    return [f'[folders]\nshape = "tree"\nfields = [{name}, {counts}]'] if shape else []
 
 
 def everything(file: Path, layout: Layout) -> Contents:

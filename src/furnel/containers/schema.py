@@ -384,6 +384,15 @@ class Layout(Part):
         name = path.removeprefix(self.entry.prefix)
         return name.rpartition("/")[2] if self.folders is not None else name
 
+    def _tells_size(self, on: str) -> bool:
+        """Whether the size of the index or of a name table of its own is told, or the index fills what is left."""
+        if self.index is None or on not in ("index", "names"):
+            return True
+        told = self._told_in_heads(self.index)
+        if on == "names":
+            return "names size" in told
+        return not self.index.in_front or bool({"index size", "index stored size"} & told)
+
     def _check_masks(self) -> None:
         start = self.start.fields if self.start is not None else ()
         steady = {part.name for part in start if not part.roles and not part.bits and part.is_number}
@@ -393,6 +402,12 @@ class Layout(Part):
                 raise ValueError(
                     f"the mask on {mask.on} cannot depend on {wrong[0]}: it knows {', '.join(sorted(known))}"
                 )
+            if (
+                mask.value is not None
+                and "size" in expression(mask.value).names
+                and not self._tells_size(mask.on)
+            ):
+                raise ValueError(f"the mask on the {mask.on} depends on its size, and no field tells that")
         masked = any(mask.on == "whole" for mask in self.masks)
         if masked and self.whole is None:
             raise ValueError(

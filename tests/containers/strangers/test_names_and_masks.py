@@ -196,6 +196,7 @@ def test_new_archives_are_what_their_own_reader_expects(name: str, tmp_path: Pat
     ("layout", "why"),
     [
         (SEED.replace("* seed", "* count"), "cannot depend on count"),
+        (SEED.replace('on = "entry"', 'on = "index"'), "no field tells that"),
         (VEILED.replace("[whole]", "[whole]\n#").replace('packed = "none"', 'packed = "zlib"'), ""),
         (VEILED.replace('on = "whole"', 'on = "entry"'), "packs the file or has a mask"),
         (
