@@ -78,6 +78,21 @@ def test_in_place_the_game_itself_has_the_mod_and_gets_its_own_files_back(opened
     assert digest(game) == before and how(space) == "" and read_placed(game, "evening-post") is None
 
 
+def test_a_profile_that_says_otherwise_by_now_takes_no_mod_for_an_original(
+    opened: Opener, game: Path
+) -> None:
+    before = digest(game / "data")
+    put_in(opened(goes="in-place", swaps={"bank0/000.wav": "church_bell.mp3"}))
+    rule = {"folder": "mods", "about": "mod.toml", "order": "mods/order.toml", "game-version": "1"}
+    other = opened("Second Post", goes="loose", swaps={}, **rule)
+    first = open_workspace(other.file.parent.parent / "Evening Post")
+    sound = first.catalogue.get("bank0/000.wav")
+    assert first.catalogue.read(sound) != loaders.load_container(game / "data/bank0.tls")["bank0/000.wav"]
+    assert how(first) == "built"
+    remove_mod(first.catalogue.install, "evening-post")
+    assert digest(game / "data") == before
+
+
 def test_an_update_of_the_mod_gives_back_what_it_no_longer_changes(opened: Opener, game: Path) -> None:
     bank = (game / "data/bank0.tls").read_bytes()
     space = opened(goes="in-place")

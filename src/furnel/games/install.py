@@ -127,7 +127,7 @@ class Install:
 
     def own(self, file: Path) -> Path | None:
         """The game's own file for one in its folder: itself, the one kept while a mod stands there, or None if it has none."""
-        return file if self.profile.mods.has_order else own_file(self.folder, file)
+        return own_file(self.folder, file)
 
     def _own(self, inside: str) -> Path:
         path = self.folder / inside

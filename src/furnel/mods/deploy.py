@@ -123,7 +123,7 @@ def foreign_folder(install: Install, mod: str) -> str:
 def presence(install: Install, mod: str, built: Path | None) -> tuple[Presence, str]:
     """How a mod is in the game, read from the game's own folder: not at all (empty), as it is `built`, as something `other`
     that Furnel put there, `off`, or `foreign`: something that Furnel did not put there. With the last one, why."""
-    if not install.profile.mods.has_order:
+    if _is_placed(install, mod):
         return presence_of(install, mod, built)
     foreign, tree = _look_at(install, mod)
     if foreign:
@@ -133,6 +133,11 @@ def presence(install: Install, mod: str, built: Path | None) -> tuple[Presence, 
     if dict(read_order(_order(install), install.profile.mods.order_file)).get(mod) is not True:
         return "off", ""
     return ("built" if built is not None and tree_digest(built) == tree else "other"), ""
+
+
+def _is_placed(install: Install, mod: str) -> bool:
+    """Whether a mod's files stand in the places of the game's own, or would; also where the profile says otherwise by now."""
+    return not install.profile.mods.has_order or read_placed(install.folder, mod) is not None
 
 
 def _look_at(install: Install, mod: str) -> tuple[str, str]:
@@ -155,7 +160,7 @@ def remove_mod(install: Install, mod: str, over: bool = False) -> str:
 
     What somebody else changed in its folder since is only dropped when `over` says so.
     """
-    if not install.profile.mods.has_order:
+    if _is_placed(install, mod):
         return remove_files(install, mod, over)
     recover(install)
     keep = _keep(install, mod)
