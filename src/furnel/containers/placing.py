@@ -134,7 +134,7 @@ def _settle(plan: Plan) -> bool:
     layout = plan.layout
     index = layout.index
     assert index is not None
-    relative = any(part.means and "data_start" in part.means for part in index.fields)
+    relative = _counts_from_data(index)
     room = max(plan.index.data_start - plan.index.index_at, 0) if plan.index else 0
     least, most = 1 << 62, 0
     for turn in range(_ROUNDS):
@@ -182,7 +182,7 @@ def _settle_still(plan: Plan) -> bool:
         place = item.old
         start = int(old.offsets[place]) if place >= 0 else -1
         item.shared = False
-        alone = place >= 0 and (start, plan.ends[place]) not in kept
+        alone = place >= 0 and (start == plan.ends[place] or (start, plan.ends[place]) not in kept)
         if item.span is not None or (alone and item.length(plan.padded) <= plan.ends[place] - start):
             item.offset = start
         else:
@@ -199,7 +199,16 @@ def _settle_still(plan: Plan) -> bool:
     plan.pad = room - len(plan.raw) - len(plan.names) if index.in_front else 0
     head = len(plan.start) + len(plan.lead)
     starts = head == (old.index_at if index.in_front else old.data_start)
+    if (
+        _counts_from_data(index) and index.in_front and plan.pad
+    ):  # the data would seem to begin where the index ends
+        return False
     return plan.pad >= 0 and starts and (not plan.between or plan.pad == len(plan.between))
+
+
+def _counts_from_data(index: IndexPart) -> bool:
+    """Whether offsets are counted from where the data begins."""
+    return any(part.means and "data_start" in part.means for part in index.fields)
 
 
 def _place_data(plan: Plan) -> None:
