@@ -180,7 +180,7 @@ def everything(file: Path, layout: Layout) -> Contents:
     return found
 
 
-@settings(max_examples=150)
+@settings(max_examples=80)
 @given(layout=layouts(), before=contents, data=st.data())
 def test_what_is_put_in_comes_out_and_changes_are_what_was_asked_for(
     tmp_path_factory: pytest.TempPathFactory, layout: Layout, before: Contents, data: st.DataObject

@@ -11,7 +11,7 @@ from demo.monkey import Monkey, held_now, tell
 from furnel.mods.project import load_project
 
 
-@pytest.mark.parametrize("seed", [1, 2])
+@pytest.mark.parametrize("seed", [1])
 def test_a_monkey_finds_nothing(hands: Hands, mod: Path, sources: Path, seed: int) -> None:
     hands.open(mod)
     files = [*sorted(sources.iterdir()), sources, sources / "gone.png", mod]
