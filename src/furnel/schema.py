@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import re
 import string
 import tomllib
@@ -66,6 +67,12 @@ class OneOf:
 
     def __get_pydantic_core_schema__(self, source: object, handler: object) -> core_schema.CoreSchema:
         return core_schema.literal_schema(self._names)
+
+
+def quoted(text: str) -> str:
+    """A text as TOML writes it, in quotes."""
+    plain = json.dumps(text.encode("utf-8", "replace").decode(), ensure_ascii=False)
+    return plain.replace("\x7f", "\\u007f")
 
 
 class KnownIn:

@@ -143,6 +143,13 @@ def test_entries_are_read_with_their_names(name: str, tmp_path: Path) -> None:
     assert any("100%" in one.text for one in found.guesses)
 
 
+@pytest.mark.parametrize("name", ['we"ird.hold', "back\\slash.hold", "no ending", "a.h\x7fld", "x.[1]"])
+def test_whatever_a_file_is_called_the_guess_is_a_layout(name: str, tmp_path: Path) -> None:
+    for data in (KINDS["plain"](files()), b"HOLD" + bytes(99), b""):
+        (tmp_path / name).write_bytes(data)
+        parse_layout(guess(tmp_path / name).draft, "the guess")
+
+
 @given(st.binary(max_size=3000), st.integers(0, 400))
 def test_any_bytes_give_a_valid_description(
     tmp_path_factory: pytest.TempPathFactory, data: bytes, cut: int

@@ -9,11 +9,12 @@ from pathlib import Path
 from typing import Literal, NamedTuple
 
 from furnel.containers.container import Order
+from furnel.schema import quoted
 
 Ending = Literal["zero", "u8", "u16", "u32", ""]
 Told = dict[int, tuple[str, int, str]]
 """What stands at some bytes of a start or a footer: its name, its width, what it holds."""
-NOTHING = (
+_NOTHING = (
     '{ name = "offset", type = "u32", holds = "offset" }',
     '{ name = "size", type = "u32", holds = "size" }',
 )
@@ -52,6 +53,14 @@ class Found:
     counts: list[int] = field(default_factory=list)
 
 
+def nothing_known(path: Path, view: memoryview) -> str:
+    """A description to go on from where nothing is known: a count behind the letters, and where entries lie."""
+    at = 4 if _letters(view, 0) else 0
+    start = record(view, 0, at + 4, {at: ("count", 4, "entry count")})
+    parts = ["", "[start]", *listed(start), "", "[index]", 'names = "numbers"', *listed(_NOTHING)]
+    return "\n".join([*top(path, "little"), *parts]) + "\n"
+
+
 def row_fields(found: Found) -> list[str]:
     """The fields of an index's records."""
     parts: list[tuple[int, int, str]] = []
@@ -88,7 +97,7 @@ def unknown(number: int, width: int) -> str:
 
 def layout(
     path: Path, found: Found, rows: Sequence[str], view: memoryview, told: Told, head_end: int,
-    tail_start: int, front: bool, known: Sequence[Known],
+    tail_start: int, front: bool, packed: str,
 ) -> str:  # fmt: skip
     """A whole description; `told` is what stands in the start and the footer."""
     lines = top(path, found.order)
@@ -106,8 +115,8 @@ def layout(
     lines += [] if front else ['place = "back"']
     lines += ['names = "numbers"'] if found.name is None else []
     lines += listed(rows)
-    if any(one.packing == "zlib" for one in known):
-        lines += ["", "[entry]", 'packed = "zlib"']
+    if packed != "none":
+        lines += ["", "[entry]", f'packed = "{packed}"']
     return "\n".join(lines) + "\n"
 
 
@@ -120,7 +129,8 @@ def top(path: Path, order: Order) -> list[str]:
     stem = re.sub(r"[^a-z0-9-]+", "-", path.suffix.lstrip(".").lower()).strip("-") or "archive"
     stem = stem if stem[0].isalpha() else f"a{stem}"
     lines = [
-        "furnel-layout = 1", f'name = "{stem}"', f'title = "What {path.name} is made of"', f'files = ["*{path.suffix}"]',
+        "furnel-layout = 1", f'name = "{stem}"', f"title = {quoted(f'What {path.name} is made of')}",
+        f"files = [{quoted(f'*{path.suffix}')}]",
     ]  # fmt: skip
     return [*lines, 'byte-order = "big"'] if order == "big" else lines
 
@@ -130,12 +140,18 @@ def listed(fields: Sequence[str]) -> list[str]:
     return ["fields = [", *(f"  {part}," for part in fields), "]"]
 
 
+def _letters(view: memoryview, at: int) -> str:
+    """The four letters that stand somewhere, or nothing."""
+    found = re.match(rb"[A-Za-z0-9_!]{4}", bytes(view[at : at + 4]))
+    return found.group().decode() if found else ""
+
+
 def record(view: memoryview, start: int, end: int, told: Told) -> list[str]:
     """The fields of a start or a footer: its letters, what is known in it, and the rest as it is."""
     lines, at, number = [], start, 0
-    magic = re.match(rb"[A-Za-z0-9_!]{4}", bytes(view[start : start + 4]))
+    magic = _letters(view, start)
     if magic and start + 4 <= min(told, default=end):
-        lines.append(f'{{ name = "magic", type = "text", length = 4, is = "{magic.group().decode()}" }}')
+        lines.append(f'{{ name = "magic", type = "text", length = 4, is = "{magic}" }}')
         at = start + 4
     for place, (name, width, role) in sorted(told.items()):
         if place > at:

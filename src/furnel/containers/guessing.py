@@ -14,11 +14,12 @@ import numpy as np
 
 from furnel.containers.carving import Find, find_files
 from furnel.containers.container import Order, Remark
+from furnel.containers.drafting import Column, Found, layout, nothing_known, row_fields
 from furnel.containers.mapped import MappedFile
 from furnel.containers.workingout import known_in, masked_by, work_out
 from furnel.progress import QUIET, Progress
 
-_LOOKED_AT = 8 << 20
+_LOOKED_AT, _UNMASKED = 8 << 20, 64 << 20
 _NAME = re.compile(rb"[A-Za-z0-9_][\w\-./\\ ]{2,118}[A-Za-z0-9_]")
 _PATHLIKE = re.compile(rb"[\w\-]{2}[/\\][\w\-]{2}|[\w\-]{2}\.[A-Za-z][A-Za-z0-9]{1,4}$")
 _ROOMS = (256, 128, 120, 112, 100, 96, 80, 64, 60, 56, 52, 48, 40, 32, 28, 24, 20, 16, 12)
@@ -52,8 +53,7 @@ def guess(path: Path, progress: Progress = QUIET) -> Guesses:
         head = bytes(source.view[:_LOOKED_AT])
         found = _guess(head, len(source.view), finds, path)
         key = 0 if finds else masked_by(source.view)
-        clear = bytes(np.frombuffer(source.view, np.uint8) ^ key) if key else b""
-        known = known_in(source.view, find_files(memoryview(clear)) if key else finds)
+        known = known_in(source.view, _under(source.view, key) if key else finds)
         draft, part = work_out(path, source.view, known, found.draft, key, progress)
         told: tuple[Remark, ...] = (
             Remark(f"The guess finds {part:.0%} of the {len(known)} things whose places are known"),
@@ -63,6 +63,11 @@ def guess(path: Path, progress: Progress = QUIET) -> Guesses:
         return Guesses(found.guesses + told if known and part > 0 else found.guesses, finds, draft)
     finally:
         source.close()
+
+
+def _under(view: memoryview, key: int) -> list[Find]:
+    """The files that are found under a mask of one byte, in as much as is worth unmasking for a guess."""
+    return find_files(memoryview((np.frombuffer(view[:_UNMASKED], np.uint8) ^ key).tobytes()))
 
 
 def _guess(data: bytes, size: int, finds: tuple[Find, ...], path: Path) -> Guesses:
@@ -121,7 +126,7 @@ def _guess(data: bytes, size: int, finds: tuple[Find, ...], path: Path) -> Guess
     for at in counts[:2]:
         out.append(Remark("A number that is the count of entries", at))
     zipped = any(start in packed["zlib"] for start in _starts(data, index, columns, order))
-    draft = _draft(path, data, magic, index, columns, order, counts, zipped)
+    draft = _draft(path, memoryview(data), index, columns, order, counts, zipped)
     return Guesses(tuple(out), finds, draft)
 
 
@@ -254,64 +259,14 @@ def _counts(data: bytes, count: int, order: Order) -> list[int]:
 
 
 def _draft(
-    path: Path, data: bytes, magic: str, index: _Index | None, columns: dict[int, str], order: Order, counts: list[int],
-    zipped: bool,
+    path: Path, view: memoryview, index: _Index | None, columns: dict[int, str], order: Order, counts: list[int], zipped: bool
 ) -> str:  # fmt: skip
     """A description to go on from; with what is not known left out."""
-    stem = re.sub(r"[^a-z0-9-]+", "-", path.suffix.lstrip(".").lower()).strip("-") or "archive"
-    stem = stem if stem[0].isalpha() else f"a{stem}"
-    lines = [
-        "furnel-layout = 1",
-        f'name = "{stem}"',
-        f'title = "What {path.name} is made of"',
-        f'files = ["*{path.suffix}"]',
-    ]
-    if order == "big":
-        lines.append('byte-order = "big"')
-    start = index.start if index else 16
-    fields, at = [], 0
-    if magic:
-        magic = magic[: 4 if len(magic) < 8 else 8]
-        fields.append(f'  {{ name = "magic", type = "text", length = {len(magic)}, is = "{magic}" }},')
-        at = len(magic)
-    for place in counts[:1]:
-        if place >= at and place + 4 <= start:
-            if place > at:
-                fields.append(f'  {{ name = "before", type = "bytes", length = {place - at} }},')
-            fields.append('  { name = "count", type = "u32", holds = "entry count" },')
-            at = place + 4
-    if at < start and index:
-        fields.append(f'  {{ name = "rest", type = "bytes", length = {start - at} }},')
-    if not any("entry count" in one for one in fields) and not index:
-        fields.append('  { name = "count", type = "u32", holds = "entry count" },')
-    if fields:
-        lines += ["", "[start]", "fields = [", *fields, "]"]
-    rows = []
-    if index:
-        rows.append(f'  {{ name = "path", type = "text", length = {index.room}, holds = "path" }},')
-        number, place = 0, index.room
-        while place < index.stride:
-            if place in columns:
-                rows.append(
-                    f'  {{ name = "{columns[place].replace(" ", "_")}", type = "u32", holds = "{columns[place]}" }},'
-                )
-                place += 4
-                continue
-            number += 1
-            room = min([other for other in columns if other > place] or [index.stride]) - place
-            step = 4 if room >= 4 else room
-            kind = 'type = "u32"' if step == 4 else f'type = "bytes", length = {step}'
-            rows.append(f'  {{ name = "unknown{number}", {kind} }},')
-            place += step
-    else:
-        rows = [
-            '  { name = "offset", type = "u32", holds = "offset" },',
-            '  { name = "size", type = "u32", holds = "size" },',
-        ]
-    lines += ["", "[index]"]
-    if not index:
-        lines.append('names = "numbers"')
-    lines += ["fields = [", *rows, "]"]
-    if zipped:
-        lines += ["", "[entry]", 'packed = "zlib"']
-    return "\n".join(lines) + "\n"
+    if index is None or "offset" not in columns.values():
+        return nothing_known(path, view)
+    fields = [Column(place, 4, role) for place, role in columns.items()]
+    end = index.start + index.count * index.stride
+    found = Found(order, index.start, end, index.stride, fields, (0, index.room, ""))
+    told = {place: ("count", 4, "entry count") for place in counts[:1] if place + 4 <= index.start}
+    packed = "zlib" if zipped else "none"
+    return layout(path, found, row_fields(found), view, told, index.start, len(view), True, packed)

@@ -7,6 +7,7 @@ them the names. Every description is tried before it is believed.
 
 from __future__ import annotations
 
+import contextlib
 import re
 import zlib
 from collections import Counter
@@ -22,7 +23,6 @@ from furnel.containers.anatomy import dissect
 from furnel.containers.carving import Find
 from furnel.containers.container import Order
 from furnel.containers.drafting import (
-    NOTHING,
     Column,
     Ending,
     Found,
@@ -34,11 +34,12 @@ from furnel.containers.drafting import (
     top,
     unknown,
 )
+from furnel.containers.packing import PACKINGS
 from furnel.containers.schema import parse_layout
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, check
 
-_MOST_KNOWN, _REST, _HEAD = 4000, 4 << 20, 64
+_MOST_KNOWN, _MOST_UNPACKED, _REST, _HEAD = 4000, 64 << 20, 4 << 20, 64
 _UNITS = (1, 2048, 512, 16, 4096, 1024, 32, 64, 128, 256, 4, 8)
 _TEXT = re.compile(rb"[\w\-./\\ !#$%&'()+,;=@\[\]^`{}~\x80-\xff]{2,250}")
 _ORDERS: tuple[Order, ...] = ("little", "big")
@@ -47,26 +48,21 @@ Numbers = npt.NDArray[np.int64]
 
 def known_in(view: memoryview, finds: Sequence[Find]) -> list[Known]:
     """What is found by its signature, or unpacks to something, and lies in nothing else that is."""
-    out = [Known(find.offset, find.size, find.size) for find in finds[:_MOST_KNOWN]]
-    taken = sorted((one.offset, one.offset + one.stored) for one in out)
-    if out:
-        return out
-    data, end = bytes(view[: 64 << 20]), 0
-    for match in re.finditer(rb"\x78[\x01\x5e\x9c\xda]", data):
+    if finds:
+        return [Known(find.offset, find.size, find.size) for find in finds[:_MOST_KNOWN]]
+    out: list[Known] = []
+    view, end = view[:_MOST_UNPACKED], 0
+    for match in re.finditer(rb"\x78[\x01\x5e\x9c\xda]", view):
         at = match.start()
-        if at < end or any(start <= at < stop for start, stop in taken):
+        if at < end or len(out) >= _MOST_KNOWN:
             continue
-        work = zlib.decompressobj()
-        try:
+        consumed: list[int] = []
+        with contextlib.suppress(zlib.error):
             zlib.decompressobj().decompress(view[at : at + 4096], 64)  # noise gives up soon
-            made = work.decompress(view[at : len(data)], 1 << 26)
-        except zlib.error:
-            continue
-        if work.eof and len(made) > 8:
-            end = len(data) - len(work.unused_data)
-            out.append(Known(at, end - at, len(made), "zlib"))
-            if len(out) >= _MOST_KNOWN:
-                break
+            size = sum(map(len, PACKINGS["zlib"].pieces(view[at:], consumed)))
+            if size > 8:
+                end = at + consumed[0]
+                out.append(Known(at, consumed[0], size, "zlib"))
     return out
 
 
@@ -87,10 +83,6 @@ def work_out(
     """The description that explains most, and which part of what is known it finds; the `older` one where none is better. `key`
     is the byte that entries are masked with, or 0."""
     mask = f'\n[[masks]]\non = "entry"\nkey = "{key:02x}"\n' if key else ""
-    if not _can_be(older + mask):
-        count = '{ name = "count", type = "u32", holds = "entry count" }'
-        parts = ["", "[start]", *listed([count]), "", "[index]", 'names = "numbers"', *listed(NOTHING)]
-        older = "\n".join([*top(path, "little"), *parts]) + "\n"
     best, best_score = older + mask, 0.0
     if len(known) < 3:
         return best, best_score
@@ -104,15 +96,6 @@ def work_out(
         if best_score >= 1:
             break
     return best, best_score
-
-
-def _can_be(draft: str) -> bool:
-    """Whether a description is one, whatever it finds."""
-    try:
-        parse_layout(draft, "the guess")
-    except FurnelError:
-        return False
-    return True
 
 
 def _score(path: Path, draft: str, known: Sequence[Known]) -> float:
@@ -371,7 +354,7 @@ def _described(path: Path, view: memoryview, found: Found, known: Sequence[Known
     front = found.start <= min(one.offset for one in known)
     head_end = found.start if front else min(min(one.offset for one in known), _HEAD)
     tail_start = len(view) if front else found.end
-    plain = row_fields(found)
+    plain, packed = row_fields(found), known[0].packing
     for count in found.counts:
         end = found.start + count * found.stride  # where the data begins, too, it seems
         rows = [row.replace(f"value + {end}", "value + data_start") for row in plain] if front else plain
@@ -382,13 +365,13 @@ def _described(path: Path, view: memoryview, found: Found, known: Sequence[Known
                 if at is None:
                     continue
                 told[at[0]] = ("index_at", at[1], "index offset")
-            yield layout(path, found, rows, view, told, head_end, tail_start, front, known)
+            yield layout(path, found, rows, view, told, head_end, tail_start, front, packed)
         if found.name is None or found.name[2] == "":
             size = count * found.stride
             for place, width in _where(view, size, head_end, tail_start, found.order):
                 told = {place: ("index_size", width, "index size")}
                 if front:
-                    yield layout(path, found, rows, view, told, head_end, tail_start, front, known)
+                    yield layout(path, found, rows, view, told, head_end, tail_start, front, packed)
 
 
 def _where(

@@ -15,6 +15,7 @@ from furnel.containers.mapped import MappedFile
 from furnel.errors import FurnelError
 from furnel.games.profile import Profile, known_profiles, parse_profile, profiles_folder
 from furnel.progress import QUIET, Progress, steps
+from furnel.schema import quoted
 
 Standing = Literal["archive", "loose", "carved", "unknown", "side"]
 _LOOSE = {*imagefiles.SUFFIXES, *sound.SUFFIXES, *texts.FORMATS}
@@ -153,26 +154,26 @@ def profile_text(
             "Describing a game", where=found.folder, why="there is nothing in it that Furnel can open",
             remedy="Work out one of its archives first, then look again",
         )  # fmt: skip
-    lines = ["furnel-profile = 1", f'id = "{_identity(name)}"', f"name = {_quoted(name)}", "", "[recognise]"]
+    lines = ["furnel-profile = 1", f'id = "{_identity(name)}"', f"name = {quoted(name)}", "", "[recognise]"]
     marks = [one.path for one in wanted][:3]
-    lines.append(f"files = [{', '.join(_quoted(mark) for mark in marks)}]")
+    lines.append(f"files = [{', '.join(quoted(mark) for mark in marks)}]")
     stems = Counter(Path(one.path).stem for one in wanted)
     for one in wanted:
-        lines += ["", "[[archives]]", f"files = {_quoted(one.path)}"]
+        lines += ["", "[[archives]]", f"files = {quoted(one.path)}"]
         lines.append(f'layout = "{"folder" if one.standing == "carved" else one.layout}"')
         stem = Path(one.path).stem if stems[Path(one.path).stem] == 1 else one.path.replace("/", ".")
         if one.standing == "carved":
             lines.append("carve = true")
         if one.standing == "loose":
-            lines.append(f"prefix = {_quoted(f'{one.path}/')}")
+            lines.append(f"prefix = {quoted(f'{one.path}/')}")
         else:
-            lines += [f"prefix = {_quoted(f'{stem}/')}", "apart = true"]
-    lines += ["", "[mods]", f"goes = {_quoted(goes)}"]
+            lines += [f"prefix = {quoted(f'{stem}/')}", "apart = true"]
+    lines += ["", "[mods]", f"goes = {quoted(goes)}"]
     if goes != "in-place":
-        lines.append(f"folder = {_quoted(mods)}")
+        lines.append(f"folder = {quoted(mods)}")
     if goes == "loose":
-        lines += ['about = "mod.toml"', f"order = {_quoted(f'{mods}/order.toml')}"]
-    lines.append(f"game-version = {_quoted(version)}")
+        lines += ['about = "mod.toml"', f"order = {quoted(f'{mods}/order.toml')}"]
+    lines.append(f"game-version = {quoted(version)}")
     return "\n".join(lines) + "\n"
 
 
@@ -192,7 +193,3 @@ def keep_profile(text: str) -> Profile:
 def _identity(name: str) -> str:
     plain = re.sub(r"[^a-z0-9]+", "-", name.casefold()).strip("-") or "game"
     return plain if plain[0].isalpha() else f"game-{plain}"
-
-
-def _quoted(text: str) -> str:
-    return '"' + text.replace("\\", "\\\\").replace('"', '\\"') + '"'
