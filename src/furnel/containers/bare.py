@@ -122,11 +122,13 @@ def _told(facts: Facts, rule_says: int | None, role: str, where: object, most: i
     """A number that a field tells, or that is the same for all."""
     number = facts.get(role, rule_says)
     if number is None or not 0 < number <= most:
-        raise FurnelError(
-            _READING, where=where, why=f"its {role} is {number}",
-            remedy="The layout describes something else there, or the archive is damaged",
-        )  # fmt: skip
+        raise _otherwise(where, f"its {role} is {number}")
     return number
+
+
+def _otherwise(where: object, why: str) -> FurnelError:
+    remedy = "The layout describes something else there, or the archive is damaged"
+    return FurnelError(_READING, where=where, why=why, remedy=remedy)
 
 
 # Pixels
@@ -161,11 +163,8 @@ def _pixels(rule: RawPart, facts: dict[str, int], room: int, where: object) -> t
         levels = next((count for count in range(most, 1, -1) if sum(sizes[:count]) == room), 1)
     length = sum(sizes[: max(levels, 1)])
     if not 0 < levels <= most or length > room:
-        raise FurnelError(
-            _READING, where=where,
-            why=f"{width} × {height} pixels in {fmt} with {levels} levels are {length} bytes, and there are {room}",
-            remedy="The layout describes something else there, or the archive is damaged",
-        )  # fmt: skip
+        told = f"{width} × {height} pixels in {fmt} with {levels} levels are {length} bytes"
+        raise _otherwise(where, f"{told}, and there are {room}")
     facts["levels"] = levels
     shape: Shape = "volume" if depth > 1 else "flat"
     empty = Texture(width, height, fmt, (b"",) * levels, "DDS", shape=shape, depth=depth)
@@ -280,10 +279,7 @@ def _samples(rule: RawPart, facts: dict[str, int], room: int, where: object) -> 
     block = channels * bits // 8
     frames = facts.get("frames", room // block)
     if not 0 <= frames * block <= room:
-        raise FurnelError(
-            _READING, where=where, why=f"{frames} frames are {frames * block} bytes, and there are {room}",
-            remedy="The layout describes something else there, or the archive is damaged",
-        )  # fmt: skip
+        raise _otherwise(where, f"{frames} frames are {frames * block} bytes, and there are {room}")
     length = frames * block
     header = _WAV.pack(
         b"RIFF", 36 + length + length % 2, b"WAVE", b"fmt ", 16, 3 if kind[0] == "f" else 1, channels, rate, rate * block,

@@ -111,7 +111,7 @@ class Telling(Protocol):
 class Undressing(Protocol):
     """An archive with bare data in it, which the rest of Furnel sees as files."""
 
-    def bare(self, path: str, content: bytes) -> tuple[str, bytes] | None:
+    def bare(self, path: str, content: Content) -> tuple[str, bytes] | None:
         """The path and the bytes that the game itself has for an entry with this content; None for one that is not bare.
 
         Raises FurnelError where the archive's own fields tell a part of it: no file can stand for it alone.

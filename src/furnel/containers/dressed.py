@@ -32,9 +32,12 @@ class Dressed:
             if rule is not None and path + rule[0].ending not in self._entries:
                 self._bare[path + rule[0].ending] = path, rule
         self._shown = {bare: shown for shown, (bare, _) in self._bare.items()}
+        self._listed: list[Entry] = []
 
     def entries(self) -> Sequence[Entry]:
-        return [self._entry(path, entry) for path, entry in self._entries.items()]
+        if not self._listed:  # each is looked into once
+            self._listed = [self._entry(path, entry) for path, entry in self._entries.items()]
+        return self._listed
 
     def read(self, path: str) -> bytes:
         if path not in self._bare:
@@ -67,13 +70,14 @@ class Dressed:
             replace[bare] = content
             if rule is not None:
                 replace[bare], facts[bare] = self._undressed(bare, rule, content, bare)
-        alike = Likeness(self._entries if changes.add else ())
+        paths = list(self._entries)
+        alike = Likeness(paths if changes.add else ())
         for path, content in changes.add.items():
             bare, rule = bare_path(path, self._rules)
             add[bare] = content
             if rule is not None:
                 place = alike.most_like(bare)
-                like = list(self._entries)[place] if place >= 0 else ""
+                like = paths[place] if place >= 0 else ""
                 add[bare], facts[bare] = self._undressed(bare, rule, content, like)
         rename = {
             self._bare.get(old, (old, None))[0]: bare_path(new, self._rules)[0]
@@ -82,7 +86,7 @@ class Dressed:
         remove = frozenset(self._bare.get(path, (path, None))[0] for path in changes.remove)
         self._outer.rewrite(target, Changes(replace, add, remove, rename, facts, changes.sparse), progress)
 
-    def bare(self, path: str, content: bytes) -> tuple[str, bytes] | None:
+    def bare(self, path: str, content: Content) -> tuple[str, bytes] | None:
         if path not in self._bare:
             return None
         bare, rule = self._bare[path]

@@ -178,49 +178,52 @@ def arrange(layout: Layout, part: FoldersPart, paths: Sequence[str], old: Folder
     known = {path: place for place, path in enumerate(before)}
     listed = list(dict.fromkeys([*always, *needed]))
     if part.shape == "tree":
-        listed = list(_walked(listed, part, ""))
+        listed = list(_walked(listed))
     number = {path: place for place, path in enumerate(listed)}
     order = list(range(len(paths)))
     if "folder" not in held(layout.index.fields if layout.index else ()):
-        order = _in_folders(homes, listed, part, number)
+        order = _in_folders(homes, listed, part)
     return Arrangement(
         listed, [known.get(path, -1) for path in listed], order, [number[homes[row]] for row in order]
     )
 
 
-def _walked(paths: Sequence[str], part: FoldersPart, top: str) -> Iterator[str]:
-    """Folders in the order of their records in a tree."""
-    inside: dict[str, list[str]] = {}
-    for path in paths:
+def _children(paths: Sequence[str]) -> dict[str, list[int]]:
+    """Which folders, by their places, are in each."""
+    out: dict[str, list[int]] = {}
+    for place, path in enumerate(paths):
         if path:
-            inside.setdefault(path.rpartition("/")[0], []).append(path)
+            out.setdefault(path.rpartition("/")[0], []).append(place)
+    return out
+
+
+def _walked(paths: Sequence[str]) -> Iterator[str]:
+    """Folders in the order of their records in a tree, from the outermost one on."""
+    inside = _children(paths)
 
     def walk(path: str) -> Iterator[str]:
         yield path
         for child in inside.get(path, ()):
-            yield from walk(child)
+            yield from walk(paths[child])
 
-    return walk(top)
+    return walk("")
 
 
-def _in_folders(
-    homes: Sequence[str], listed: Sequence[str], part: FoldersPart, number: dict[str, int]
-) -> list[int]:
+def _in_folders(homes: Sequence[str], listed: Sequence[str], part: FoldersPart) -> list[int]:
     """The numbers of entries, folder by folder."""
     by_home: dict[str, list[int]] = {}
     for place, home in enumerate(homes):
         by_home.setdefault(home, []).append(place)
     if part.shape == "table" or not part.folders_first:
         return [place for path in listed for place in by_home.get(path, ())]
-    out: list[int] = []
+    inside = _children(listed)
 
-    def walk(path: str) -> None:
-        for child in (one for one in listed if one and one.rpartition("/")[0] == path):
-            walk(child)
-        out.extend(by_home.get(path, ()))
+    def walk(path: str) -> Iterator[int]:
+        for child in inside.get(path, ()):
+            yield from walk(listed[child])
+        yield from by_home.get(path, ())
 
-    walk("")
-    return out
+    return list(walk(""))
 
 
 def write_folders(
@@ -283,10 +286,7 @@ def tree_bytes(part: FoldersPart, made: Arrangement, folders: Table, rows: Table
     in_folder: dict[int, list[bytes]] = {}
     for piece, number in zip(files, made.of_rows, strict=True):
         in_folder.setdefault(number, []).append(piece)
-    inside: dict[str, list[int]] = {}
-    for place, path in enumerate(made.paths):
-        if path:
-            inside.setdefault(path.rpartition("/")[0], []).append(place)
+    inside = _children(made.paths)
 
     def walk(place: int) -> Iterator[bytes]:
         yield heads[place]

@@ -35,17 +35,19 @@ def masked(data: Data, masks: Sequence[MaskPart], on: str, scope: Scope) -> byte
     return bytes(data)
 
 
-def mask_stream(stream: BinaryIO, masks: Sequence[MaskPart], on: str, scope: Scope, start: int = 0) -> None:
-    """Mask what is in a stream, in its place, from a byte on to its end."""
+def mask_stream(
+    stream: BinaryIO, masks: Sequence[MaskPart], on: str, scope: Scope, start: int = 0, back: bool = False
+) -> None:
+    """Mask what is in a stream, in its place and piece by piece, from a byte on to its end; `back`: take the masks off."""
     end = stream.seek(0, 2)
-    for mask in masks:
+    for mask in reversed(masks) if back else masks:
         if mask.on != on:
             continue
         for at in range(start, end, _PIECE):
             stream.seek(at)
             piece = stream.read(_PIECE)
             stream.seek(at)
-            stream.write(_turned(piece, mask, at - start, end - start, scope, back=False))
+            stream.write(_turned(piece, mask, at - start, end - start, scope, back))
     stream.seek(0, 2)
 
 

@@ -56,7 +56,7 @@ class Nested:
         container, inner = self._find(path)
         return container.peek(inner, size)
 
-    def bare(self, path: str, content: bytes) -> tuple[str, bytes] | None:
+    def bare(self, path: str, content: Content) -> tuple[str, bytes] | None:
         container, inner = self._find(path)
         found = container.bare(inner, content) if isinstance(container, Undressing) else None
         return (path.removesuffix(inner) + found[0], found[1]) if found is not None else None

@@ -128,6 +128,8 @@ class Proof:
 
     def _tells(self, written: Provable, found: str, path: str) -> bool:
         """Whether the archive's own fields say of an entry what they are to say of the one with a new path."""
+        if not self.changes.facts:
+            return True
         back = {new: old for old, new in self.changes.rename.items()}
         facts = self.changes.facts.get(back.get(path, path), {})
         return not facts or (isinstance(written, Telling) and facts.items() <= written.told(found).items())

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 import contextlib
 import tempfile
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from pathlib import Path
-from typing import BinaryIO
+from typing import BinaryIO, cast
 
 from furnel.atomic import replacing, scratch_in
 from furnel.containers import records
 from furnel.containers.container import Changes, Container, Entry
 from furnel.containers.mapped import MappedFile, Source, Written
-from furnel.containers.masks import mask_stream, unmasked
+from furnel.containers.masks import mask_stream
 from furnel.containers.packing import PACKINGS, pack_stream
 from furnel.containers.records import Values
 from furnel.containers.schema import Layout, WholePart
@@ -147,6 +147,24 @@ class _Same:
         return len(piece)
 
 
+@contextlib.contextmanager
+def _clear(source: Source, start: int, layout: Layout) -> Iterator[memoryview]:
+    """What is behind the record that stays plain, without its mask: in a temporary file where it has one."""
+    if not any(mask.on == "whole" for mask in layout.masks):
+        yield source.view[start:]
+        return
+    with tempfile.NamedTemporaryFile() as scratch:
+        stream = cast(BinaryIO, scratch)
+        source.copy(start, len(source.view), stream)
+        mask_stream(stream, layout.masks, "whole", {}, back=True)
+        stream.flush()
+        clear = MappedFile(Path(scratch.name))
+        try:
+            yield clear.view
+        finally:
+            clear.close()
+
+
 def _unpack(
     source: Source, start: int, layout: Layout, out: BinaryIO | _Same, where: Path, told: int | None
 ) -> int:
@@ -164,11 +182,11 @@ def _unpack(
     most = most if told is None else told
     written, consumed = 0, list[int]()
     try:
-        clear = memoryview(unmasked(source.view[start:], layout.masks, "whole", {}))
-        for piece in kind.pieces(clear, consumed):
-            written += out.write(piece)
-            if written > most:
-                raise FurnelError(_WHAT, where=where, why=f"it unpacks to more than {most} bytes")
+        with _clear(source, start, layout) as clear:
+            for piece in kind.pieces(clear, consumed):
+                written += out.write(piece)
+                if written > most:
+                    raise FurnelError(_WHAT, where=where, why=f"it unpacks to more than {most} bytes")
         return start + consumed[0]
     except kind.damage as error:
         raise FurnelError(_WHAT, where=where, why=f"the {kind.name} data is damaged ({error})") from error

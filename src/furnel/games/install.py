@@ -11,6 +11,7 @@ from furnel.containers import (
     Carved,
     Changes,
     Container,
+    Content,
     Entry,
     InsidePart,
     Undressing,
@@ -102,7 +103,7 @@ class Install:
             raise FurnelError("Rebuilding an archive", where=target, why="it is the game's own file")
         self._container(archive).rewrite(target, changes, progress)
 
-    def bare(self, archive: Archive, inner: str, content: bytes) -> tuple[str, bytes] | None:
+    def bare(self, archive: Archive, inner: str, content: Content) -> tuple[str, bytes] | None:
         """The path (in the game) and the bytes that the game itself has for an asset with this content, where it is bare data
         that Furnel shows as a file; otherwise None. Raises FurnelError where a file cannot tell all of it."""
         container = self._container(archive)

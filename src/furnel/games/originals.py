@@ -49,7 +49,7 @@ class Placed:
 
 def placed_home(folder: Path) -> Path:
     """Where records and kept files of a game in `folder` are."""
-    return state_folder() / "in-place" / hashlib.sha256(str(folder.resolve()).encode()).hexdigest()[:16]
+    return _home(state_folder(), folder)
 
 
 def kept_file(folder: Path, mod: str, path: str) -> Path:
@@ -95,6 +95,11 @@ def own_file(folder: Path, file: Path) -> Path | None:
         if put is not None and stands(file, put):
             return kept_file(folder, placed.mod, path) if put.before else None
     return file
+
+
+@lru_cache(64)
+def _home(state: Path, folder: Path) -> Path:
+    return state / "in-place" / hashlib.sha256(str(folder.resolve()).encode()).hexdigest()[:16]
 
 
 @lru_cache(64)

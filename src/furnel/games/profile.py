@@ -239,9 +239,10 @@ class ModRule(Part):
 
     @model_validator(mode="after")
     def _says_where(self) -> ModRule:
-        wanted = {"folder", "about", "order", "game_version"} if self.has_order else {"folder"}
-        missing = sorted(wanted - self.model_fields_set)
-        if missing and self.goes != "in-place":
+        wanted = {"in-place": set[str](), "mirror": {"folder"}}.get(
+            self.goes, {"folder", "about", "order", "game_version"}
+        )
+        if missing := sorted(wanted - self.model_fields_set):
             raise ValueError(f"mods that go {self.goes} need {missing[0].replace('_', '-')}")
         return self
 

@@ -35,6 +35,7 @@ from furnel.progress import QUIET, Progress, check, steps
 ORIGINALS = "originals.json"
 """The file in a build that says from which of the game's own files it was made: their paths and SHA-256."""
 Presence = Literal["", "built", "other", "off", "foreign"]
+_PIECE = 1 << 20
 _INSTALLING, _REMOVING = "Installing the mod", "Removing the mod"
 
 
@@ -225,41 +226,43 @@ def _keep(
     for path in steps(list(wanted), len(wanted) * 2, progress, "Keeping the game's own files"):
         file, kept = install.folder / path, kept_file(install.folder, mod, path)
         put = old.files.get(path) if old else None
-        if put is not None and stands(file, put):
-            before[path] = put.before
-        else:
-            before[path] = file_digest(file) if file.is_file() else ""
-            if before[path]:
-                _keep_one(file, kept)
-        if before[path] and (not kept.is_file() or file_digest(kept) != before[path]):
+        if put is None or not stands(file, put):
+            before[path] = _keep_one(file, kept) if file.is_file() else ""
+            continue
+        before[path] = put.before
+        if put.before and (not kept.is_file() or file_digest(kept) != put.before):
             raise FurnelError(
-                _INSTALLING, where=kept, why="the game's own file could not be kept", remedy="Check the disk"
-            )
+                _INSTALLING, where=kept, why="the game's own file, which was kept there, is gone or was changed",
+                remedy="Remove the mod all the same, let the game repair itself, then install it again",
+            )  # fmt: skip
     return before
 
 
-def _keep_one(file: Path, kept: Path) -> None:
-    """A copy of a file, with its time, and what lies beside it under the same name."""
+def _keep_one(file: Path, kept: Path) -> str:
+    """A copy of a file, with its time, and of what lies beside it under the same name; its digest, as it was read back."""
     with replacing(kept) as out:
-        _copy(file, out, keep_time=True)
-    for sibling in file.parent.glob(f"{file.stem}.*"):
+        digest, _, _ = _copy(file, out, keep_time=True)
+    for sibling in file.parent.iterdir():
         beside = kept.with_name(sibling.name)
-        if sibling != file and sibling.is_file() and not beside.exists():
+        if sibling != file and sibling.stem == file.stem and sibling.is_file() and not beside.exists():
             shutil.copy2(sibling, beside)
+    return digest
 
 
 def _copy(source: Path, out: BinaryIO, keep_time: bool) -> tuple[str, int, int]:
     """Copy a file's bytes and read them back; their digest, size and time."""
     try:
+        wanted, there = hashlib.sha256(), hashlib.sha256()
         with source.open("rb") as stream:
-            shutil.copyfileobj(stream, out, 1 << 20)
+            while piece := stream.read(_PIECE):
+                wanted.update(piece)
+                out.write(piece)
         out.flush()
         out.seek(0)
-        whole = hashlib.sha256()
-        while piece := out.read(1 << 20):
-            whole.update(piece)
-        digest = whole.hexdigest()
-        if digest != file_digest(source):
+        while piece := out.read(_PIECE):
+            there.update(piece)
+        digest = there.hexdigest()
+        if digest != wanted.hexdigest():
             raise FurnelError(
                 _INSTALLING,
                 where=source,

@@ -24,53 +24,66 @@ def wrap(space: Workspace, folder: Path, paths: list[str], progress: Progress = 
     Raises FurnelError when an archive cannot be made, or holds something else than what was put in.
     """
     rule, given = space.profile.mods, paths
-    if rule.goes in ("loose", "archive"):
-        paths = _as_the_game_has_them(space, folder, paths)
-    if rule.goes == "loose":
-        for pack in rule.packs:
-            _pack(folder, pack, paths, progress)
-    elif rule.goes == "archive" and paths:
-        target = folder / rule.archive.replace("{id}", space.project.mod.id)
-        layout = layout_named(rule.layout)
-        contents: dict[str, Content] = {path: folder / path for path in paths}
-        write_archive(target, contents, layout, progress)
-        made = open_container(target, layout, paths)
-        _compare(made, {path: folder / path for path in paths}, target)
-        for path in paths:
-            (folder / path).unlink()
-    elif rule.goes != "archive":
-        _rebuild(space, folder, paths, progress)
+    match rule.goes:
+        case "loose":
+            paths = _as_the_game_has_them(space, folder, paths)
+            for pack in rule.packs:
+                _pack(folder, pack, paths, progress)
+        case "archive":
+            if paths:
+                _put_together(space, folder, _as_the_game_has_them(space, folder, paths), progress)
+        case _:
+            _rebuild(space, folder, paths, progress)
     for path in given:
         _drop_empty((folder / path).parent, folder)
     if not rule.has_order:
         write_text(folder / ORIGINALS, originals_text(space.catalogue.install, folder))
 
 
+def _put_together(space: Workspace, folder: Path, paths: list[str], progress: Progress) -> None:
+    """An archive of the mod's own in the place of its loose files."""
+    rule = space.profile.mods
+    target = folder / rule.archive.replace("{id}", space.project.mod.id)
+    layout = layout_named(rule.layout)
+    contents: dict[str, Content] = {path: folder / path for path in paths}
+    write_archive(target, contents, layout, progress)
+    _compare(open_container(target, layout, paths), contents, target)
+    for path in paths:
+        (folder / path).unlink()
+        _drop_empty((folder / path).parent, folder)
+
+
 def _as_the_game_has_them(space: Workspace, folder: Path, paths: list[str]) -> list[str]:
     """The paths under which the game itself has its assets, without what only tells archives apart; bare pixels or samples are
     that again there."""
+    found = {path: _as_the_game_has_it(space, path, folder / path) for path in paths}
     taken: dict[str, str] = {}
-    with scratch_in(folder.parent) as scratch:
-        for number, path in enumerate(paths):
+    for path, (there, _) in found.items():
+        if (other := taken.setdefault(there, path)) != path:
+            raise FurnelError(
+                WHAT, where=path, why=f"it would be the same file in the mod as {other}: {there}",
+                remedy="Keep one of the two, or let mods go another way (goes in the profile's [mods])",
+            )  # fmt: skip
+    with scratch_in(folder.parent) as scratch:  # one may go where another one lay
+        moved = [(path, there, bare) for path, (there, bare) in found.items() if there != path]
+        for number, (path, _, _) in enumerate(moved):
             (folder / path).rename(scratch / f"{number}.part")
-        for number, path in enumerate(paths):
-            file, there = scratch / f"{number}.part", path
-            if space.catalogue.has(path):
-                asset = space.catalogue.get(path)
-                found = space.catalogue.install.bare(asset.archive, asset.inner, file.read_bytes())
-                if found is not None:
-                    there = found[0]
-                    write_bytes(file, found[1])
-                there = there.removeprefix(asset.archive.prefix) if asset.archive.rule.apart else there
-            if there in taken:
-                raise FurnelError(
-                    WHAT, where=path, why=f"it would be the same file in the mod as {taken[there]}: {there}",
-                    remedy="Keep one of the two, or let mods go another way (goes in the profile's [mods])",
-                )  # fmt: skip
-            taken[there] = path
+        for number, (_, there, bare) in enumerate(moved):
             (folder / there).parent.mkdir(parents=True, exist_ok=True)
-            file.rename(folder / there)
+            if bare is None:
+                (scratch / f"{number}.part").rename(folder / there)
+            else:
+                write_bytes(folder / there, bare)
     return list(taken)
+
+
+def _as_the_game_has_it(space: Workspace, path: str, file: Path) -> tuple[str, bytes | None]:
+    """Where the game itself has an asset, and its bytes there where they are others."""
+    if not space.catalogue.has(path):
+        return path, None
+    asset = space.catalogue.get(path)
+    there, bare = space.catalogue.install.bare(asset.archive, asset.inner, file) or (path, None)
+    return there.removeprefix(asset.archive.prefix) if asset.archive.rule.apart else there, bare
 
 
 def _pack(folder: Path, pack: PackRule, paths: list[str], progress: Progress) -> None:

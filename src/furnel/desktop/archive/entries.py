@@ -16,7 +16,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from furnel.containers import Changes, Content, Entry, check_path
+from furnel.containers import Changes, Content, Entry
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import button, label
@@ -193,18 +193,15 @@ class EntriesPane(QWidget):
 
     def rename_to(self, path: str, now: str) -> None:
         """Give an entry another path; one that cannot be is told."""
-        taken = {entry.path for entry in self._entries} - self.pending.remove - set(self.pending.rename)
-        taken |= {*self.pending.add, *(new for old, new in self.pending.rename.items() if old != path)}
-        try:
-            check_path(now, "the archive")
-            if now in taken - {path}:
-                raise FurnelError("Renaming an entry", where=now, why="there is one of that path already")
-        except FurnelError as error:
-            self._session.tell("wrong", error.sentence())
-            return
+        before = dict(self.pending.rename)
         self.pending.rename.pop(path, None)
         if now != path:
             self.pending.rename[path] = now
+        try:
+            self.pending.changes().check(dict.fromkeys(entry.path for entry in self._entries), "the archive")
+        except FurnelError as error:
+            self.pending.rename = before
+            self._session.tell("wrong", error.sentence())
         self._renew()
 
     def _remove(self) -> None:
