@@ -1,17 +1,21 @@
 """Archives: what reading back costs beside the writing alone, how long indexes of 200,000 entries are read beside plain struct,
-and how fast noise is looked through for known files."""
+how fast noise is looked through for known files, what a guess adds to that, and how fast packings of a game's own are read."""
 
 from __future__ import annotations
 
 import struct
 import tempfile
 import time
+import zlib
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 
 import numpy as np
 
-from furnel.containers import Changes, Layout, find_files, open_container, parse_layout, write_archive
+from furnel.containers import Changes, Layout, find_files, guess, open_container, parse_layout, write_archive
+from furnel.containers.packers import PackerPart
+from furnel.containers.packing import pack, unpack
 from furnel.containers.proof import Proof
 
 ENTRIES, EACH, NOISE, LONG = 200, 2 << 20, 256 << 20, 200_000
@@ -66,6 +70,38 @@ def main() -> None:
     noise = memoryview(rng.integers(0, 256, NOISE, np.uint8).tobytes())
     took = _seconds(lambda: find_files(noise))
     print(f"Looking through noise for known files: {(NOISE >> 20) / took:.0f} MiB/s")
+    _guessing(bytes(noise[: 60 << 20]))
+    _own_packings(rng)
+
+
+def _guessing(noise: bytes) -> None:
+    """A guess where there is nothing to be found, beside the looking for known files alone."""
+    with tempfile.TemporaryDirectory(dir=Path.cwd()) as scratch:
+        path = Path(scratch) / "noise.bin"
+        path.write_bytes(noise)
+        took, alone = _seconds(lambda: guess(path)), _seconds(lambda: find_files(memoryview(noise)))
+    print(
+        f"Guessing what {len(noise) >> 20} MiB of noise are: {took:.1f} s, {took / alone:.0f} × looking for known files"
+    )
+
+
+def _own_packings(rng: np.random.Generator) -> None:
+    """Packings by their parameters, unpacked beside zlib's own data of the same content."""
+    words = [rng.bytes(9) for _ in range(300)]
+    text = b"".join(words[place] for place in rng.integers(0, 300, 400_000))[: 3 << 20]
+    runs = np.repeat(rng.integers(0, 40, 1 << 20, dtype=np.uint8), rng.integers(1, 12, 1 << 20)).tobytes()[
+        : 4 << 20
+    ]
+    for kind, data in (("window", text), ("runs", runs)):
+        key = PackerPart.model_validate({"name": "own", "kind": kind}).registered()
+        packed, peer = pack(data, key), zlib.compress(data, 9)
+        unpack(packed, key, len(data), "")
+        took = min(_seconds(partial(unpack, packed, key, len(data), "")) for _ in range(3))
+        theirs = min(_seconds(partial(zlib.decompress, peer)) for _ in range(3))
+        rate = len(data) / took / 1e6
+        print(
+            f"Unpacking {len(data) >> 20} MiB of a game's own {kind}: {rate:.0f} MB/s, {took / theirs:.1f} × zlib's time"
+        )
 
 
 def _long() -> None:

@@ -68,13 +68,19 @@ def known_in(view: memoryview, finds: Sequence[Find]) -> list[Known]:
 
 def masked_by(view: memoryview) -> int:
     """The byte that all seems to be masked with by exclusive-or, by how often known beginnings stand under it; else 0."""
-    data = bytes(view[:_REST])
     counts = Counter[int]()
+    turns = _turns(view[:_REST])  # from byte to byte a mask of one byte cancels out
     for letters in (b"\x89PNG\r\n\x1a\n", b"OggS\0", b"WAVEfmt ", b"DDS \x7c\0\0\0", b"KTX 20"):
-        for key in range(1, 256):
-            counts[key] += data.count(bytes(byte ^ key for byte in letters))
-    key, often = counts.most_common(1)[0]
-    return key if often >= 3 else 0
+        for match in re.finditer(re.escape(_turns(memoryview(letters))), turns):
+            counts[view[match.start()] ^ letters[0]] += 1
+    counts.pop(0, None)
+    return next((key for key, often in counts.most_common(1) if often >= 3), 0)
+
+
+def _turns(view: memoryview) -> bytes:
+    """By what each byte has to be turned over to become the next one."""
+    values = np.frombuffer(view, np.uint8)
+    return (values[:-1] ^ values[1:]).tobytes()
 
 
 def work_out(
