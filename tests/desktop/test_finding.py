@@ -259,6 +259,10 @@ def test_an_archive_is_described_by_clicks_and_changed(hands: Hands, tmp_path: P
     pane.rename_to("rules/otter.txt", "rules/seal.txt")
     pane.list.setCurrentRow(2)
     hands.click(pane.buttons["remove"])
+    pane.rename_to("rules/fjell.txt", "rules/kettle.txt")  # its place is free now
+    hands.click(pane.buttons["back"])
+    assert "two entries" in hands.window.messages[-1].text and pane.pending.remove == {"rules/kettle.txt"}
+    pane.rename_to("rules/fjell.txt", "rules/fjell.txt")
     assert pane.current() == "rules/kettle.txt" and pane.pending.many == 3
     hands.window.pages.work_out(more)
     hands.settle()

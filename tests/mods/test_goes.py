@@ -135,7 +135,9 @@ def test_two_mods_cannot_stand_in_one_place(opened: Opener, game: Path) -> None:
     assert how(other) == "built"
 
 
-def test_a_kept_file_that_was_lost_is_told_and_nothing_is_written(opened: Opener, game: Path) -> None:
+def test_a_kept_file_that_was_lost_is_told_and_nothing_is_written(
+    opened: Opener, game: Path, forged: Path
+) -> None:
     space = opened(goes="in-place", swaps={"bank0/000.wav": "church_bell.mp3"})
     put_in(space)
     here = digest(game)
@@ -143,6 +145,14 @@ def test_a_kept_file_that_was_lost_is_told_and_nothing_is_written(opened: Opener
     with pytest.raises(FurnelError, match="which was kept there"):
         remove_mod(space.catalogue.install, "evening-post")
     assert digest(game) == here
+    for ending in (
+        ".tls",
+        ".tlx",
+        ".sum",
+    ):  # the game repairs itself: its own files are back, and nothing has to be brought
+        shutil.copy(forged / f"data/bank0{ending}", game / f"data/bank0{ending}")
+    assert "as they were" in remove_mod(space.catalogue.install, "evening-post")
+    assert digest(game / "data") == digest(forged / "data") and how(space) == ""
 
 
 def test_a_mirror_holds_the_games_own_paths_and_goes_without_a_trace(opened: Opener, game: Path) -> None:

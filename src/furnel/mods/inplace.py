@@ -103,14 +103,14 @@ def remove_files(install: Install, mod: str, over: bool = False) -> str:
             why="it is not what Furnel put there: the game was updated, or somebody changed it",
             remedy="Remove it all the same to leave such files as they are and bring back the others",
         )  # fmt: skip
-    mine = {path: put for path, put in placed.files.items() if path not in changed}
+    mine = {path: put for path, put in placed.files.items() if stands(install.folder / path, put)}
     back = [path for path, put in mine.items() if put.before]
     for path in back:
         kept = kept_file(install.folder, mod, path)
         if not kept.is_file() or file_digest(kept) != mine[path].before:
             raise FurnelError(
                 _REMOVING, where=kept, why="the game's own file, which was kept there, is gone or was changed",
-                remedy="Let the game repair itself, then remove the mod all the same",
+                remedy="Let the game repair itself, then remove the mod",
             )  # fmt: skip
     clear = tuple(path for path, put in mine.items() if not put.before)
     record = placed_home(install.folder) / mod / RECORD

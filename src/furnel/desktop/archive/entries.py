@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from copy import deepcopy
 from dataclasses import dataclass, field
 from pathlib import Path
 
@@ -163,11 +165,23 @@ class EntriesPane(QWidget):
             f"Write a copy with {count(pending.many, 'change')}…" if pending.many else "Write a copy…"
         )
 
+    def _change(self, change: Callable[[Pending], object]) -> None:
+        """Do something to what is to be otherwise; what no archive could be is told, and not done."""
+        trial = deepcopy(self.pending)
+        change(trial)
+        try:
+            trial.changes().check(dict.fromkeys(entry.path for entry in self._entries), "the archive")
+        except FurnelError as error:
+            self._session.tell("wrong", error.sentence())
+            return
+        vars(self.pending).update(vars(trial))
+        self._renew()
+
     def _replace(self) -> None:
-        file, _ = QFileDialog.getOpenFileName(self, f"The new content of {self.current()}")
+        path = self.current()
+        file, _ = QFileDialog.getOpenFileName(self, f"The new content of {path}")
         if file:
-            self.pending.replace[self.current()] = Path(file)
-            self._renew()
+            self._change(lambda pending: pending.replace.update({path: Path(file)}))
 
     def _add(self) -> None:
         files, _ = QFileDialog.getOpenFileNames(self, "Files to put into the archive")
@@ -177,11 +191,14 @@ class EntriesPane(QWidget):
         """Add files beside the entry that is chosen; those that are there already are replaced."""
         folder = self.current().rpartition("/")[0]
         known = {entry.path for entry in self._entries}
-        for file in files:
-            path = f"{folder}/{file.name}" if folder else file.name
-            (self.pending.replace if path in known else self.pending.add)[path] = file
-            self.pending.remove.discard(path)
-        self._renew()
+
+        def add(pending: Pending) -> None:
+            for file in files:
+                path = f"{folder}/{file.name}" if folder else file.name
+                (pending.replace if path in known else pending.add)[path] = file
+                pending.remove.discard(path)
+
+        self._change(add)
 
     def _rename(self) -> None:
         path = self.current()
@@ -193,23 +210,23 @@ class EntriesPane(QWidget):
 
     def rename_to(self, path: str, now: str) -> None:
         """Give an entry another path; one that cannot be is told."""
-        before = dict(self.pending.rename)
-        self.pending.rename.pop(path, None)
-        if now != path:
-            self.pending.rename[path] = now
-        try:
-            self.pending.changes().check(dict.fromkeys(entry.path for entry in self._entries), "the archive")
-        except FurnelError as error:
-            self.pending.rename = before
-            self._session.tell("wrong", error.sentence())
-        self._renew()
+
+        def rename(pending: Pending) -> None:
+            pending.rename.pop(path, None)
+            if now != path:
+                pending.rename[path] = now
+
+        self._change(rename)
 
     def _remove(self) -> None:
         path = self.current()
-        self.pending.forget(path)
-        self.pending.remove.add(path)
-        self._renew()
+
+        def leave_out(pending: Pending) -> None:
+            pending.forget(path)
+            pending.remove.add(path)
+
+        self._change(leave_out)
 
     def _back(self) -> None:
-        self.pending.forget(self.current())
-        self._renew()
+        path = self.current()
+        self._change(lambda pending: pending.forget(path))
