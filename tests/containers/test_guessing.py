@@ -15,7 +15,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from PIL import Image
 
-from furnel.containers import guess, open_container, parse_layout
+from furnel.containers import Changes, guess, open_container, parse_layout
 from tests.containers.test_proof import Files, ends_write, titled_write
 
 Writer = Callable[[Files], bytes]
@@ -141,6 +141,24 @@ def test_entries_are_read_with_their_names(name: str, tmp_path: Path) -> None:
         path.rpartition("/")[2][-8:] for path in wanted
     }
     assert any("100%" in one.text for one in found.guesses)
+
+
+@pytest.mark.parametrize(
+    ("name", "form", "begin", "unit"), [("sectors", "<II", 8, 2048), ("small units", ">II", 6, 16)]
+)
+def test_a_guess_can_be_written_with(name: str, form: str, begin: int, unit: int, tmp_path: Path) -> None:
+    wanted = files()
+    (tmp_path / "a.hold").write_bytes(KINDS[name](wanted))
+    opened = open_container(tmp_path / "a.hold", parse_layout(guess(tmp_path / "a.hold").draft, "the guess"))
+    opened.rewrite(
+        tmp_path / "b.hold", Changes(add={"new.txt": b"new" * 700}, remove=frozenset({"sfx/horn_0.wav"}))
+    )
+    data, out = (tmp_path / "b.hold").read_bytes(), {}
+    for row in range(len(wanted)):
+        at = begin + 40 * row
+        place, size = struct.unpack_from(form, data, at + 32)
+        out[data[at : at + 32].rstrip(b"\0").decode()] = data[place * unit : place * unit + size]
+    assert out == {k: v for k, v in wanted.items() if k != "sfx/horn_0.wav"} | {"new.txt": b"new" * 700}
 
 
 @pytest.mark.parametrize("name", ['we"ird.hold', "back\\slash.hold", "no ending", "a.h\x7fld", "x.[1]"])

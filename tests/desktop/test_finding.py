@@ -198,6 +198,7 @@ def test_an_unknown_archive_is_worked_out_on_its_bench(
     hands.until(lambda: page.guesses is not None, "the guesses")
     hands.until(lambda: len(page.anatomy.entries) == 33, "the entries")
     assert page.save.isEnabled() and "explained" in page._verdict.text()
+    assert "magic" in page._at.text()  # what is under the cursor is told anew when it is understood
     page.bytes.go(16 + 48)
     assert "offset" in page._at.text() and "entry 0" in page._at.text()
     hands.key("Right", page.bytes)

@@ -115,8 +115,12 @@ def layout(
     lines += [] if front else ['place = "back"']
     lines += ['names = "numbers"'] if found.name is None else []
     lines += listed(rows)
-    if packed != "none":
-        lines += ["", "[entry]", f'packed = "{packed}"']
+    unit = next(
+        (match for column in found.columns if (match := re.match(r"value \* (\d+)", column.means))), None
+    )
+    told_of_entries = [f'packed = "{packed}"'] if packed != "none" else []
+    told_of_entries += [f"align = {unit.group(1)}"] if unit is not None else []
+    lines += ["", "[entry]", *told_of_entries] if told_of_entries else []
     return "\n".join(lines) + "\n"
 
 

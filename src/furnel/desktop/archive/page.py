@@ -316,6 +316,7 @@ class ArchivePage(Page):
                 Span(find.offset, find.offset + find.size, "find", find.path) for find in self.guesses.finds
             ]
         self.bytes.show_spans(spans)
+        self._pointed(self.bytes.caret)
         if self.file is not None:
             self.entries.show_entries(anatomy.entries, self._pending.setdefault(self.file, Pending()))
         self.hints.clear()

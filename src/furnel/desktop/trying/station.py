@@ -138,7 +138,8 @@ class TryStation(QWidget):
         column.setContentsMargins(12, 14, 12, 12)
         column.setSpacing(6)
         column.addWidget(label("STACK", "section"))
-        column.addWidget(label("the upper one wins", "caption"))
+        self._wins = label("", "caption")
+        column.addWidget(self._wins)
         column.addWidget(self.stack)
         column.addStretch(1)
         return panel
@@ -276,6 +277,8 @@ class TryStation(QWidget):
         self.stills.show_images({}, "")
         self.words.clear()
         self._verdict.setText("")
+        ordered = self._session.game.has_order
+        self._wins.setText("the upper one wins" if ordered else "in the place of the game's files")
         self._start.setVisible(self._session.game.can_start)
         self._scene.setEnabled(self._scene.count() > 0)
         if catalogue is not None:
