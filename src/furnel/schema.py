@@ -10,7 +10,7 @@ from collections.abc import Iterable, Mapping
 from typing import Annotated, TypeVar
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
-from pydantic_core import core_schema
+from pydantic_core import ErrorDetails, core_schema
 
 from furnel.errors import FurnelError
 from furnel.tomllines import line_of
@@ -155,7 +155,7 @@ def validated(model: type[Model], raw: object, what: str, where: object, page: s
     try:
         return model.model_validate(raw)
     except ValidationError as error:
-        line = line_of(text, error.errors()[0]["loc"]) if text else 0
+        line = line_of(text, _first(error)["loc"]) if text else 0
         raise FurnelError(
             what,
             where=where,
@@ -165,10 +165,27 @@ def validated(model: type[Model], raw: object, what: str, where: object, page: s
         ) from error
 
 
+_OF_WORDS = ("literal_error", "string_type", "int_type")
+
+
+def _first(error: ValidationError) -> ErrorDetails:
+    """The first finding that says what is wrong: a table is not told that it could have been a word instead."""
+    found = error.errors()
+    return next(
+        (one for one in found if not (isinstance(one.get("input"), dict) and one["type"] in _OF_WORDS)),
+        found[0],
+    )
+
+
+def _is_alternative(part: str | int) -> bool:
+    """Whether a part of a finding's place is no key but one of several forms that a value can have."""
+    return isinstance(part, str) and (part.endswith("Part") or "[" in part)
+
+
 def _explain(error: ValidationError) -> str:
     """A validation error's first finding as a clause: the key, what was found, what is allowed."""
-    first = error.errors()[0]
-    key = ".".join(str(part) for part in first["loc"]) or "the file"
+    first = _first(error)
+    key = ".".join(str(part) for part in first["loc"] if not _is_alternative(part)) or "the file"
     found = first.get("input")
     shown = f", found {found!r:.60}" if isinstance(found, str | int | float | bool) else ""
     said = first["msg"].removeprefix("Value error, ")

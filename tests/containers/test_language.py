@@ -25,8 +25,7 @@ from furnel.containers import (
     write_archive,
 )
 from furnel.containers.expressions import Expression
-from furnel.containers.schema import NamesPart
-from furnel.containers.sums import hash_names
+from furnel.containers.naming import NamesPart
 from furnel.errors import FurnelError
 from furnel.tomllines import line_of
 from tarnlight import writers
@@ -341,11 +340,11 @@ def test_name_hashes_are_the_published_ones(kind: str) -> None:
     vectors = {  # of "foobar": FNV's own test vectors; CRC-32 and xxHash64 by their reference tools
         "crc32": 0x9EF61F95, "fnv1a-32": 0xBF9CF968, "fnv1a-64": 0x85944171F73967E8, "xxhash64": 0xA2AA05ED9085AAF9,
     }  # fmt: skip
-    assert hash_names(["foobar"], NamesPart.model_validate({"hash": kind})).tolist() == [vectors[kind]]
+    assert NamesPart.model_validate({"hash": kind}).hashes(["foobar"]).tolist() == [vectors[kind]]
     spelled = NamesPart.model_validate({"hash": kind, "letters": "upper", "slash": "\\"})
     plain = NamesPart.model_validate({"hash": kind})
-    both = hash_names(["a/Bee", "", "x" * 99], spelled).tolist()
-    assert both == hash_names(["A\\BEE", "", "X" * 99], plain).tolist()
+    both = spelled.hashes(["a/Bee", "", "x" * 99]).tolist()
+    assert both == plain.hashes(["A\\BEE", "", "X" * 99]).tolist()
 
 
 @given(st.integers(0, 1 << 40), st.integers(0, 1 << 20), st.integers(0, 20))

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import struct
 import zlib
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -429,12 +429,12 @@ KINDS = {
 }
 
 
-def through(kind: Kind, change: str, folder: Path) -> None:
+def through(kind: Kind, change: str, folder: Path, known: Sequence[str] = ()) -> None:
     """Put one change through: an independent reader finds what was asked for, or it is refused and nothing is written."""
     changes, after = CHANGES[change]
     file, out = folder / "a.k", folder / "b.k"
     file.write_bytes(kind.write(FILES))
-    container = open_container(file, parse_layout(kind.layout, "k.toml"))
+    container = open_container(file, parse_layout(kind.layout, "k.toml"), known)
     assert {entry.path: container.read(entry.path) for entry in container.entries()} == FILES
     try:
         container.rewrite(out, changes)

@@ -13,10 +13,11 @@ from furnel.containers.contents import beginning, content, packing_of
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import MappedFile, Source
 from furnel.containers.masks import unmasked
+from furnel.containers.naming import Packing
 from furnel.containers.proof import Proof, Stored
 from furnel.containers.reading import CHECKED_AT_ONCE, Head, check_file_sum
 from furnel.containers.records import Meanings
-from furnel.containers.schema import ChainPart, Layout, Packing
+from furnel.containers.schema import ChainPart, Layout
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress
 

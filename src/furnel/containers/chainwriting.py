@@ -19,7 +19,7 @@ from furnel.containers.proof import Proof
 from furnel.containers.reading import Head
 from furnel.containers.records import Values
 from furnel.containers.schema import ChainPart, Layout
-from furnel.containers.sums import hash_names, sum_value
+from furnel.containers.sums import sum_value
 from furnel.containers.writing import patch_file_sum
 from furnel.errors import FurnelError
 from furnel.progress import Progress, steps
@@ -149,7 +149,7 @@ class ChainWriter:
         name = path.removeprefix(self._layout.entry.prefix)
         records.mean(self._chain.fields, values, "path", self._layout.names.raw(name), self._scope)
         if self._layout.names.hash is not None:
-            code = int(hash_names([name], self._layout.names)[0])
+            code = int(self._layout.names.hashes([name])[0])
             records.mean(self._chain.fields, values, "name hash", code, self._scope)
 
     def _tell(self, values: Values, facts: Mapping[str, int]) -> None:

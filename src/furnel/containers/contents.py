@@ -6,8 +6,9 @@ from collections.abc import Mapping
 from typing import Any
 
 from furnel.containers.fields import Fields
+from furnel.containers.naming import Packing
 from furnel.containers.packing import unpack, unpack_any, unpack_start
-from furnel.containers.schema import Layout, Packing
+from furnel.containers.schema import Layout
 from furnel.containers.sums import sum_bytes, sum_of
 from furnel.errors import FurnelError
 

@@ -27,6 +27,7 @@ HEAD_ROLES = (
 )  # fmt: skip
 ROW_ROLES = (
     "path", "name offset", "name hash", "offset", "size", "stored size", "packing", "sum", "stored sum", "folder",
+    "next entry",
 )  # fmt: skip
 FOLDER_ROLES = ("path", "parent", "first entry", "entries", "folders")
 RAW_ROLES = (

@@ -14,8 +14,9 @@ from furnel.containers.container import Content, Order
 from furnel.containers.expressions import Number
 from furnel.containers.fields import Fields, SumKind
 from furnel.containers.masks import mask_stream
+from furnel.containers.naming import Packing
 from furnel.containers.packing import pack_stream
-from furnel.containers.schema import Layout, Packing
+from furnel.containers.schema import Layout
 from furnel.containers.sums import Sum
 from furnel.errors import FurnelError, reason
 

@@ -16,9 +16,10 @@ from furnel.containers.contents import beginning, content, packing_of, without_p
 from furnel.containers.fields import RAW_ROLES, SUM_BYTES, held
 from furnel.containers.mapped import MappedFile, Source
 from furnel.containers.masks import unmasked
+from furnel.containers.naming import Packing
 from furnel.containers.proof import Proof, Stored
 from furnel.containers.reading import CHECKED_AT_ONCE, Index, check_file_sum, read_index
-from furnel.containers.schema import Layout, Packing
+from furnel.containers.schema import Layout
 from furnel.containers.sums import listed_names, sum_of
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, steps

@@ -10,17 +10,19 @@ import numpy as np
 
 from furnel.containers import records
 from furnel.containers.alike import untold
+from furnel.containers.buckets import bucket_count
 from furnel.containers.expressions import expression
 from furnel.containers.fields import WIDTHS, BitsPart, FieldPart, Fields, fixed_width, held
 from furnel.containers.folders import Arrangement, arrange, tree_bytes, write_folders
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
 from furnel.containers.masks import masked
+from furnel.containers.ordering import sorted_rows, write_buckets
 from furnel.containers.packing import pack
 from furnel.containers.reading import Head, Index, new_last_row
 from furnel.containers.records import Values
 from furnel.containers.schema import IndexPart, Layout
-from furnel.containers.sums import hash_names, sum_of, sum_value
+from furnel.containers.sums import sum_of, sum_value
 from furnel.containers.tables import Table
 from furnel.errors import FurnelError
 
@@ -74,6 +76,7 @@ class Plan:
     footer: bytes = b""
     pad: int = 0
     folders: Arrangement | None = None
+    scope: Mapping[str, Any] = field(default_factory=dict)  # the numbers of a new archive's start
     still: bool = False  # what nobody changed keeps its place, what has grown or is new goes to the end
     longer: int = 0
     total: int = 0
@@ -256,10 +259,9 @@ def _write_records(plan: Plan) -> None:
         head.index_start = dict(old.head.index_start)
     behind = len(plan.raw) + len(plan.names) if index.behind else 0
     plan.total = plan.data_end + behind + layout.footer_width
-    kept_rows = old.table.count - len(old.rows) if old is not None else 0  # records that are no entries
     facts: dict[str, int] = {
         "folder count": len(plan.folders.paths) if plan.folders is not None else 0,
-        "entry count": len(plan.items) + kept_rows, "index offset": plan.index_at, "index stored size": len(plan.raw),
+        "entry count": _row_count(plan), "index offset": plan.index_at, "index stored size": len(plan.raw),
         "data offset": plan.data_start, "data size": plan.data_end - plan.data_start, "file size": plan.total,
         "names offset": plan.index_at + len(plan.raw), "names size": len(plan.names),
     }  # fmt: skip
@@ -297,6 +299,14 @@ def _write_records(plan: Plan) -> None:
             plan.start = made
         else:
             plan.footer = made
+
+
+def _row_count(plan: Plan) -> int:
+    """How many records the index has, with those that are no entries."""
+    old, part = plan.index, plan.layout.buckets
+    if part is not None and not part.fields:
+        return old.table.count if old is not None else bucket_count(part, plan.scope, plan.layout.name)
+    return len(plan.items) + (old.table.count - len(old.rows) if old is not None else 0)
 
 
 def _set_heads(layout: Layout, head: Head, facts: Mapping[str, int]) -> None:
@@ -364,7 +374,7 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
     plain = (
         records.write_record(index.start, head.index_start, layout.byte_order, scope) if index.start else b""
     )
-    plain += _rows_bytes(plan, table, scope)
+    plain += _rows_bytes(plan, table, entries, scope)
     plain += old.last_row if old is not None else new_last_row(layout, index)
     own_block = any(
         "names offset" in held(part.fields) for part in (layout.start, layout.footer) if part is not None
@@ -375,9 +385,16 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
     return plain + names, b"", len(names)
 
 
-def _rows_bytes(plan: Plan, table: Table, scope: Mapping[str, Any]) -> bytes:
+def _rows_bytes(plan: Plan, table: Table, entries: list[Item], scope: Mapping[str, Any]) -> bytes:
     """The entries' records, with the folders before, behind or between them."""
     part, made = plan.layout.folders, plan.folders
+    if plan.layout.buckets is not None:
+        buckets = write_buckets(plan, table, entries, scope)
+        return (
+            buckets + table.write(scope)
+            if plan.layout.buckets.place == "before"
+            else table.write(scope) + buckets
+        )
     if part is None or made is None:
         return table.write(scope)
     folders = write_folders(plan.layout, part, made, plan.index.folders if plan.index else None, scope)
@@ -400,33 +417,6 @@ def _fill_unknown(table: Table, old: Index, items: list[Item | None]) -> None:
             if isinstance(column, np.ndarray) and column.dtype.kind == "V":
                 column = table.columns[name] = column.tolist()
             column[row] = values[name]
-
-
-def sorted_rows(plan: Plan, index: IndexPart) -> tuple[list[Item | None], list[int]]:
-    """The index's rows in their order: entries, and rows that are none and stay (as None)."""
-    items: list[Item | None] = list(plan.items)
-    rows = [item.row for item in plan.items]
-    if plan.index is not None and len(plan.index.rows) != plan.index.table.count:
-        used = set(plan.index.rows.tolist())
-        kept = {row: None for row in range(plan.index.table.count) if row not in used}
-        by_row: dict[int, Item | None] = {item.row: item for item in plan.items if item.row >= 0}
-        by_row.update(kept)
-        fresh = [item for item in plan.items if item.row < 0]
-        rows = [*sorted(by_row), *([-1] * len(fresh))]
-        items = [*(by_row[row] for row in sorted(by_row)), *fresh]
-    if plan.folders is not None:
-        items, rows = (
-            [items[place] for place in plan.folders.order],
-            [rows[place] for place in plan.folders.order],
-        )
-    if index.sorted_by is not None:
-        names = [item.path.removeprefix(plan.layout.entry.prefix) if item else "" for item in items]
-        keys: list[Any] = (
-            hash_names(names, plan.layout.names).tolist() if index.sorted_by == "name hash" else names
-        )
-        order = sorted(range(len(items)), key=lambda place: keys[place])
-        items, rows = [items[place] for place in order], [rows[place] for place in order]
-    return items, rows
 
 
 def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scope: Mapping[str, Any]) -> None:
@@ -476,7 +466,7 @@ def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scop
         rows = np.array([place for place, _ in renamed], np.int64)
         names = [item.path.removeprefix(layout.entry.prefix) for _, item in renamed]
         if layout.names.hash is not None:
-            _set(table, "name hash", rows, hash_names(names, layout.names), scope)
+            _set(table, "name hash", rows, layout.names.hashes(names), scope)
         _set(table, "path", rows, [layout.names.raw(layout.leaf(item.path)) for _, item in renamed], scope)
 
 

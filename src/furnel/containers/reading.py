@@ -11,6 +11,7 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel.containers import records
+from furnel.containers.buckets import read_buckets
 from furnel.containers.container import check_path
 from furnel.containers.expressions import Number, expression
 from furnel.containers.fields import WIDTHS, FieldPart, fixed_width
@@ -20,7 +21,7 @@ from furnel.containers.masks import unmasked
 from furnel.containers.packing import unpack, unpack_any
 from furnel.containers.records import MOST_RECORDS, Trace, Values, no_trace
 from furnel.containers.schema import IndexPart, Layout
-from furnel.containers.sums import Hashes, Sum, hash_names, sum_bytes, sum_of
+from furnel.containers.sums import Hashes, Sum, sum_bytes, sum_of
 from furnel.containers.tables import Table
 from furnel.errors import FurnelError
 
@@ -80,6 +81,7 @@ class Index:
     front_end: int
     last_row: bytes
     folders: Folders | None = None
+    buckets: Table | None = None
 
 
 def read_head(source: Source, layout: Layout, trace: Trace = no_trace) -> tuple[Head, int, int]:
@@ -129,9 +131,15 @@ def read_index(
     last_row = b""
     if index.last is not None:
         count = _count_to_last(layout, index, plain, begin, where, head)
-    folders, table, table_end = _read_rows(
-        layout, index, plain[: max(room, 0)], begin, count, where, head, shifted
-    )
+    rows_in = plain[: max(room, 0)]
+    buckets, behind = layout.buckets, None
+    if buckets is not None and buckets.place == "before":
+        behind, begin = read_buckets(buckets, rows_in, begin, layout.byte_order, where, head.scope, shifted)
+    folders, table, table_end = _read_rows(layout, index, rows_in, begin, count, where, head, shifted)
+    if buckets is not None and buckets.place == "behind":
+        behind, table_end = read_buckets(
+            buckets, rows_in, table_end, layout.byte_order, where, head.scope, shifted
+        )
     if index.last is not None:
         begin, table_end = table_end, table_end + (fixed_width(index.fields) or 0)
         last_row = bytes(plain[begin:table_end])
@@ -164,7 +172,7 @@ def read_index(
         check_file_sum(source, layout)
     return Index(
         head, table, rows, paths, offsets, stored, sizes, codes, head_end, at, data_start, data_end,
-        bytes(plain), bytes(raw), max(index_span[1], names_span[1]), last_row, folders,
+        bytes(plain), bytes(raw), max(index_span[1], names_span[1]), last_row, folders, behind,
     )  # fmt: skip
 
 
@@ -484,12 +492,12 @@ def names_of(hashes: Hashes, known: Sequence[str], layout: Layout) -> list[str]:
 def names_by_hash(known: Sequence[str], layout: Layout) -> dict[int, str]:
     """Known names (without the entries' prefix) by what their hashes are in such an archive."""
     spelled = [name.removeprefix(layout.entry.prefix) for name in known]
-    return dict(zip(hash_names(spelled, layout.names).tolist(), spelled, strict=True))
+    return dict(zip(layout.names.hashes(spelled).tolist(), spelled, strict=True))
 
 
 def name_of(number: int, by_hash: Mapping[int, str], layout: Layout) -> str:
     """The known name of a hash; one that nobody knows is named after itself."""
-    digits = 16 if layout.names.hash in ("fnv1a-64", "xxhash64") else 8
+    digits = layout.names.hash_digits
     return by_hash.get(number) or layout.names.unknown.replace("{hash}", f"{number:0{digits}x}")
 
 

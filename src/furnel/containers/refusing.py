@@ -6,19 +6,21 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel.containers.fields import held
-from furnel.containers.placing import WRITING, Plan, holder, sorted_rows
+from furnel.containers.ordering import check_order, sorted_rows
+from furnel.containers.placing import WRITING, Item, Plan, holder
 from furnel.containers.reading import Index, to_the_next
 from furnel.containers.schema import Layout
-from furnel.containers.sums import hash_names
 from furnel.errors import FurnelError
 
 _LEAST_TOLD = 64  # a smaller number is something else that happens to be the same
 
 
-def check_old(layout: Layout, index: Index, where: object, names_too: bool) -> None:
-    """Refuse to change an archive whose numbers could not be stored as they are, or (`names_too`) whose names have other hashes
-    than the layout's."""
+def check_old(layout: Layout, index: Index, where: object, names_too: bool, less: bool) -> None:
+    """Refuse to change an archive whose numbers could not be stored as they are, whose index is in another order than it should
+    be, or (`names_too`, or with `less` entries) whose names have other hashes than the layout's."""
     _check_solvable(layout, index, where)
+    there = [Item(path, int(index.rows[place]), place) for place, path in enumerate(index.paths)]
+    check_order(layout, index, where, there, names_too or less)
     if names_too:
         _check_hashes(layout, index, where)
 
@@ -155,13 +157,13 @@ def _check_hashes(layout: Layout, index: Index, where: object) -> None:
     if told is None:
         return
     names = [path.removeprefix(layout.entry.prefix) for path in index.paths]
-    mine = np.asarray(hash_names(names, layout.names)).astype(np.uint64)
+    mine = np.asarray(layout.names.hashes(names)).astype(np.uint64)
     wrong = np.flatnonzero(np.asarray(told).astype(np.uint64)[index.rows] != mine)
     if len(wrong):
         first = int(wrong[0])
         raise FurnelError(
             WRITING, where=f"{where}, {index.paths[first]}",
-            why=f"its hash is {int(np.asarray(told)[index.rows][first]):#x}, and {layout.names.hash} of its name is "
+            why=f"its hash is {int(np.asarray(told)[index.rows][first]):#x}, and the hash of its name is "
             f"{int(mine[first]):#x}",
             remedy="Say in [names] hash and letters how its hashes are made: without that nothing can be added or renamed",
         )  # fmt: skip

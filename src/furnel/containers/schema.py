@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-import contextlib
-from collections.abc import Sequence
-from functools import cache, cached_property
+from functools import cache
 from importlib import resources
 from pathlib import Path
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, model_validator
+from pydantic import Field, model_validator
 
 from furnel.containers.container import Order
 from furnel.containers.expressions import expression
@@ -19,26 +17,23 @@ from furnel.containers.fields import (
     RAW_ROLES,
     ROW_ROLES,
     CheckedFields,
-    Ending,
     ExpressionText,
     Fields,
     SumKind,
     fixed_width,
     held,
 )
+from furnel.containers.naming import NamesPart, Packing
 from furnel.containers.packers import PackerPart, with_own_packers
 from furnel.containers.packing import PACKINGS
 from furnel.containers.rawparts import RawPart
-from furnel.containers.sums import HASHES
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
-from furnel.schema import KnownIn, OneOf, Part, parse_toml, template
+from furnel.schema import OneOf, Part, parse_toml, template
 
 WHAT = "Reading a layout"
 
-Packing = Annotated[str, KnownIn(PACKINGS, "one of [[packers]]")]
 StreamPacking = Annotated[str, OneOf(name for name, kind in PACKINGS.items() if kind.tells_end)]
-HashKind = Annotated[str, OneOf(HASHES)]
 Suffix = Annotated[str, Field(pattern=r"^\.[A-Za-z0-9_-]{1,16}$")]
 
 
@@ -68,6 +63,11 @@ class IndexPart(Part):
     last: ExpressionText | None = None
 
     @property
+    def roles(self) -> frozenset[str]:
+        """What the entries' records tell."""
+        return held(self.fields)
+
+    @property
     def in_front(self) -> bool:
         """Whether it lies in the archive, before the data."""
         return self.place == "front" and not self.file
@@ -86,26 +86,6 @@ class IndexPart(Part):
     def tells_sizes(self) -> bool:
         """Whether sizes are told, or come from where the next entry begins."""
         return bool({"size", "stored size"} & held(self.fields))
-
-
-def _is_encoding(name: str) -> str:
-    """A character encoding in which every text has one spelling, whatever stands before it."""
-    try:
-        plain = "a/b".encode(name).decode(name) == "a/b"
-    except (LookupError, UnicodeError, TypeError) as error:
-        raise ValueError(f"{name!r} is no character encoding that Python knows") from error
-    if not plain or not all(_is_steady(letter, name) for letter in "aéяあ한中"):
-        raise ValueError(
-            f"{name!r} depends on what stands before a letter: use utf-8, utf-16-le, shift-jis, cp1252 …"
-        )
-    return name
-
-
-def _is_steady(letter: str, encoding: str) -> bool:
-    try:
-        return (letter * 2).encode(encoding) == letter.encode(encoding) * 2
-    except UnicodeError:
-        return True  # it does not have that letter
 
 
 class FoldersPart(Part):
@@ -133,78 +113,27 @@ class FoldersPart(Part):
         return self
 
 
-class NamesPart(Part):
-    """How names are written, and how their hashes are made when there is only that, or that too. `drop` stands before every
-    name in the archive and is no part of its path; its letters may be `reversed`. Where a name of a name table `shares` letters
-    with the one before it, a number before each says how many bytes they are."""
+class BucketsPart(Part):
+    """A hash table over the names: an entry is in bucket `of` its name's `hash`, of as many `buckets` as `count` says.
 
-    encoding: Annotated[str, AfterValidator(_is_encoding)] = "utf-8"
-    slash: Literal["/", "\\"] = "/"
-    drop: Annotated[str, Field(max_length=64)] = ""
-    reversed: bool = False
-    shares: Literal["u8", "u16"] | None = None
-    ends: Ending = "zero"
-    packed: Packing = "none"
-    hash: HashKind | None = None
-    letters: Literal["as they are", "lower", "upper"] = "as they are"
-    list: str = ""
-    unknown: str = "unknown/{hash}"
+    With `fields` there is a table of buckets `place`d before the entries' records or behind them, which tells each bucket's
+    `first entry`; the bucket's other entries follow it in the index, or each tells the `next entry`. `free` stands in an empty
+    bucket, and where no next one is. Without `fields` the records themselves are the slots: an entry is in that of its bucket,
+    or the next one that is free.
+    """
 
-    @cached_property
-    def letter_width(self) -> int:
-        """A letter's bytes, at least; where there are several, a zero byte ends nothing."""
-        return len("a".encode(self.encoding))
+    count: ExpressionText
+    of: ExpressionText = "hash % buckets"
+    place: Literal["before", "behind"] = "before"
+    fields: CheckedFields = ()
+    free: int | None = None
 
-    @property
-    def is_wide(self) -> bool:
-        """Whether a letter has several bytes."""
-        return self.letter_width > 1
-
-    def raw(self, name: str) -> bytes:
-        """A name (a path without the entries' prefix) as the archive has it. Raises FurnelError where it cannot."""
-        try:
-            spelled = self.drop + name.replace("/", self.slash)
-            return (spelled[::-1] if self.reversed else spelled).encode(self.encoding)
-        except UnicodeEncodeError as error:
-            raise FurnelError(
-                "Writing an archive", where=name, why=f"{name[error.start]!r} cannot be written in {self.encoding.upper()}",
-                remedy="Use a name without it",
-            ) from error  # fmt: skip
-
-    def texts(self, raws: Sequence[object], where: object) -> Sequence[str]:
-        """Many names; as `text` for each of them."""
-        if self.letter_width == 1 and not self.drop and not self.reversed:
-            cut = [raw.partition(b"\0")[0] if isinstance(raw, bytes) else b"" for raw in raws]
-            with contextlib.suppress(UnicodeDecodeError):  # told properly below
-                found = b"\0".join(cut).decode(self.encoding).replace(self.slash, "/").split("\0")
-                if len(found) == len(raws):
-                    return found
-        return [self.text(raw, where) for raw in raws]
-
-    def text(self, raw: object, where: object) -> str:
-        """A name from its bytes, without padding, with `/` between its parts. Raises FurnelError."""
-        data = raw if isinstance(raw, bytes) else b""
-        width = self.letter_width
-        if width == 1:
-            end = data.find(b"\0")
-        else:
-            ends = (
-                at for at in range(0, len(data) - width + 1, width) if data[at : at + width] == bytes(width)
-            )
-            end = next(ends, -1)
-        try:
-            found = (data if end < 0 else data[:end]).decode(self.encoding)
-        except UnicodeDecodeError as error:
-            raise FurnelError(
-                "Reading an archive", where=where, why=f"a name in its index is not {self.encoding.upper()}"
-            ) from error
-        found = found[::-1] if self.reversed else found
-        if not found.startswith(self.drop):
-            raise FurnelError(
-                "Reading an archive", where=where, why=f"the name {found!r} does not begin with {self.drop!r}",
-                remedy="[names] drop is for what stands before every name",
-            )  # fmt: skip
-        return found[len(self.drop) :].replace(self.slash, "/")
+    @model_validator(mode="after")
+    def _is_enough(self) -> BucketsPart:
+        _only(held(self.fields), {"first entry", "entries"}, "bucket")
+        if self.fields and (fixed_width(self.fields) is None or "first entry" not in held(self.fields)):
+            raise ValueError("a bucket has a fixed length and a field that holds the first entry")
+        return self
 
 
 class EntryPart(Part):
@@ -307,6 +236,7 @@ class Layout(Part):
     masks: tuple[MaskPart, ...] = ()
     packers: tuple[PackerPart, ...] = ()
     folders: FoldersPart | None = None
+    buckets: BucketsPart | None = None
     raw: tuple[RawPart, ...] = ()
     single: RawPart | None = None
 
@@ -347,6 +277,7 @@ class Layout(Part):
             )
         self._check_masks()
         self._check_folders()
+        self._check_buckets()
         told = self.entry.packing or any("packing" in held(fields) for fields in self._row_fields())
         if told and not self.entry.packings:
             raise ValueError("a field holds the packing: [entry] packings says which number means which")
@@ -378,6 +309,38 @@ class Layout(Part):
             raise ValueError("either entries tell their folder, or folders tell how many entries they have")
         if part.shape == "tree" and index.names == "table" and not self._tells_name_places(index):
             raise ValueError("in a tree names are fields, or their places in a name table are told")
+
+    def _check_buckets(self) -> None:
+        rows = self.index.roles if self.index is not None else frozenset[str]()
+        if (part := self.buckets) is None:
+            if "next entry" in rows:
+                raise ValueError(
+                    "a field holds the next entry: [buckets] says what is looked for in this way"
+                )
+            return
+        index = self.index
+        if (
+            index is None
+            or index.sorted_by
+            or index.last
+            or self.folders is not None
+            or index.names == "numbers"
+        ):
+            raise ValueError(
+                "buckets go with an index of named entries that is not sorted without a last record and folders"
+            )
+        if self.names.hash is None:
+            raise ValueError("buckets are of hashes of the names: [names] hash says which one")
+        if part.fields and index.empty:
+            raise ValueError("an index that has a table of buckets has no empty records")
+        if not part.fields and not index.empty:
+            raise ValueError(
+                "[index] empty says which slots are free, or [buckets] fields what each bucket tells"
+            )
+        if "next entry" in rows and (not part.fields or part.free is None):
+            raise ValueError(
+                "entries that tell the next one need a table of buckets, and the number that is free in it"
+            )
 
     def leaf(self, path: str) -> str:
         """What an entry of that path is called in its record."""

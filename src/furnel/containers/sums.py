@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import zlib
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any
 
@@ -16,26 +16,34 @@ from furnel.containers.container import Order
 
 if TYPE_CHECKING:
     from furnel.containers.fields import FieldPart
-    from furnel.containers.schema import NamesPart
 
 Hashes = npt.NDArray[np.uint64]
 
 # offset basis and prime: Fowler, Noll, Vo, Eastlake, "The FNV Non-Cryptographic Hash Algorithm" (IETF draft), section 5
-_FNV_32 = 0x811C9DC5, 0x01000193, np.uint32
-_FNV_64 = 0xCBF29CE484222325, 0x00000100000001B3, np.uint64
+_FNV_32 = 0x811C9DC5, 0x01000193, 0xFFFFFFFF
+_FNV_64 = 0xCBF29CE484222325, 0x00000100000001B3, 0xFFFFFFFFFFFFFFFF
 
 
-def _fnv(names: list[bytes], basis: int, prime: int, number: Any) -> Hashes:
-    """All names at once, one letter after the other."""
+def letter_by_letter(
+    names: list[bytes], begin: int, step: Callable[[Hashes, Hashes, int, Any], Hashes]
+) -> Hashes:
+    """All names at once: `step` makes the next number of the one so far and a letter, at its position, of those names (a mask)
+    that have one there."""
     lengths = np.fromiter(map(len, names), np.int64, len(names))
     width = int(lengths.max(initial=0))
-    letters = np.zeros((len(names), width), np.uint8)
+    letters = np.zeros((len(names), width), np.uint64)
     letters[np.arange(width) < lengths[:, None]] = np.frombuffer(b"".join(names), np.uint8)
-    found = np.full(len(names), basis, number)
+    found = np.full(len(names), begin, np.uint64)
     for column in range(width):
         inside = column < lengths
-        found[inside] = (found[inside] ^ letters[inside, column]) * number(prime)
-    return found.astype(np.uint64)
+        found[inside] = step(found[inside], letters[inside, column], column, inside)
+    return found
+
+
+def _fnv(names: list[bytes], basis: int, prime: int, most: int) -> Hashes:
+    return letter_by_letter(
+        names, basis, lambda found, letter, _, __: (found ^ letter) * np.uint64(prime) & np.uint64(most)
+    )
 
 
 def _each(work: Callable[[bytes], int]) -> Callable[[list[bytes]], Hashes]:
@@ -106,25 +114,6 @@ def sum_bytes(part: FieldPart, value: int | bytes, order: Order) -> bytes:
 def sum_value(part: FieldPart, found: bytes, order: Order) -> int | bytes:
     """A sum's bytes as the value of the field that holds it."""
     return found if part.type == "bytes" else int.from_bytes(found, order)
-
-
-def hash_names(paths: Sequence[str], names: NamesPart) -> Hashes:
-    """The hash of each path, spelled as the archive's game does (letters, slash, encoding)."""
-    kind = names.hash or "crc32"
-    return hash_bytes([spelled(path, names) for path in paths], kind)
-
-
-def spelled(path: str, names: NamesPart) -> bytes:
-    """A path's bytes as they are hashed."""
-    text = names.drop + path.replace("/", names.slash)
-    if names.letters != "as they are":
-        text = text.lower() if names.letters == "lower" else text.upper()
-    return text.encode(names.encoding, "replace")
-
-
-def hash_bytes(names: Iterable[bytes], kind: str) -> Hashes:
-    """The hash of each name's bytes."""
-    return HASHES[kind](list(names))
 
 
 def listed_names(text: str) -> list[str]:

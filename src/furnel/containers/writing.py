@@ -31,7 +31,7 @@ from furnel.containers.reading import Index, sum_places
 from furnel.containers.records import Values
 from furnel.containers.refusing import check_old, check_placed
 from furnel.containers.schema import Layout
-from furnel.containers.sums import Sum, hash_names, sum_of, sum_value
+from furnel.containers.sums import Sum, sum_of, sum_value
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Part, Progress, steps
 
@@ -44,7 +44,9 @@ def rewrite(
     if not changes:
         _copy_whole(target, layout, source, side)
         return
-    check_old(layout, index, source.name, names_too=bool(changes.add or changes.rename))
+    check_old(
+        layout, index, source.name, names_too=bool(changes.add or changes.rename), less=bool(changes.remove)
+    )
     spans = [old_span(layout, source, index, place) for place in range(len(index.paths))]
     items = _changed_items(layout, source, index, spans, changes, Part(progress, 0, 0.5))
     try:
@@ -67,7 +69,7 @@ def create(target: Path, layout: Layout, contents: Changes, progress: Progress, 
         ):
             check_path(path, target)
             items.append(_new_item(layout, path, content, scope, {}, contents.facts.get(path, {})))
-        _write(target, Plan(layout, items, list(items)), QUIET, proof)
+        _write(target, Plan(layout, items, list(items), scope=scope), QUIET, proof)
     finally:
         _close(items)
 
@@ -151,7 +153,7 @@ def _entry_head(
     name = path.removeprefix(layout.entry.prefix)
     records.mean(fields, values, "path", layout.names.raw(name), scope)
     if layout.names.hash is not None:
-        records.mean(fields, values, "name hash", int(hash_names([name], layout.names)[0]), scope)
+        records.mean(fields, values, "name hash", int(layout.names.hashes([name])[0]), scope)
     for role, number in {**facts, "size": fresh.size, "stored size": fresh.stored}.items():
         records.mean(fields, values, role, number, scope)
     if fresh.code is not None:
