@@ -286,3 +286,136 @@ def test_bare_samples_come_back_to_the_byte(
     other = dressed(faster, memoryview(bare), {}, order, "x")
     with pytest.raises(FurnelError, match="could not tell"):
         undressed(rule, other, memoryview(bare), {}, order, "x")
+
+
+# pixels that are numbers of colours
+
+SAIL = """furnel-layout = 1
+name = "sail"
+title = "Pictures with palettes"
+files = ["*.sail"]
+[chain]
+fields = [
+  { name = "path", type = "text", length = 12, holds = "path" }, { name = "size", type = "u32", holds = "size" },
+  { name = "wide", type = "u16", holds = "width" }, { name = "high", type = "u16", holds = "height" },
+]
+[[raw]]
+files = "art/*"
+pixels = "P8"
+from-below = true
+row-align = 4
+palette = { colours = 4, format = "BGR8", place = "behind", clear = 3 }
+[[raw]]
+files = "ui/*"
+pixels = "P8"
+palette = { colours = 4, format = "RGB8", bits = 6, entry = "all.pal" }
+"""
+FOUR = [(10, 20, 30), (250, 0, 0), (0, 251, 1), (99, 99, 99)]
+
+
+def sail(rows: list[list[int]], colours: list[tuple[int, int, int]]) -> bytes:
+    body = b"".join(bytes(row).ljust(4, b"\0") for row in reversed(rows))
+    return body + b"".join(bytes(reversed(colour)) for colour in colours)
+
+
+def sailing(folder: Path) -> Path:
+    shared = bytes(
+        channel >> 2 for colour in [(0, 0, 0), (252 | 3, 0, 0), (0, 130, 0), (8, 8, 8)] for channel in colour
+    )
+    body = b""
+    for name, data, size in [
+        (b"art/flag", sail([[0, 1, 3], [2, 2, 1]], FOUR), (3, 2)), (b"ui/knob", bytes([0, 1, 2, 1]), (2, 2)),
+        (b"all.pal", shared, (0, 0)),
+    ]:  # fmt: skip
+        body += struct.pack("<12sIHH", name, len(data), *size) + data
+    (folder / "a.sail").write_bytes(body)
+    return folder / "a.sail"
+
+
+def tga(pixels: np.ndarray) -> bytes:
+    out = io.BytesIO()
+    Image.fromarray(pixels.astype(np.uint8)).save(out, "TGA")
+    return out.getvalue()
+
+
+def seen(data: bytes) -> np.ndarray:
+    return np.asarray(Image.open(io.BytesIO(data)).convert("RGBA"))
+
+
+def flag_in(file: Path) -> tuple[list[list[int]], list[tuple[int, ...]]]:
+    """Numbers and colours of the first picture, as a game reads them."""
+    data = file.read_bytes()
+    _, size, wide, high = struct.unpack_from("<12sIHH", data)
+    body, row = data[20 : 20 + size], wide + -wide % 4
+    rows = [list(body[row * at : row * at + wide]) for at in reversed(range(high))]
+    return rows, [tuple(reversed(body[row * high + 3 * place :][:3])) for place in range(4)]
+
+
+def test_numbers_of_colours_are_pictures_that_others_read(tmp_path: Path) -> None:
+    container = open_container(sailing(tmp_path), parse_layout(SAIL, "s"))
+    sizes = {entry.path: entry.size for entry in container.entries()}
+    assert list(sizes) == ["art/flag.tga", "ui/knob.tga", "all.pal"]
+    assert all(len(container.read(path)) == size for path, size in sizes.items())
+    flag = seen(container.read("art/flag.tga"))
+    assert flag[..., :3].tolist() == [
+        [[*FOUR[0]], [*FOUR[1]], [*FOUR[3]]],
+        [[*FOUR[2]], [*FOUR[2]], [*FOUR[1]]],
+    ]
+    assert flag[..., 3].tolist() == [[255, 255, 0], [255, 255, 255]]
+    assert seen(container.read("ui/knob.tga"))[..., :3].tolist() == [
+        [[0, 0, 0], [255, 0, 0]],
+        [[0, 130, 0], [255, 0, 0]],
+    ]
+
+
+def test_colours_keep_their_numbers_and_new_ones_take_those_that_are_free(tmp_path: Path) -> None:
+    container = open_container(sailing(tmp_path), parse_layout(SAIL, "s"))
+    turned = seen(container.read("art/flag.tga"))[::-1]
+    container.rewrite(tmp_path / "b.sail", Changes({"art/flag.tga": tga(turned)}))
+    assert flag_in(tmp_path / "b.sail") == ([[2, 2, 1], [0, 1, 3]], FOUR)
+    wider = np.full((1, 5, 4), [1, 2, 3, 255])
+    wider[0, 4], wider[0, 0] = [250, 0, 0, 255], [77, 77, 77, 0]
+    container.rewrite(tmp_path / "c.sail", Changes({"art/flag.tga": tga(wider)}))
+    rows, colours = flag_in(tmp_path / "c.sail")
+    assert rows == [[3, 0, 0, 0, 1]] and colours == [(1, 2, 3), *FOUR[1:]]
+    again = open_container(tmp_path / "c.sail", parse_layout(SAIL, "s"))
+    assert again.read("ui/knob.tga") == container.read("ui/knob.tga")
+
+
+@pytest.mark.parametrize(
+    ("path", "pixels", "why"),
+    [
+        ("art/flag.tga", np.arange(60).reshape(5, 4, 3), "20 colours, and its palette holds 4"),
+        ("ui/knob.tga", np.full((2, 2, 3), 9), "not in all.pal"),
+        ("ui/knob.tga", np.full((2, 2, 4), 8), "transparent"),
+    ],
+)
+def test_colours_that_a_palette_cannot_have_are_refused(
+    path: str, pixels: np.ndarray, why: str, tmp_path: Path
+) -> None:
+    container = open_container(sailing(tmp_path), parse_layout(SAIL, "s"))
+    with pytest.raises(FurnelError, match=why):
+        container.rewrite(tmp_path / "b.sail", Changes({path: tga(pixels)}))
+    assert not (tmp_path / "b.sail").exists()
+
+
+@given(st.data())
+def test_pictures_with_palettes_come_back_to_the_byte(data: st.DataObject) -> None:
+    place, form = (
+        data.draw(st.sampled_from(["before", "behind"])),
+        data.draw(st.sampled_from(["RGB8", "BGRA8", "RGBA8"])),
+    )
+    clear, bits = data.draw(st.sampled_from([None, 0, 2])), data.draw(st.sampled_from([6, 8]))
+    told = {"colours": 5, "format": form, "place": place, "clear": clear, "bits": bits}
+    rule = RawPart.model_validate(
+        {"pixels": "P8", "width": 3, "palette": told, "from_below": data.draw(st.booleans())}
+    )
+    colours = np.frombuffer(data.draw(st.binary(min_size=20, max_size=20)), np.uint8).reshape(5, 4)[
+        :, : len(form) - 1
+    ]
+    colours = np.asarray(colours & (63 if bits == 6 else 255) | np.arange(5)[:, None], np.uint8)
+    rows = bytes(data.draw(st.lists(st.integers(0, 4), min_size=6, max_size=6)))
+    bare = colours.tobytes() + rows if place == "before" else rows + colours.tobytes()
+    file = dressed(rule, memoryview(bare), {}, "little", "x")
+    made, told_outside = undressed(rule, file, memoryview(bare), {}, "little", "x")
+    assert dressed(rule, memoryview(made), {}, "little", "x") == file and told_outside == {}

@@ -12,13 +12,13 @@ from typing import NamedTuple
 
 import numpy as np
 
-from furnel.containers import records
+from furnel.containers import palettes, records
 from furnel.containers.container import Order
 from furnel.containers.fields import RAW_ROLES, held
 from furnel.containers.rawparts import SAMPLES, RawPart
 from furnel.containers.records import Trace, Values, no_trace
 from furnel.errors import FurnelError
-from furnel.imagefiles import read_texture, write_texture
+from furnel.imagefiles import decode_level, read_texture, write_texture
 from furnel.images.formats import FORMATS, full_levels, level_size
 from furnel.images.texture import Shape, Texture
 
@@ -53,7 +53,9 @@ def measure(
         if isinstance(found, int):
             facts[role] = found
     room = min(facts.pop("size", size), size - start)
-    if rule.pixels is not None:
+    if rule.palette is not None:
+        facts, length, header = _numbers(rule, rule.palette, facts, room, where)
+    elif rule.pixels is not None:
         facts, length, header = _pixels(rule, facts, room, where)
     else:
         facts, length, header = _samples(rule, facts, room, where)
@@ -62,16 +64,23 @@ def measure(
 
 def whole_size(rule: RawPart, bare: Bare) -> int:
     """How many bytes the file has that bare data is read as."""
+    if rule.palette is not None:
+        return rule.palette.file_size(bare.facts["width"] * bare.facts["height"])
     if rule.pixels is None:
         length = bare.end - bare.start
         return len(bare.header) + length + length % 2
     return len(bare.header) + sum(_plain_sizes(_format(rule, bare.facts), bare.facts))
 
 
-def dressed(rule: RawPart, data: memoryview, told: Facts, order: Order, where: object) -> bytes:
-    """Bare data as a DDS or a WAV file; `told` is what the archive's own fields say of it. Raises FurnelError."""
+def dressed(
+    rule: RawPart, data: memoryview, told: Facts, order: Order, where: object, shared: bytes | None = None
+) -> bytes:
+    """Bare data as a DDS, TGA or WAV file; `told` is what the archive's own fields say of it, `shared` are the bytes of a
+    palette that lies elsewhere. Raises FurnelError."""
     bare = measure(rule, data, len(data), told, order, where)
     body = data[bare.start : bare.end]
+    if rule.palette is not None:
+        return palettes.file_of(rule.palette, *_parts(rule, rule.palette, body, bare.facts, shared, where))
     if rule.pixels is not None:
         return bare.header + b"".join(_plain_levels(rule, body, bare.facts, rule.order or order))
     plain = _turned(body, *SAMPLES[_sample(rule, bare.facts)], rule.order or order)
@@ -79,16 +88,19 @@ def dressed(rule: RawPart, data: memoryview, told: Facts, order: Order, where: o
 
 
 def undressed(
-    rule: RawPart, file: bytes, before: memoryview | None, told: Facts, order: Order, where: object
+    rule: RawPart, file: bytes, before: memoryview | None, told: Facts, order: Order, where: object,
+    shared: bytes | None = None,
 ) -> tuple[bytes, dict[str, int]]:  # fmt: skip
-    """A DDS or a WAV file as bare data, and what the archive's fields have to say of it.
+    """A DDS, TGA or WAV file as bare data, and what the archive's fields have to say of it.
 
     `before` are the bytes that it replaces (or those of one that it is like): what their record says otherwise stays, and what
     lies behind their data; `told` is what the archive's fields say so far. Raises FurnelError for a file that such bare data
     cannot be, or that would be read back as another one.
     """
     order = rule.order or order
-    if rule.pixels is not None:
+    if rule.palette is not None:
+        facts, body = _bare_numbers(rule, rule.palette, file, before, order, told, where, shared)
+    elif rule.pixels is not None:
         facts, body = _bare_pixels(rule, file, order, told, where)
     else:
         facts, body = _bare_samples(rule, file, order, told, where)
@@ -101,7 +113,7 @@ def undressed(
         records.mean(rule.fields, values, role, number, scope)
     made = records.write_record(rule.fields, values, order, scope) + body + rest
     outside = {role: facts[role] for role in told if role in facts}
-    again = dressed(rule, memoryview(made), {**told, **outside}, order, where)
+    again = dressed(rule, memoryview(made), {**told, **outside}, order, where, shared)
     if _content(again, where) != _content(file, where):
         raise FurnelError(
             _WRITING, where=where, why="this archive could not tell what it is: it would be read as something else",
@@ -112,10 +124,18 @@ def undressed(
 
 def _content(file: bytes, where: object) -> object:
     """What a file holds, however its header is written."""
+    if file[:4] != b"DDS " and file[:4] != b"RIFF":
+        return _seen(file, where)
     if file[:4] == b"DDS ":
         texture = read_texture(file, where)
         return texture.width, texture.height, texture.depth, texture.format, [*map(bytes, texture.levels)]
     return _wav_parts(file, where)
+
+
+def _seen(file: bytes, where: object) -> object:
+    """The pixels of a picture; what is clear has no colour."""
+    pixels = np.asarray(decode_level(read_texture(file, where)).pixels)
+    return pixels.shape, np.where(pixels[..., 3:] == 0, 0, pixels).tobytes()
 
 
 def _told(facts: Facts, rule_says: int | None, role: str, where: object, most: int) -> int:
@@ -256,6 +276,61 @@ def _code(numbers: Mapping[int, object], names: set[str], before: int | None) ->
     """The number that stands for one of some formats: the one that was there before if it does."""
     fitting = [number for number, name in numbers.items() if name in names]
     return before if before in fitting else next(iter(fitting), None)
+
+
+# Numbers of colours
+
+
+def _numbers(
+    rule: RawPart, palette: palettes.PalettePart, facts: dict[str, int], room: int, where: object
+) -> tuple[dict[str, int], int, bytes]:
+    """All facts of a picture with a palette in `room` bytes, its length with the palette in it, its header."""
+    width = _told(facts, rule.width, "width", where, _SIDE)
+    row = width + -width % rule.row_align
+    if rule.height is None and "height" not in facts:
+        height = min((room - palette.within) // row, _SIDE)
+    else:
+        height = _told(facts, rule.height, "height", where, _SIDE)
+    length = row * height + palette.within
+    if height < 1 or length > room:
+        raise _otherwise(
+            where, f"{width} × {height} pixels and their palette are {length} bytes, and there are {room}"
+        )
+    return {**facts, "width": width, "height": height}, length, palettes.header(palette, width, height)
+
+
+def _parts(
+    rule: RawPart,
+    palette: palettes.PalettePart,
+    body: memoryview,
+    facts: Facts,
+    shared: bytes | None,
+    where: object,
+) -> tuple[palettes.Colours, palettes.Colours]:
+    """The palette and the numbers (height, width, rows from above) of a picture's bytes."""
+    row = facts["width"] + -facts["width"] % rule.row_align
+    at = palette.within if palette.place == "before" else 0
+    rows = np.frombuffer(body, np.uint8, row * facts["height"], at).reshape(-1, row)[:, : facts["width"]]
+    own = body[: palette.within] if palette.place == "before" else body[len(body) - palette.within :]
+    colours = palettes.colours_in(palette, own if shared is None else shared, where)
+    if rows.size and int(rows.max()) >= palette.colours:
+        raise _otherwise(where, f"it has colour {rows.max()}, and its palette {palette.colours}")
+    return colours, rows[::-1] if rule.from_below else rows
+
+
+def _bare_numbers(
+    rule: RawPart, palette: palettes.PalettePart, file: bytes, before: memoryview | None, order: Order, told: Facts,
+    where: object, shared: bytes | None,
+) -> tuple[dict[str, int], bytes]:  # fmt: skip
+    colours = None if shared is None else palettes.colours_in(palette, shared, where)
+    if before is not None and shared is None:
+        old = measure(rule, before, len(before), told, order, where)
+        colours, _ = _parts(rule, palette, before[old.start : old.end], old.facts, shared, where)
+    rows, colours = palettes.numbers_of(palette, file, colours, where)
+    height, width = rows.shape
+    body = np.pad(rows[::-1] if rule.from_below else rows, ((0, 0), (0, -width % rule.row_align))).tobytes()
+    own = palettes.palette_bytes(palette, colours) if palette.within else b""
+    return {"width": width, "height": height}, own + body if palette.place == "before" else body + own
 
 
 # Samples

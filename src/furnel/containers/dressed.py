@@ -19,8 +19,8 @@ Rule = tuple[RawPart, Order]
 
 
 class Dressed:
-    """A container whose entries that are bare data, by `rules`, are DDS and WAV files, with that ending behind their paths;
-    `roles` is what the archive's own fields tell of such data."""
+    """A container whose entries that are bare data, by `rules`, are DDS, TGA and WAV files, with that ending behind their
+    paths; `roles` is what the archive's own fields tell of such data."""
 
     def __init__(self, outer: Container, rules: Sequence[Rule], roles: Iterable[str] = ()) -> None:
         self.path, self.kind = outer.path, outer.kind
@@ -45,7 +45,7 @@ class Dressed:
             return self._outer.read(path)
         bare, (part, order) = self._bare[path]
         data = memoryview(self._outer.read(bare))
-        return dressed(part, data, self._told(bare), order, f"{self.path}, {bare}")
+        return dressed(part, data, self._told(bare), order, f"{self.path}, {bare}", self._shared(part))
 
     def view(self, path: str) -> bytes | memoryview:
         return self.read(path) if path in self._bare else self._outer.view(self._check_bare(path))
@@ -108,6 +108,11 @@ class Dressed:
     def _told(self, path: str) -> dict[str, int]:
         return self._outer.told(path) if self._roles and isinstance(self._outer, Telling) else {}
 
+    def _shared(self, part: RawPart) -> bytes | None:
+        """The bytes of the palette that lies in another entry."""
+        at = part.palette.entry if part.palette is not None else ""
+        return self._outer.read(at) if at else None
+
     def _entry(self, path: str, entry: Entry) -> Entry:
         if path not in self._shown:
             return entry
@@ -129,7 +134,9 @@ class Dressed:
         known = like in self._entries and like in self._shown
         before = memoryview(self._outer.read(like)) if known else None
         told = self._told(like) if known else dict.fromkeys(self._roles, 0)
-        return undressed(part, _bytes(content), before, told, order, f"{self.path}, {path}")
+        return undressed(
+            part, _bytes(content), before, told, order, f"{self.path}, {path}", self._shared(part)
+        )
 
 
 def bare_contents(
@@ -143,7 +150,9 @@ def bare_contents(
         bare, rule = bare_path(path, rules)
         out[bare] = content
         if rule is not None:
-            out[bare], facts[bare] = undressed(rule[0], _bytes(content), None, told, rule[1], path)
+            elsewhere = contents.get(rule[0].palette.entry) if rule[0].palette is not None else None
+            shared = _bytes(elsewhere) if elsewhere is not None else None
+            out[bare], facts[bare] = undressed(rule[0], _bytes(content), None, told, rule[1], path, shared)
     return out, facts
 
 

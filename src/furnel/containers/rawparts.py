@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from furnel.containers.container import Order
 from furnel.containers.fields import RAW_ROLES, CheckedFields, held
+from furnel.containers.palettes import PalettePart
 from furnel.images.formats import FORMATS
 from furnel.schema import OneOf, Part
 
@@ -18,6 +19,7 @@ SAMPLES = {
 """How a sample can lie in memory: its NumPy type (24 bits have none) and its bits."""
 
 PixelName = Annotated[str, OneOf(FORMATS)]
+NUMBERS = "P8"  # numbers of colours, a byte each
 SampleName = Annotated[str, OneOf(SAMPLES)]
 Size = Annotated[int, Field(ge=1, le=1 << 16)]
 _OF_PIXELS, _OF_SAMPLES = {"width", "height", "depth", "levels", "pixel format"}, {
@@ -37,7 +39,8 @@ class RawPart(Part):
     files: str = "*"
     fields: CheckedFields = ()
     order: Order | None = None
-    pixels: PixelName | dict[int, PixelName] | None = None
+    pixels: Literal["P8"] | PixelName | dict[int, PixelName] | None = None
+    palette: PalettePart | None = None
     width: Size | None = None
     height: Size | None = None
     levels: Annotated[int, Field(ge=1, le=17)] | None = None
@@ -55,6 +58,10 @@ class RawPart(Part):
         if not (found := held(self.fields)) <= {*RAW_ROLES, "size"}:
             wrong = sorted(found - {*RAW_ROLES, "size"})[0]
             raise ValueError(f"a field of the record before bare data cannot hold the {wrong}")
+        if (self.pixels == NUMBERS) != (self.palette is not None):
+            raise ValueError("pixels in P8 have a palette, and no others do")
+        if self.pixels == NUMBERS:
+            return self
         names = self.pixels.values() if isinstance(self.pixels, dict) else [self.pixels]
         packed = [name for name in names if name is not None and FORMATS[name].compressed]
         if packed and (self.from_below or self.row_align > 1):
@@ -79,4 +86,4 @@ class RawPart(Part):
     @property
     def ending(self) -> str:
         """What is added to the paths of such entries: the ending of the file that they are read and written as."""
-        return ".dds" if self.pixels is not None else ".wav"
+        return ".tga" if self.palette is not None else ".dds" if self.pixels is not None else ".wav"
