@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from pathlib import Path
 
 from furnel.atomic import scratch_in
-from furnel.containers import chained, indexed
+from furnel.containers import chained, indexed, several
 from furnel.containers.anatomy import Anatomy, Span, dissect
 from furnel.containers.carving import Carved, Find, find_files
 from furnel.containers.container import Changes, Container, Content, Entry, Remark, Undressing, check_path
@@ -128,6 +128,8 @@ def write_archive(
             plain = scratch / target.name
             write_archive(plain, contents, layout.model_copy(update={"whole": None}), progress)
             write_whole(target, layout, plain, {})
+    elif layout.more:
+        several.create(target, layout, Changes(add=contents, facts=facts), progress)
     elif layout.index is not None:
         indexed.create(target, layout, Changes(add=contents, facts=facts), progress)
     elif layout.chain is not None:

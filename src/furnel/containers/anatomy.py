@@ -14,6 +14,7 @@ from furnel.containers.mapped import MappedFile, Source
 from furnel.containers.opening import open_with
 from furnel.containers.packing import PACKINGS
 from furnel.containers.reading import read_index
+from furnel.containers.records import Trace
 from furnel.containers.schema import Layout
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, check
@@ -73,29 +74,12 @@ def dissect(path: Path, layout: Layout, progress: Progress = QUIET) -> Anatomy:
                 Remark("the whole file is packed: only what is before the packing is coloured here")
             )
         elif layout.index is not None:
-            side = source.beside(layout.index.file) if layout.index.file else source
-            try:
-                found = read_index(source, side, layout, (), trace)
-            except _Enough:
-                found = read_index(source, side, layout)
-            for name, start, size in zip(
-                found.paths, found.offsets.tolist(), found.stored.tolist(), strict=True
-            ):
-                if len(spans) < MOST_SPANS * 2:
-                    spans.append(Span(start, start + size, "data", name))
-            if layout.index.packed != "none" and not layout.index.file:
-                spans.append(
-                    Span(
-                        found.index_at,
-                        found.index_at + len(found.raw),
-                        "index",
-                        f"index, {PACKINGS[layout.index.packed].name}",
-                    )
-                )
+            for part in layout.with_one_index:
+                _index_spans(source, part, spans, trace)
         elif layout.single is not None:
-            part = layout.single
-            order = part.order or layout.byte_order
-            bare = measure(part, source.view, len(source.view), {}, order, source.name, trace)
+            single = layout.single
+            order = single.order or layout.byte_order
+            bare = measure(single, source.view, len(source.view), {}, order, source.name, trace)
             spans.append(Span(bare.start, bare.end, "data", path.name))
         else:
             try:
@@ -116,6 +100,28 @@ def dissect(path: Path, layout: Layout, progress: Progress = QUIET) -> Anatomy:
     explained = _covered(spans, total) / total
     source.close()
     return Anatomy(tuple(spans), entries, tuple(faults), explained)
+
+
+def _index_spans(source: Source, layout: Layout, spans: list[Span], trace: Trace) -> None:
+    """The fields of an index, the entries that it tells, and its own bytes where it is packed."""
+    assert layout.index is not None
+    side = source.beside(layout.index.file) if layout.index.file else source
+    try:
+        found = read_index(source, side, layout, (), trace)
+    except _Enough:
+        found = read_index(source, side, layout)
+    for name, start, size in zip(found.paths, found.offsets.tolist(), found.stored.tolist(), strict=True):
+        if len(spans) < MOST_SPANS * 2:
+            spans.append(Span(start, start + size, "data", name))
+    if layout.index.packed != "none" and not layout.index.file:
+        spans.append(
+            Span(
+                found.index_at,
+                found.index_at + len(found.raw),
+                "index",
+                f"index, {PACKINGS[layout.index.packed].name}",
+            )
+        )
 
 
 def _entries(

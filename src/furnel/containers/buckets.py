@@ -12,8 +12,8 @@ from furnel.containers.container import Order
 from furnel.containers.expressions import expression
 from furnel.containers.fields import held
 from furnel.containers.records import MOST_RECORDS, Scope, Trace, no_trace
-from furnel.containers.schema import BucketsPart
 from furnel.containers.sums import Hashes
+from furnel.containers.tableparts import BucketsPart
 from furnel.containers.tables import Table
 from furnel.errors import FurnelError
 

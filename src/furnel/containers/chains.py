@@ -103,7 +103,7 @@ class _Walker:
 
     def named(self, chunks: Sequence[Chunk], known: Sequence[str]) -> list[Chunk]:
         """The chunks, with paths for those that are entries."""
-        where, prefix = self._source.name, self._layout.entry.prefix
+        where, entry = self._source.name, self._layout.entry
         by_hash = names_by_hash(known, self._layout) if "name hash" in self._meanings else {}
         raws = [
             self._meanings.of(chunk.values, "path", self._head.scope)
@@ -119,7 +119,7 @@ class _Walker:
                 out.append(self._named_nest(chunk, nest, "", number))
             elif self._is_entry(chunk.tag):
                 raw, text = next(spelled)
-                path = prefix + text if isinstance(raw, bytes) else self._path(chunk, number, by_hash)
+                path = entry.path_of(text) if isinstance(raw, bytes) else self._path(chunk, number, by_hash)
                 out.append(Chunk(*chunk[:7], check_path(path, where)) if path else chunk)
             else:
                 out.append(chunk)
@@ -141,13 +141,13 @@ class _Walker:
     def _path(self, chunk: Chunk, number: int, by_hash: Mapping[int, str]) -> str:
         """The path of a chunk that has none of its own; empty for what is no entry."""
         chain, layout = self._chain, self._layout
-        prefix = layout.entry.prefix
+        path_of = layout.entry.path_of
         code = self._meanings.of(chunk.values, "name hash", self._head.scope)
         if code is not None:
-            return prefix + name_of(int(code) & (1 << 64) - 1, by_hash, layout)
+            return path_of(name_of(int(code) & (1 << 64) - 1, by_hash, layout))
         if chain.entries:
-            return prefix + chain.entries[chunk.tag].format(number=number)
-        return "" if chain.nests else prefix + chain.number.format(number=number)
+            return path_of(chain.entries[chunk.tag].format(number=number))
+        return "" if chain.nests else path_of(chain.number.format(number=number))
 
     def _named_nest(self, chunk: Chunk, nest: NestPart, outer: str, number: int) -> Chunk:
         where = f"{self._source.name}, byte {chunk.at}"
@@ -167,7 +167,7 @@ class _Walker:
                 inside.append(self._named_nest(part, deeper, name, place))
             elif part.tag in nest.parts:
                 path = nest.parts[part.tag].format(name=name, number=place)
-                inside.append(part._replace(path=check_path(self._layout.entry.prefix + path, where)))
+                inside.append(part._replace(path=check_path(self._layout.entry.path_of(path), where)))
             else:
                 inside.append(part)
         return chunk._replace(inside=tuple(inside))

@@ -105,7 +105,7 @@ class ChainWriter:
         self, path: str, content: Content, number: int, like: Chunk | None, tags: list[str], made: list[Fresh]
     ) -> Chunk:
         """A new chunk that is in no nest; `like` is the old one that it is most like, `tags` are those of the old ones."""
-        name = path.removeprefix(self._layout.entry.prefix)
+        name = self._layout.entry.name_of(path)
         named = {role for part in self._chain.fields for role in part.roles} & {"path", "name hash"}
         tag = next(iter(self._chain.entries), "")
         for candidate, pattern in self._chain.entries.items():
@@ -146,7 +146,7 @@ class ChainWriter:
         return tags[0] if tags else ""
 
     def _name(self, values: Values, path: str) -> None:
-        name = path.removeprefix(self._layout.entry.prefix)
+        name = self._layout.entry.name_of(path)
         records.mean(self._chain.fields, values, "path", self._layout.names.raw(name), self._scope)
         if self._layout.names.hash is not None:
             code = int(self._layout.names.hashes([name])[0])
@@ -185,7 +185,7 @@ class ChainWriter:
 
     def _place(self, path: str) -> tuple[int, str, str] | None:
         """Which nest, name and tag a path has, when one of the nests has room for it."""
-        inner = path.removeprefix(self._layout.entry.prefix)
+        inner = self._layout.entry.name_of(path)
         for number, nest in enumerate(self._chain.nests):
             for tag, pattern in nest.parts.items():
                 before, _, after = pattern.partition("{name}")

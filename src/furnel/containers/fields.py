@@ -25,6 +25,9 @@ HEAD_ROLES = (
     "entry count", "folder count", "index offset", "index size", "index stored size", "index sum", "names offset", "names size",
     "data offset", "data size", "file size", "file sum",
 )  # fmt: skip
+INDEX_ROLES = frozenset(
+    {"entry count", "folder count", "index offset", "index size", "index stored size", "index sum"}
+)
 ROW_ROLES = (
     "path", "name offset", "name hash", "offset", "size", "stored size", "packing", "sum", "stored sum", "folder",
     "next entry",
@@ -159,3 +162,10 @@ def fixed_width(fields: Fields) -> int | None:
     """The bytes of a record whose fields are always as wide, otherwise None."""
     widths = [field.width for field in fields]
     return None if None in widths else sum(width for width in widths if width is not None)
+
+
+def only(found: frozenset[str], allowed: set[str], where: str) -> None:
+    """Refuse roles that a record cannot hold. Raises ValueError."""
+    wrong = sorted(found - allowed)
+    if wrong:
+        raise ValueError(f"a field of the {where} cannot hold the {wrong[0]}")

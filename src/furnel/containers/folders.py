@@ -12,7 +12,8 @@ from furnel.containers import records
 from furnel.containers.fields import held
 from furnel.containers.reader import RecordReader
 from furnel.containers.records import MOST_RECORDS, Scope, Trace, Values, no_trace
-from furnel.containers.schema import FoldersPart, Layout
+from furnel.containers.schema import Layout
+from furnel.containers.tableparts import FoldersPart
 from furnel.containers.tables import Table
 from furnel.errors import FurnelError
 

@@ -28,14 +28,21 @@ _WHAT = "Reading an archive"
 
 
 class Indexed:
-    """An archive opened with a layout that has an `[index]`. `known` are names for entries that only have hashes."""
+    """An archive opened with a layout that has an `[index]`. `known` are names for entries that only have hashes; `others` are
+    the fields that tell of other indexes in the same file, whose entries then stay where they are."""
 
     def __init__(
-        self, path: Path, layout: Layout, known: Sequence[str] = (), source: Source | None = None
+        self,
+        path: Path,
+        layout: Layout,
+        known: Sequence[str] = (),
+        source: Source | None = None,
+        others: frozenset[str] = frozenset(),
     ) -> None:
         if layout.index is None:
             raise FurnelError("Opening an archive", where=layout.name, why="the layout has no index")
         self.path, self.layout, self.kind = path, layout, layout.name
+        self._others = others
         self._part = layout.index
         self._has_sums = bool({"sum", "stored sum"} & held(layout.index.fields))
         self._main: Source = source or MappedFile(path)
@@ -129,7 +136,9 @@ class Indexed:
             for path, place in steps(self._rows.items(), len(self._rows), progress, "Checking the archive"):
                 self._check_side(place, self._raw(place), f"{self.path}, {path}")
         proof = _proof(target, self.layout, self, changes)
-        writing.rewrite(target, self.layout, self._main, self._side, self._index, changes, progress, proof)
+        writing.rewrite(
+            target, self.layout, self._main, self._side, self._index, changes, progress, proof, self._others
+        )
 
     def paths(self) -> Sequence[str]:
         return self._index.paths

@@ -12,6 +12,7 @@ from furnel.containers.mapped import HeldBytes, MappedFile, Source
 from furnel.containers.nested import Nested
 from furnel.containers.rawparts import RawPart
 from furnel.containers.schema import InsidePart, Layout, known_layouts, open_layout
+from furnel.containers.several import Several
 from furnel.containers.tarred import Tar
 from furnel.containers.whole import Whole
 from furnel.containers.zipped import Zip
@@ -55,6 +56,8 @@ def open_with(
     elif layout.single is not None:
         held = source or MappedFile(path)
         opened = Single(path, held.view)
+    elif layout.more:
+        opened = Several(path, layout, known, source)
     elif layout.index is not None:
         opened = indexed.Indexed(path, layout, known, source)
     else:

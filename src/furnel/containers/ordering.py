@@ -21,8 +21,9 @@ from furnel.containers.buckets import (
     shape,
 )
 from furnel.containers.reading import Index
-from furnel.containers.schema import BucketsPart, IndexPart, Layout
+from furnel.containers.schema import IndexPart, Layout
 from furnel.containers.sums import Hashes
+from furnel.containers.tableparts import BucketsPart
 from furnel.containers.tables import Table
 from furnel.errors import FurnelError
 
@@ -67,15 +68,13 @@ def sort_keys(layout: Layout, by: str, items: Sequence[Item | None], old: Index 
     """By what rows are sorted."""
     if by == "name hash":
         return list(name_hashes(layout, items, old).tolist())
-    return [item.path.removeprefix(layout.entry.prefix) if item else "" for item in items]
+    return [layout.entry.name_of(item.path) if item else "" for item in items]
 
 
 def name_hashes(layout: Layout, items: Sequence[Item | None], old: Index | None) -> Hashes:
     """The hash of each entry's name: the one that stands in the archive where nobody gave it another name, which may be one
     that is not known."""
-    found = layout.names.hashes(
-        [item.path.removeprefix(layout.entry.prefix) if item else "" for item in items]
-    )
+    found = layout.names.hashes([layout.entry.name_of(item.path) if item else "" for item in items])
     told = old.table.meaning("name hash", old.head.scope) if old is not None else None
     if told is not None and old is not None:
         for place, item in enumerate(items):

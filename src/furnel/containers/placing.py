@@ -78,6 +78,8 @@ class Plan:
     folders: Arrangement | None = None
     scope: Mapping[str, Any] = field(default_factory=dict)  # the numbers of a new archive's start
     still: bool = False  # what nobody changed keeps its place, what has grown or is new goes to the end
+    others: frozenset[str] = frozenset()  # fields that tell of other indexes in the file
+    behind: bool = False  # whether the index lies behind the data
     longer: int = 0
     total: int = 0
 
@@ -121,7 +123,7 @@ def place_all(plan: Plan) -> None:
     Nothing that can stay moves where the layout says so, or where there are bytes that nobody explains.
     """
     if (part := plan.layout.folders) is not None:
-        paths = [item.path.removeprefix(plan.layout.entry.prefix) for item in plan.items]
+        paths = [plan.layout.entry.name_of(item.path) for item in plan.items]
         plan.folders = arrange(plan.layout, part, paths, plan.index.folders if plan.index else None)
     plan.still = _may_stay(plan)
     if plan.still and _settle_still(plan):
@@ -147,7 +149,7 @@ def _settle(plan: Plan) -> bool:
         _place_data(plan)
         if index.behind:
             plan.index_at = plan.data_end
-        _write_records(plan)
+        write_records(plan)
         if len(plan.start) != head:  # a start that has no fixed length: what follows it lies elsewhere
             continue
         need = len(plan.raw) + len(plan.names)
@@ -195,7 +197,7 @@ def _settle_still(plan: Plan) -> bool:
     plan.index_at = old.index_at if index.in_front else plan.data_end if index.behind else 0
     for _ in range(_ROUNDS):
         before = plan.raw, plan.names
-        _write_records(plan)
+        write_records(plan)
         if before == (plan.raw, plan.names):
             break
     room = max(old.data_start - old.index_at, 0)
@@ -244,7 +246,7 @@ def tail_is_padding(plan: Plan) -> bool:
     return len(plan.tail) < plan.layout.entry.align and plan.tail == fill * len(plan.tail)
 
 
-def _write_records(plan: Plan) -> None:
+def write_records(plan: Plan) -> None:
     """The bytes of start, index, names and footer for the places as they are now."""
     layout, old = plan.layout, plan.index
     index = layout.index
@@ -257,7 +259,8 @@ def _write_records(plan: Plan) -> None:
     else:
         head.start, head.footer = dict(old.head.start), dict(old.head.footer)
         head.index_start = dict(old.head.index_start)
-    behind = len(plan.raw) + len(plan.names) if index.behind else 0
+    plan.behind = plan.behind or index.behind
+    behind = len(plan.raw) + len(plan.names) if plan.behind else 0
     plan.total = plan.data_end + behind + layout.footer_width
     facts: dict[str, int] = {
         "folder count": len(plan.folders.paths) if plan.folders is not None else 0,
@@ -278,7 +281,7 @@ def _write_records(plan: Plan) -> None:
         fresh["index size"], fresh["index stored size"] = len(plain), len(plan.raw)
         fresh["names offset"] = plan.index_at + len(plan.raw)
         fresh["names size"] = names_size
-        behind = len(plan.raw) + len(names) if index.behind else 0
+        behind = len(plan.raw) + len(names) if plan.behind else 0
         fresh["file size"] = plan.total = plan.data_end + behind + layout.footer_width
         if fresh == facts:
             break
@@ -464,7 +467,7 @@ def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scop
     ]  # fmt: skip
     if renamed:
         rows = np.array([place for place, _ in renamed], np.int64)
-        names = [item.path.removeprefix(layout.entry.prefix) for _, item in renamed]
+        names = [layout.entry.name_of(item.path) for _, item in renamed]
         if layout.names.hash is not None:
             _set(table, "name hash", rows, layout.names.hashes(names), scope)
         _set(table, "path", rows, [layout.names.raw(layout.leaf(item.path)) for _, item in renamed], scope)

@@ -267,7 +267,7 @@ def _index_bytes(
         )
     raw = view[at : at + stored]
     clear = memoryview(unmasked(raw, layout.masks, "index", head.scope))
-    if index.packed == "none":
+    if index.packed == "none" or not stored:
         return at, raw, clear
     where = f"{side.name}, index"
     _check_index_sum(layout, head, raw, where)
@@ -431,18 +431,17 @@ def _paths(
         found: Sequence[str] = [index.number.format(number=number) for number in range(len(rows))]
     elif index.names == "hash":
         hashes = np.asarray(table.meaning("name hash", head.scope)).astype(np.uint64)[rows]
-        return [check_path(layout.entry.prefix + name, where) for name in names_of(hashes, known, layout)]
+        return [check_path(layout.entry.path_of(name), where) for name in names_of(hashes, known, layout)]
     elif index.names == "fields":
         column = table.meaning("path", head.scope)
         column = column.tolist() if isinstance(column, np.ndarray) else column
         found = layout.names.texts([column[row] for row in rows.tolist()], where)
     else:
         found = _table_names(layout, table, rows, names, head, where)
-    prefix = layout.entry.prefix
     if folders is not None:
         homes = [f"{path}/" if path else "" for path in folders.paths]
         found = [homes[folder] + name for folder, name in zip(folders.of_rows, found, strict=True)]
-    return [check_path(prefix + name, where) for name in found]
+    return [check_path(layout.entry.path_of(name), where) for name in found]
 
 
 def _table_names(
@@ -491,7 +490,7 @@ def names_of(hashes: Hashes, known: Sequence[str], layout: Layout) -> list[str]:
 
 def names_by_hash(known: Sequence[str], layout: Layout) -> dict[int, str]:
     """Known names (without the entries' prefix) by what their hashes are in such an archive."""
-    spelled = [name.removeprefix(layout.entry.prefix) for name in known]
+    spelled = [layout.entry.name_of(name) for name in known]
     return dict(zip(layout.names.hashes(spelled).tolist(), spelled, strict=True))
 
 

@@ -76,7 +76,13 @@ def _check_numbers(plan: Plan) -> None:
     values = {**old.head.start, **old.head.footer, **old.head.index_start}
     for part in (part for fields in records_there for part in fields):
         number = values.get(part.name)
-        if part.holds or part.bits or part.value is not None or not isinstance(number, int):
+        if (
+            part.name in plan.others
+            or part.holds
+            or part.bits
+            or part.value is not None
+            or not isinstance(number, int)
+        ):
             continue
         for role, (one, other) in now.items():
             least = 2 if role == "entry count" else _LEAST_TOLD
@@ -156,7 +162,7 @@ def _check_hashes(layout: Layout, index: Index, where: object) -> None:
     told = index.table.meaning("name hash", index.head.scope)
     if told is None:
         return
-    names = [path.removeprefix(layout.entry.prefix) for path in index.paths]
+    names = [layout.entry.name_of(path) for path in index.paths]
     mine = np.asarray(layout.names.hashes(names)).astype(np.uint64)
     wrong = np.flatnonzero(np.asarray(told).astype(np.uint64)[index.rows] != mine)
     if len(wrong):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from functools import cache
 from importlib import resources
 from pathlib import Path
@@ -12,21 +13,26 @@ from pydantic import Field, model_validator
 from furnel.containers.container import Order
 from furnel.containers.expressions import expression
 from furnel.containers.fields import (
-    FOLDER_ROLES,
     HEAD_ROLES,
+    INDEX_ROLES,
     RAW_ROLES,
     ROW_ROLES,
     CheckedFields,
     ExpressionText,
+    FieldName,
+    FieldPart,
     Fields,
+    Role,
     SumKind,
     fixed_width,
     held,
+    only,
 )
 from furnel.containers.naming import NamesPart, Packing
 from furnel.containers.packers import PackerPart, with_own_packers
 from furnel.containers.packing import PACKINGS
 from furnel.containers.rawparts import RawPart
+from furnel.containers.tableparts import BucketsPart, FoldersPart
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.schema import OneOf, Part, parse_toml, template
@@ -44,7 +50,7 @@ class RecordPart(Part):
 
     @model_validator(mode="after")
     def _head_roles(self) -> RecordPart:
-        _only(held(self.fields), set(HEAD_ROLES), "start or footer record")
+        only(held(self.fields), set(HEAD_ROLES), "start or footer record")
         return self
 
 
@@ -88,54 +94,6 @@ class IndexPart(Part):
         return bool({"size", "stored size"} & held(self.fields))
 
 
-class FoldersPart(Part):
-    """The folders that entries are in. As a `table` of records `place`d before the entries' or behind them: entries tell the
-    number of their `folder`, or folders their `first entry` and how many `entries` they have; their names are whole paths, or
-    one part of them beside the number of their `parent`. As a `tree` each folder's record, from the outermost on, is followed
-    by its `entries` and its `folders` (or these first), as many as it tells.
-    """
-
-    fields: CheckedFields = Field(min_length=1)
-    shape: Literal["table", "tree"] = "table"
-    place: Literal["before", "behind"] = "before"
-    folders_first: bool = False
-
-    @model_validator(mode="after")
-    def _is_enough(self) -> FoldersPart:
-        found = held(self.fields)
-        _only(found, set(FOLDER_ROLES), "folder")
-        if "path" not in found:
-            raise ValueError("a folder's record has a field that holds the path")
-        if self.shape == "tree" and not {"entries", "folders"} <= found:
-            raise ValueError("in a tree each folder tells how many entries and how many folders it has")
-        if self.shape == "tree" and {"parent", "first entry"} & found:
-            raise ValueError("in a tree folders have no number of a parent and no first entry")
-        return self
-
-
-class BucketsPart(Part):
-    """A hash table over the names: an entry is in bucket `of` its name's `hash`, of as many `buckets` as `count` says.
-
-    With `fields` there is a table of buckets `place`d before the entries' records or behind them, which tells each bucket's
-    `first entry`; the bucket's other entries follow it in the index, or each tells the `next entry`. `free` stands in an empty
-    bucket, and where no next one is. Without `fields` the records themselves are the slots: an entry is in that of its bucket,
-    or the next one that is free.
-    """
-
-    count: ExpressionText
-    of: ExpressionText = "hash % buckets"
-    place: Literal["before", "behind"] = "before"
-    fields: CheckedFields = ()
-    free: int | None = None
-
-    @model_validator(mode="after")
-    def _is_enough(self) -> BucketsPart:
-        _only(held(self.fields), {"first entry", "entries"}, "bucket")
-        if self.fields and (fixed_width(self.fields) is None or "first entry" not in held(self.fields)):
-            raise ValueError("a bucket has a fixed length and a field that holds the first entry")
-        return self
-
-
 class EntryPart(Part):
     """How the entries' bytes are stored. What nobody changed keeps its place when the archive is written where nothing `moves`,
     or where nobody says and there are bytes that nobody explains."""
@@ -148,7 +106,25 @@ class EntryPart(Part):
     pad_last: bool = False
     moves: bool | None = None
     prefix: str = ""
+    suffix: str = ""
     head: CheckedFields = ()
+
+    def path_of(self, name: str) -> str:
+        """The path of what the archive calls so."""
+        return f"{self.prefix}{name}{self.suffix}"
+
+    def name_of(self, path: str) -> str:
+        """What the archive calls a path."""
+        return path.removeprefix(self.prefix).removesuffix(self.suffix)
+
+    @property
+    def told(self) -> int:
+        """How much of every path is told here."""
+        return len(self.prefix) + len(self.suffix)
+
+    def fits(self, path: str) -> bool:
+        """Whether a path is one that the archive can have."""
+        return path.startswith(self.prefix) and path.endswith(self.suffix)
 
 
 class MaskPart(Part):
@@ -215,6 +191,16 @@ class InsidePart(Part):
     layout: str
 
 
+class MorePart(Part):
+    """A further index in the same file: `holds` says which fields of start and footer tell of it (what each of them then
+    holds), `index`, `names` and `entry` are as the layout's own. What it has goes to the file's end when it grows."""
+
+    holds: dict[FieldName, Role] = {}
+    index: IndexPart
+    names: NamesPart | None = None
+    entry: EntryPart | None = None
+
+
 class Layout(Part):
     """One family of archive: `index` or `chain` says where its entries are; or a loose file that is one picture or sound,
     which `single` describes."""
@@ -237,6 +223,7 @@ class Layout(Part):
     packers: tuple[PackerPart, ...] = ()
     folders: FoldersPart | None = None
     buckets: BucketsPart | None = None
+    more: tuple[MorePart, ...] = ()
     raw: tuple[RawPart, ...] = ()
     single: RawPart | None = None
 
@@ -247,6 +234,10 @@ class Layout(Part):
 
     @model_validator(mode="after")
     def _agrees(self) -> Layout:
+        self._check()
+        return self
+
+    def _check(self) -> None:
         if [self.index, self.chain, self.single].count(None) != 2:
             raise ValueError("a layout has either an [index] or a [chain], or is a [single] file")
         self._check_raw()
@@ -278,10 +269,11 @@ class Layout(Part):
         self._check_masks()
         self._check_folders()
         self._check_buckets()
+        if self.more:
+            self._check_more()
         told = self.entry.packing or any("packing" in held(fields) for fields in self._row_fields())
         if told and not self.entry.packings:
             raise ValueError("a field holds the packing: [entry] packings says which number means which")
-        return self
 
     def _tells_name_places(self, index: IndexPart) -> bool:
         return "name offset" in held(index.fields)
@@ -342,9 +334,59 @@ class Layout(Part):
                 "entries that tell the next one need a table of buckets, and the number that is free in it"
             )
 
+    def _check_more(self) -> None:
+        if self.index is None or self.sums is not None:
+            raise ValueError("further indexes go with an [index], and without a side file of sums")
+        names = {part.name for part in self._head_fields()}
+        for part in self.more:
+            if wrong := sorted({*part.holds} - names):
+                raise ValueError(f"there is no field {wrong[0]!r} in start or footer")
+            only(frozenset(part.holds.values()), set(INDEX_ROLES), "further index")
+        for layout in self.with_one_index:
+            index = layout.index
+            assert index is not None
+            if index.file or index.place != "front" or not (index.tells_places and index.tells_sizes):
+                raise ValueError(
+                    "where there are several indexes all lie in the archive (wherever their index offset says, so without "
+                    "place or file), and tell offsets and sizes"
+                )
+            if any(part.means and "data_start" in part.means for part in index.fields):
+                raise ValueError("where there are several indexes offsets are not counted from data_start")
+            apart = {"names offset", "names size", "data offset", "data size"}
+            if told := sorted(apart & {role for part in layout._head_fields() for role in part.roles}):
+                raise ValueError(f"where there are several indexes no field holds the {told[0]}")
+            if layout is not self:
+                layout._check()
+
+    def _head_fields(self) -> Fields:
+        return tuple(
+            part for record in (self.start, self.footer) if record is not None for part in record.fields
+        )
+
+    @property
+    def with_one_index(self) -> tuple[Layout, ...]:
+        """For each index the layout that has only that one."""
+        whole = {"more": (), "inside": (), "raw": ()}
+        out = [self.model_copy(update=whole)]
+        for part in self.more:
+            heads = {}
+            for name, record in (("start", self.start), ("footer", self.footer)):
+                if record is not None:
+                    fields = tuple(_holding(one, part.holds) for one in record.fields)
+                    heads[name] = record.model_copy(update={"fields": fields})
+            own = {"index": part.index, "names": part.names or self.names, "entry": part.entry or self.entry}
+            out.append(self.model_copy(update={**whole, **heads, **own, "folders": None, "buckets": None}))
+        return tuple(out)
+
+    @property
+    def told_of_indexes(self) -> frozenset[str]:
+        """The fields of start and footer that tell of an index, when there are several."""
+        mine = {part.name for part in self._head_fields() if part.roles & INDEX_ROLES}
+        return frozenset(mine.union(*(part.holds for part in self.more)))
+
     def leaf(self, path: str) -> str:
         """What an entry of that path is called in its record."""
-        name = path.removeprefix(self.entry.prefix)
+        name = self.entry.name_of(path)
         return name.rpartition("/")[2] if self.folders is not None else name
 
     def _tells_size(self, on: str) -> bool:
@@ -392,7 +434,10 @@ class Layout(Part):
     @property
     def told_roles(self) -> frozenset[str]:
         """What of bare data the fields around it tell."""
-        around = (*self._row_fields(), self.entry.head)
+        further = [
+            fields for one in self.more for fields in (one.index.fields, one.entry.head if one.entry else ())
+        ]
+        around = (*self._row_fields(), self.entry.head, *further)
         return frozenset[str]().union(*(held(fields) for fields in around)) & set(RAW_ROLES)
 
     def _row_fields(self) -> tuple[Fields, ...]:
@@ -400,8 +445,8 @@ class Layout(Part):
 
     def _check_index(self, index: IndexPart) -> None:
         roles = held(index.fields)
-        _only(roles, {*ROW_ROLES, *RAW_ROLES}, "index")
-        _only(held(index.start), set(HEAD_ROLES), "index's start")
+        only(roles, {*ROW_ROLES, *RAW_ROLES}, "index")
+        only(held(index.start), set(HEAD_ROLES), "index's start")
         wanted = {"fields": "path", "table": None, "hash": "name hash", "numbers": None}[index.names]
         if index.last is not None and (
             fixed_width(index.fields) is None
@@ -459,7 +504,7 @@ class Layout(Part):
 
     def _check_chain(self, chain: ChainPart) -> None:
         roles = held(chain.fields)
-        _only(roles, {*ROW_ROLES, *RAW_ROLES, "tag"} - {"offset", "name offset"}, "chain")
+        only(roles, {*ROW_ROLES, *RAW_ROLES, "tag"} - {"offset", "name offset"}, "chain")
         if not {"size", "stored size"} & roles:
             raise ValueError("a chain's fields hold the size or the stored size")
         if (chain.entries or chain.nests or chain.last) and "tag" not in roles:
@@ -468,10 +513,14 @@ class Layout(Part):
             raise ValueError("a side file of sums belongs to an index")
 
 
-def _only(found: frozenset[str], allowed: set[str], where: str) -> None:
-    wrong = sorted(found - allowed)
-    if wrong:
-        raise ValueError(f"a field of the {where} cannot hold the {wrong[0]}")
+def _holding(part: FieldPart, holds: Mapping[str, str]) -> FieldPart:
+    """A field of start or footer as it is for a further index."""
+    if part.name in holds:
+        return part.model_copy(update={"holds": holds[part.name]})
+    bits = tuple(
+        one.model_copy(update={"holds": None}) if one.holds in INDEX_ROLES else one for one in part.bits
+    )
+    return part.model_copy(update={"holds": None if part.holds in INDEX_ROLES else part.holds, "bits": bits})
 
 
 def parse_layout(text: str, where: object) -> Layout:

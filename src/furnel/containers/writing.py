@@ -17,6 +17,7 @@ from furnel.containers.alike import Likeness
 from furnel.containers.container import Changes, Content, check_path
 from furnel.containers.fresh import Fresh, packed
 from furnel.containers.mapped import Source, Written
+from furnel.containers.patching import place_behind, write_behind
 from furnel.containers.placing import (
     WRITING,
     Item,
@@ -38,9 +39,10 @@ from furnel.progress import QUIET, Part, Progress, steps
 
 def rewrite(
     target: Path, layout: Layout, source: Source, side: Source, index: Index, changes: Changes, progress: Progress,
-    proof: Proof,
+    proof: Proof, others: frozenset[str] = frozenset(),
 ) -> None:  # fmt: skip
-    """A changed copy of the archive in `source`; `proof` reads it back before it takes its place."""
+    """A changed copy of the archive in `source`; `proof` reads it back before it takes its place. `others` are fields that tell
+    of other indexes in the file."""
     if not changes:
         _copy_whole(target, layout, source, side)
         return
@@ -53,7 +55,7 @@ def rewrite(
         ends = [end for _, _, end in spans]
         assert layout.index is not None
         order = _data_order(items, index) if layout.index.tells_places else list(items)
-        plan = Plan(layout, items, order, source, index, ends)
+        plan = Plan(layout, items, order, source, index, ends, others=others)
         _write(target, plan, Part(progress, 0.5, 1), proof)
     finally:
         _close(items)
@@ -150,7 +152,7 @@ def _entry_head(
     if not fields:
         return b""
     values = dict(old)
-    name = path.removeprefix(layout.entry.prefix)
+    name = layout.entry.name_of(path)
     records.mean(fields, values, "path", layout.names.raw(name), scope)
     if layout.names.hash is not None:
         records.mean(fields, values, "name hash", int(layout.names.hashes([name])[0]), scope)
@@ -178,21 +180,28 @@ def _write(target: Path, plan: Plan, progress: Progress, proof: Proof) -> None:
     assert index is not None
     if index.names == "numbers":
         for number, item in enumerate(plan.items):
-            if (wanted := layout.entry.prefix + index.number.format(number=number)) != item.path:
+            if (wanted := layout.entry.path_of(index.number.format(number=number))) != item.path:
                 raise FurnelError(
                     WRITING, where=item.path, why=f"it has to be named {wanted}",
                     remedy="This archive's entries have no names, only their place in it: number them from 0",
                 )  # fmt: skip
-    find_gaps(plan)
+    if not plan.others:
+        find_gaps(plan)
     if plan.gaps and not index.tells_places:
         raise FurnelError(
             WRITING, where=target, why="something lies between its entries, and no field tells where these are",
             remedy="Describe what it is: a record before each entry ([entry] head), or its alignment",
         )  # fmt: skip
-    place_all(plan)
+    if plan.others:
+        place_behind(plan)
+    else:
+        place_all(plan)
     check_placed(plan)
     with replacing_together(side_files(target, layout)) as (out, *beside):
-        _write_main(plan, out, progress)
+        if plan.others:
+            write_behind(plan, out)
+        else:
+            _write_main(plan, out, progress)
         others: dict[str, BinaryIO] = {}
         if layout.sums is not None:
             others[layout.sums.file] = beside.pop()

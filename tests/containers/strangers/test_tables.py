@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import struct
+import zlib
 from pathlib import Path
 
 import pytest
@@ -236,7 +237,89 @@ SLOTS = (
     + ROWS
 )
 
+TWO = struct.Struct(">4sIIII")
+
+
+def two_write(files: Files, packed: bool = False) -> bytes:
+    """A table of texts and one of the rest, each with its count and its place, whichever way round."""
+    head = TWO.size
+    texts = {name: data for name, data in files.items() if name.endswith(".txt")}
+    others = {name: data for name, data in files.items() if name not in texts}
+    body = b"".join(files.values())
+    at, places = head, {}
+    for name, data in files.items():
+        places[name] = at, len(data)
+        at += len(data)
+    first = b"".join(struct.pack(">16sIH", name[:-4].encode(), *places[name]) for name in texts)
+    second = b"".join(struct.pack("<H20sIH", 0x77, name.encode(), *places[name]) for name in others)
+    second = zlib.compress(second) if packed else second
+    end = head + len(body)
+    return (
+        struct.pack(">4sII", b"TWOS", len(texts), end + len(second))
+        + struct.pack(">II", len(others), end)
+        + body + second + first
+        + (struct.pack(">I", len(second)) if packed else b"")
+    )  # fmt: skip
+
+
+def two_read(data: bytes, packed: bool = False) -> Files:
+    magic, texts, texts_at, others, others_at = TWO.unpack_from(data)
+    assert magic == b"TWOS"
+    found = {}
+    for row in range(texts):
+        name, at, size = struct.unpack_from(">16sIH", data, texts_at + 22 * row)
+        found[name.rstrip(b"\0").decode() + ".txt"] = data[at : at + size]
+    table = data[others_at:]
+    if packed:
+        table = zlib.decompress(data[others_at : others_at + struct.unpack(">I", data[-4:])[0]])
+    for row in range(others):
+        mark, name, at, size = struct.unpack_from("<H20sIH", table, 28 * row)
+        assert mark == 0x77
+        found[name.rstrip(b"\0").decode()] = data[at : at + size]
+    return {name: found[name] for name in sorted(found)}
+
+
+def told(more: str) -> str:
+    return (
+        HEAD
+        + """
+byte-order = "big"
+[start]
+fields = [
+  { name = "magic", type = "text", length = 4, is = "TWOS" },
+  { name = "texts", type = "u32", holds = "entry count" }, { name = "texts_at", type = "u32", holds = "index offset" },
+  { name = "others", type = "u32" }, { name = "others_at", type = "u32" },
+]
+[entry]
+suffix = ".txt"
+[index]
+fields = [
+  { name = "path", type = "text", length = 16, holds = "path" }, { name = "at", type = "u32", holds = "offset" },
+  { name = "size", type = "u16", holds = "size" },
+]
+[[more]]
+holds = { others = "entry count", others_at = "index offset" }
+entry = {}
+index.fields = [
+  { name = "mark", type = "u16", order = "little", new = 0x77 }, { name = "path", type = "text", length = 20, holds = "path" },
+  { name = "at", type = "u32", order = "little", holds = "offset" },
+  { name = "size", type = "u16", order = "little", holds = "size" },
+]
+"""
+        + more
+    )
+
+
+TWOS = told("")
+TWOS_PACKED = told('index.packed = "zlib"\n[footer]\nfields = [{ name = "stored", type = "u32" }]\n').replace(
+    'others_at = "index offset"', 'others_at = "index offset", stored = "index stored size"'
+)
+
 KINDS = {
+    "two indexes": Kind(TWOS, two_write, two_read),
+    "two indexes, one of them packed": Kind(
+        TWOS_PACKED, lambda files: two_write(files, True), lambda data: two_read(data, True)
+    ),
     "sorted by a hash of its own": Kind(HALVES, halves_write, halves_read),
     "buckets before the records": Kind(RUNS, runs_write, runs_read),
     "records that tell the next one": Kind(LINKED, linked_write, linked_read),
@@ -305,3 +388,65 @@ def test_hash_tables_that_cannot_be_are_refused(layout: str, why: str, tmp_path:
 def _written(folder: Path, data: bytes) -> Path:
     (folder / "a.k").write_bytes(data)
     return folder / "a.k"
+
+
+LITTLE = 'order = "little", holds = "offset"'
+
+
+@pytest.mark.parametrize(
+    ("old", "new", "why"),
+    [
+        ('others = "entry count"', 'others = "path"', "cannot hold the path"),
+        (LITTLE, 'order = "little"', "tell offsets and sizes"),
+        ("{ others =", "{ strangers = 'entry count', others =", "no field 'strangers'"),
+        (LITTLE, LITTLE + ', means = "value + data_start"', "data_start"),
+    ],
+)
+def test_further_indexes_that_cannot_be_are_refused(old: str, new: str, why: str) -> None:
+    assert old in TWOS
+    with pytest.raises(FurnelError) as refusal:
+        parse_layout(TWOS.replace(old, new), "k")
+    assert why in refusal.value.sentence()
+
+
+def test_an_index_that_nobody_says_where_it_lies_takes_no_more(tmp_path: Path) -> None:
+    """The second index stands where the first would have to grow."""
+    rows = struct.pack("<8sII", b"a", 48, 1) + struct.pack("<8sII", b"b", 49, 1)
+    file = _written(tmp_path, struct.pack("<III", 1, 1, 28).ljust(12) + rows + b"    xy")
+    text = (
+        HEAD
+        + """
+[start]
+fields = [{ name = "one", type = "u32", holds = "entry count" }, { name = "two", type = "u32" }, { name = "at", type = "u32" }]
+[entry]
+prefix = "one/"
+[index]
+fields = [
+  { name = "path", type = "text", length = 8, holds = "path" }, { name = "begin", type = "u32", holds = "offset" },
+  { name = "size", type = "u32", holds = "size" },
+]
+[[more]]
+holds = { two = "entry count", at = "index offset" }
+entry.prefix = "two/"
+index.fields = [
+  { name = "path", type = "text", length = 8, holds = "path" }, { name = "begin", type = "u32", holds = "offset" },
+  { name = "size", type = "u32", holds = "size" },
+]
+"""
+    )
+    container = open_container(file, parse_layout(text, "k"))
+    assert [(entry.path, container.read(entry.path)) for entry in container.entries()] == [
+        ("one/a", b"x"),
+        ("two/b", b"y"),
+    ]
+    with pytest.raises(FurnelError, match="no room"):
+        container.rewrite(tmp_path / "b.k", Changes(add={"one/c": b"c"}))
+    with pytest.raises(FurnelError, match="none of its indexes"):
+        container.rewrite(tmp_path / "b.k", Changes(add={"three/c": b"c"}))
+    container.rewrite(tmp_path / "b.k", Changes({"one/a": b"xx"}, {"two/c": b"c"}))
+    again = open_container(tmp_path / "b.k", parse_layout(text, "k"))
+    assert {e.path: again.read(e.path) for e in again.entries()} == {
+        "one/a": b"xx",
+        "two/b": b"y",
+        "two/c": b"c",
+    }

@@ -1,0 +1,72 @@
+"""Writing an archive that has other indexes, too: all of it stays where it is, and what is new or has grown goes to the end."""
+
+from __future__ import annotations
+
+from typing import BinaryIO
+
+from furnel.containers.fields import held
+from furnel.containers.placing import WRITING, Plan, write_records
+from furnel.errors import FurnelError
+
+_ROUNDS = 6
+
+
+def place_behind(plan: Plan) -> None:
+    """Find places at the end of the file; the index keeps its own while it has room there. Raises FurnelError where it has none
+    and nothing tells where it lies."""
+    old, source, align = plan.index, plan.source, plan.layout.entry.align
+    assert old is not None and source is not None
+    end = len(source.view) - plan.layout.footer_width
+    kept = {item.span for item in plan.items if item.span is not None}
+    for item in plan.order:
+        start = int(old.offsets[item.old]) if item.old >= 0 else -1
+        alone = item.old >= 0 and (start == plan.ends[item.old] or (start, plan.ends[item.old]) not in kept)
+        if item.span is not None or (alone and item.length(1) <= plan.ends[item.old] - start):
+            item.offset = start
+        else:
+            item.offset = end + -end % align
+            end = item.offset + item.length(1)
+    plan.data_start, plan.data_end = old.data_start, end
+    for plan.behind in (False, True):
+        plan.index_at = end if plan.behind else old.index_at
+        for _ in range(_ROUNDS):
+            before = plan.raw, plan.names
+            write_records(plan)
+            if before == (plan.raw, plan.names):
+                break
+        if plan.behind or len(plan.raw) <= len(old.raw):
+            break
+    told = (plan.layout.start, plan.layout.footer)
+    if plan.behind and not any("index offset" in held(part.fields) for part in told if part is not None):
+        raise FurnelError(
+            WRITING, where=source.name, why="an index has no room for more, and no field tells where it lies",
+            remedy='Say which field holds its "index offset", or replace entries and add none',
+        )  # fmt: skip
+
+
+def write_behind(plan: Plan, out: BinaryIO) -> None:
+    """The old file with changed entries, index and records in their places or behind everything."""
+    old, source = plan.index, plan.source
+    assert old is not None and source is not None
+    fill = bytes([plan.layout.entry.fill])
+    source.copy(0, len(source.view) - plan.layout.footer_width, out)
+    kept = {item.span for item in plan.items if item.span is not None}
+    stay = {item.old for item in plan.items if item.span is not None}
+    for place, end in enumerate(plan.ends):  # what was removed or has moved leaves nothing of itself
+        start = int(old.offsets[place])
+        if place not in stay and (start, end) not in kept:
+            _put(out, start, fill * (end - start))
+    for item in plan.items:
+        if item.fresh is not None:
+            _put(out, item.offset, item.head)
+            item.fresh.copy(out)
+    _put(out, old.index_at, bytes(len(old.raw)))
+    _put(out, plan.index_at, plan.raw)
+    _put(out, 0, plan.start)
+    out.seek(plan.total - len(plan.footer))
+    out.write(plan.footer)
+
+
+def _put(out: BinaryIO, at: int, data: bytes) -> None:
+    out.seek(at)
+    out.write(data)
