@@ -66,6 +66,7 @@ class Plan:
     gaps: dict[int, tuple[int, int]] = field(default_factory=dict)
     tail: bytes = b""
     lead: bytes = b""
+    trail: bytes = b""  # what lies behind everything that is described
     between: bytes = b""  # what lies between an index in front and the data, where that is more than zeros
     data_start: int = 0
     data_end: int = 0
@@ -97,10 +98,11 @@ def find_gaps(plan: Plan) -> None:
     index, view, align = plan.index, plan.source.view, plan.layout.entry.align
     if plan.layout.index is not None and plan.layout.index.in_front:
         plan.lead = bytes(view[index.head_end : index.index_at])
-        between = bytes(view[index.front_end : index.data_start])
+        between = bytes(view[index.end : index.data_start])
         plan.between = between if any(between) else b""
     else:
         plan.lead = bytes(view[index.head_end : max(index.data_start, index.head_end)])
+    plan.trail = _trail(plan, index, view)
     order = np.argsort(index.offsets, kind="stable").tolist()
     end = index.data_start
     for place in order:
@@ -110,6 +112,26 @@ def find_gaps(plan: Plan) -> None:
         end = max(end, plan.ends[place])
     if end < index.data_end:
         plan.tail = bytes(view[end : index.data_end])
+
+
+def _trail(plan: Plan, index: Index, view: memoryview) -> bytes:
+    """What lies behind the data and everything else that is described. Raises FurnelError for what lies between an index and
+    its names, which have no place of their own when they are written."""
+    behind = plan.layout.index is not None and plan.layout.index.behind
+    if behind:
+        (_, first), (second, _) = sorted((index.span, index.names_span))
+        if any(view[first:second]):
+            raise FurnelError(
+                WRITING, where=plan.layout.name,
+                why=f"{second - first} bytes lie between its index and its names, and the layout does not say what",
+                remedy="Describe what they are: they would be lost",
+            )  # fmt: skip
+    return bytes(
+        view[
+            max(index.data_end, index.end) if behind else index.data_end : len(view)
+            - plan.layout.footer_width
+        ]
+    )
 
 
 def _is_padding(plan: Plan, gap: memoryview, end: int, align: int) -> bool:
@@ -173,7 +195,7 @@ def _may_stay(plan: Plan) -> bool:
     ):
         return False
     lead = b"" if index.in_front else plan.lead
-    strange = bool(plan.gaps) or any(any(piece) for piece in (lead, plan.between, plan.tail))
+    strange = bool(plan.gaps) or any(any(piece) for piece in (lead, plan.between, plan.tail, plan.trail))
     return strange or part.moves is False
 
 
@@ -261,7 +283,7 @@ def write_records(plan: Plan) -> None:
         head.index_start = dict(old.head.index_start)
     plan.behind = plan.behind or index.behind
     behind = len(plan.raw) + len(plan.names) if plan.behind else 0
-    plan.total = plan.data_end + behind + layout.footer_width
+    plan.total = plan.data_end + behind + len(plan.trail) + layout.footer_width
     facts: dict[str, int] = {
         "folder count": len(plan.folders.paths) if plan.folders is not None else 0,
         "entry count": _row_count(plan), "index offset": plan.index_at, "index stored size": len(plan.raw),
@@ -282,7 +304,7 @@ def write_records(plan: Plan) -> None:
         fresh["names offset"] = plan.index_at + len(plan.raw)
         fresh["names size"] = names_size
         behind = len(plan.raw) + len(names) if plan.behind else 0
-        fresh["file size"] = plan.total = plan.data_end + behind + layout.footer_width
+        fresh["file size"] = plan.total = plan.data_end + behind + len(plan.trail) + layout.footer_width
         if fresh == facts:
             break
         facts = fresh
@@ -322,6 +344,29 @@ def _set_heads(layout: Layout, head: Head, facts: Mapping[str, int]) -> None:
         for role, number in facts.items():
             records.mean(layout.index.start, head.index_start, role, number, head.scope)
         head.learn(head.index_start)
+
+
+def _all_names(items: list[Item], layout: Layout, old: Index | None, placed: bool) -> tuple[bytes, list[int]]:
+    """The name table, and where each name begins in it. What the old one has besides its entries' names stays in it."""
+    names, starts = _names_bytes(items, layout)
+    if old is None or not old.names:
+        return names, starts
+    there = [
+        Item(path, int(row), place) for place, (path, row) in enumerate(zip(old.paths, old.rows, strict=True))
+    ]
+    alone = _names_bytes(there, layout)[0]
+    if old.names.startswith(alone):
+        return names + old.names[len(alone) :], starts
+    if not placed:
+        raise FurnelError(
+            WRITING, where=layout.name, why="its name table would not be the same although nobody changed a name",
+            remedy="Say in [names] how names are written: it cannot be written anew without a loss",
+        )  # fmt: skip
+    found = old.table.meaning("name offset", old.head.scope)
+    fresh = [item for item in items if item.old < 0 or old.paths[item.old] != item.path]
+    more, places = _names_bytes(fresh, layout)
+    behind = {id(item): len(old.names) + at for item, at in zip(fresh, places, strict=True)}
+    return old.names + more, [behind.get(id(item), int(found[item.row])) for item in items]
 
 
 def _names_bytes(items: list[Item], layout: Layout) -> tuple[bytes, list[int]]:
@@ -372,7 +417,7 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
     _fill_table(table, places, entries, plan, scope)
     names = b""
     if index.names == "table":
-        names, starts = _names_bytes(entries, layout)
+        names, starts = _all_names(entries, layout, old, table.holds("name offset"))
         _set(table, "name offset", places, starts, scope)
     plain = (
         records.write_record(index.start, head.index_start, layout.byte_order, scope) if index.start else b""
@@ -384,8 +429,8 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
     )
     if index.names == "table" and own_block:
         block = masked(pack(names, layout.names.packed), layout.masks, "names", head.scope)
-        return plain, block, len(block)
-    return plain + names, b"", len(names)
+        return plain + (old.rest if old is not None else b""), block, len(block)
+    return plain + names + (old.rest if old is not None else b""), b"", len(names)
 
 
 def _rows_bytes(plan: Plan, table: Table, entries: list[Item], scope: Mapping[str, Any]) -> bytes:

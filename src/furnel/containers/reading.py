@@ -78,10 +78,22 @@ class Index:
     data_end: int
     plain: bytes
     raw: bytes
-    front_end: int
+    names_span: Span
     last_row: bytes
     folders: Folders | None = None
     buckets: Table | None = None
+    rest: bytes = b""  # what its bytes have behind the records and the names
+    names: bytes = b""  # the name table, unpacked, where it is known how long it is
+
+    @property
+    def span(self) -> Span:
+        """Where it lies, as it is stored."""
+        return self.index_at, self.index_at + len(self.raw)
+
+    @property
+    def end(self) -> int:
+        """Where it and its names end."""
+        return max(self.span[1], self.names_span[1])
 
 
 def read_head(source: Source, layout: Layout, trace: Trace = no_trace) -> tuple[Head, int, int]:
@@ -143,11 +155,11 @@ def read_index(
     if index.last is not None:
         begin, table_end = table_end, table_end + (fixed_width(index.fields) or 0)
         last_row = bytes(plain[begin:table_end])
-    bounded = (
-        index.packed != "none" or not index.in_front or head.number(layout, "index stored size") is not None
-    )
+    sized = head.number(layout, "index stored size") is not None or (count is None and not index.in_front)
+    bounded = sized or index.packed != "none" or bool(index.file)
     names_at = head.number(layout, "names offset")
     names, index_end = _names_block(source, layout, head, plain, table_end, names_at, names_size)
+    rest = bytes(plain[max(table_end, index_end) :]) if bounded else b""
     if not bounded:
         raw, plain = raw[: max(table_end, index_end)], plain[: max(table_end, index_end)]
     if index.packed == "none":
@@ -172,7 +184,8 @@ def read_index(
         check_file_sum(source, layout)
     return Index(
         head, table, rows, paths, offsets, stored, sizes, codes, head_end, at, data_start, data_end,
-        bytes(plain), bytes(raw), max(index_span[1], names_span[1]), last_row, folders, behind,
+        bytes(plain), bytes(raw), names_span, last_row, folders, behind,
+        rest, names if names_at is None or names_size is not None else b"",
     )  # fmt: skip
 
 

@@ -99,7 +99,13 @@ def _check_unknown_places(plan: Plan) -> None:
     old, source = plan.index, plan.source
     if old is None or source is None:
         return
-    rest = [plan.lead, plan.between, plan.tail, *(bytes(source.view[a:b]) for a, b in plan.gaps.values())]
+    rest = [
+        plan.lead,
+        plan.between,
+        plan.tail,
+        plan.trail,
+        *(bytes(source.view[a:b]) for a, b in plan.gaps.values()),
+    ]
     rest = [piece for piece in rest if len(piece) >= 8 and any(piece)]
     here = {
         item.old for item in plan.items

@@ -282,6 +282,7 @@ def _write_behind(plan: Plan, out: BinaryIO, fill: bytes) -> None:
     out.write(fill * (plan.data_end - out.tell()))
     if index.behind:
         out.write(plan.raw + plan.names)
+    out.write(plan.trail)
     out.write(plan.footer)
 
 
