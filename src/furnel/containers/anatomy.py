@@ -16,6 +16,7 @@ from furnel.containers.packing import PACKINGS
 from furnel.containers.reading import read_index
 from furnel.containers.records import Trace
 from furnel.containers.schema import Layout
+from furnel.containers.volumes import Volumes
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, check
 
@@ -106,12 +107,16 @@ def _index_spans(source: Source, layout: Layout, spans: list[Span], trace: Trace
     """The fields of an index, the entries that it tells, and its own bytes where it is packed."""
     assert layout.index is not None
     side = source.beside(layout.index.file) if layout.index.file else source
+    volumes = Volumes(source, layout.volumes) if layout.volumes is not None else None
     try:
-        found = read_index(source, side, layout, (), trace)
+        found = read_index(source, side, layout, (), trace, volumes)
     except _Enough:
-        found = read_index(source, side, layout)
+        found = read_index(source, side, layout, volumes=volumes)
+    finally:
+        if volumes is not None:
+            volumes.close()
     for name, start, size in zip(found.paths, found.offsets.tolist(), found.stored.tolist(), strict=True):
-        if len(spans) < MOST_SPANS * 2:
+        if volumes is None and len(spans) < MOST_SPANS * 2:
             spans.append(Span(start, start + size, "data", name))
     if layout.index.packed != "none" and not layout.index.file:
         spans.append(

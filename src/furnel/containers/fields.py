@@ -30,7 +30,7 @@ INDEX_ROLES = frozenset(
 )
 ROW_ROLES = (
     "path", "name offset", "name hash", "offset", "size", "stored size", "packing", "sum", "stored sum", "folder",
-    "next entry",
+    "next entry", "volume",
 )  # fmt: skip
 FOLDER_ROLES = ("path", "parent", "first entry", "entries", "folders")
 RAW_ROLES = (

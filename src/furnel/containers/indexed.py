@@ -10,7 +10,7 @@ from pathlib import Path
 import numpy as np
 import numpy.typing as npt
 
-from furnel.containers import records, writing
+from furnel.containers import records, spreading, writing
 from furnel.containers.container import Changes, Entry, missing_entry
 from furnel.containers.contents import beginning, content, packing_of, without_padding
 from furnel.containers.fields import RAW_ROLES, SUM_BYTES, held
@@ -21,6 +21,7 @@ from furnel.containers.proof import Proof, Stored
 from furnel.containers.reading import CHECKED_AT_ONCE, Index, check_file_sum, read_index
 from furnel.containers.schema import Layout
 from furnel.containers.sums import listed_names, sum_of
+from furnel.containers.volumes import Volumes
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, steps
 
@@ -46,13 +47,17 @@ class Indexed:
         self._part = layout.index
         self._has_sums = bool({"sum", "stored sum"} & held(layout.index.fields))
         self._main: Source = source or MappedFile(path)
-        self._side = self._main
+        self._side: Source = self._main
+        self._data: Source = self._main
+        self._volumes: Volumes | None = None
         self._sums: bytes | None = None
         try:
             if layout.index.file:
                 self._side = self._main.beside(layout.index.file)
             names = [*known, *_listed(self._main, layout)]
-            self._index: Index = read_index(self._main, self._side, layout, names)
+            if layout.volumes is not None:
+                self._data = self._volumes = Volumes(self._main, layout.volumes)
+            self._index: Index = read_index(self._main, self._side, layout, names, volumes=self._volumes)
             self._rows = {path: place for place, path in enumerate(self._index.paths)}
             self._starts, self._lengths = self._index.offsets.tolist(), self._index.stored.tolist()
             self._sizes = self._index.sizes.tolist()
@@ -103,7 +108,7 @@ class Indexed:
         if self._head_facts:
             start = self._starts[place]
             values, _ = records.read_record(
-                self.layout.entry.head, self._main.view, start, self.layout.byte_order, self.path, scope
+                self.layout.entry.head, self._data.view, start, self.layout.byte_order, self.path, scope
             )
             found = {
                 role: records.meaning(self.layout.entry.head, values, role, scope)
@@ -127,6 +132,8 @@ class Indexed:
         self._main.close()
         if self._side is not self._main:
             self._side.close()
+        if self._volumes is not None:
+            self._volumes.close()
 
     def rewrite(self, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
         changes.check(self._rows, self.path)
@@ -136,6 +143,11 @@ class Indexed:
             for path, place in steps(self._rows.items(), len(self._rows), progress, "Checking the archive"):
                 self._check_side(place, self._raw(place), f"{self.path}, {path}")
         proof = _proof(target, self.layout, self, changes)
+        if self._volumes is not None:
+            spreading.rewrite(
+                target, self.layout, self._main, self._volumes, self._index, changes, progress, proof
+            )
+            return
         writing.rewrite(
             target, self.layout, self._main, self._side, self._index, changes, progress, proof, self._others
         )
@@ -148,7 +160,7 @@ class Indexed:
         if self._sums is not None:
             self._check_side(place, self._raw(place), f"{self.path}, {path}")
         start, end = self._span(place)
-        return Stored(self._main, start, end, self._packing(place))
+        return Stored(self._data, start, end, self._packing(place))
 
     def _place(self, path: str) -> int:
         if path not in self._rows:
@@ -161,17 +173,17 @@ class Indexed:
 
     def _raw(self, place: int) -> memoryview:
         start, end = self._span(place)
-        return self._main.view[start:end]
+        return self._data.view[start:end]
 
     def _span(self, place: int) -> tuple[int, int]:
         """Where an entry's stored bytes lie, behind the record before them."""
         start = self._starts[place]
         if self.layout.entry.head:
             _, start = records.read_record(
-                self.layout.entry.head, self._main.view, start, self.layout.byte_order, self.path, self._index.head.scope
+                self.layout.entry.head, self._data.view, start, self.layout.byte_order, self.path, self._index.head.scope
             )  # fmt: skip
         end = start + self._lengths[place]
-        if end > len(self._main.view):
+        if end > len(self._data.view):
             raise FurnelError(
                 _WHAT, where=f"{self.path}, {self._index.paths[place]}", why="it runs over the file's end"
             )
@@ -199,7 +211,8 @@ class Indexed:
 
 def create(target: Path, layout: Layout, contents: Changes, progress: Progress = QUIET) -> None:
     """A new archive; entries in the order of what `contents` adds."""
-    writing.create(target, layout, contents, progress, _proof(target, layout, None, contents))
+    work = writing.create if layout.volumes is None else spreading.create
+    work(target, layout, contents, progress, _proof(target, layout, None, contents))
 
 
 def _proof(target: Path, layout: Layout, old: Indexed | None, changes: Changes) -> Proof:

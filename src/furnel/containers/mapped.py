@@ -27,6 +27,9 @@ class Source(Protocol):
     def beside(self, suffix: str) -> Source:
         """The file of the same name with another ending."""
 
+    def named(self, name: str) -> Source | None:
+        """The file of that name beside it; None when there is none."""
+
     def stream(self) -> BinaryIO:
         """It as a stream that can be sought."""
 
@@ -83,6 +86,10 @@ class MappedFile:
                 "Opening an archive", where=self.path, why=f"{suffix!r} is no ending"
             ) from error
 
+    def named(self, name: str) -> Source | None:
+        file = self.path.with_name(name)
+        return MappedFile(file) if file.is_file() else None
+
     def stream(self) -> BinaryIO:
         return self.path.open("rb")
 
@@ -113,6 +120,9 @@ class Written(MappedFile):
             )
         return Written(self._others[suffix], self._target.with_suffix(suffix))
 
+    def named(self, name: str) -> Source | None:
+        return Written(self._others[name], self._target.with_name(name)) if name in self._others else None
+
 
 class HeldBytes:
     """Bytes in memory: an archive inside another one. `fetch` finds the files beside it."""
@@ -130,6 +140,9 @@ class HeldBytes:
         if self._fetch is None:
             raise FurnelError("Opening an archive", where=self.name, why=f"there is no {stem} beside it")
         return HeldBytes(self._fetch(suffix), stem)
+
+    def named(self, name: str) -> Source | None:
+        return None
 
     def stream(self) -> BinaryIO:
         return io.BytesIO(self.view)

@@ -43,6 +43,7 @@ class Item:
     fresh: Fresh | None = None
     head: bytes = b""
     offset: int = 0
+    volume: int = 0
     shared: bool = False
     facts: Mapping[str, int] = field(default_factory=dict)
 
@@ -472,6 +473,7 @@ def _fill_table(table: Table, places: Any, entries: list[Item], plan: Plan, scop
     assert layout.index is not None
     offsets = [item.offset for item in entries]
     _set(table, "offset", places, offsets, scope)
+    _set(table, "volume", places, [item.volume for item in entries], scope)
     fresh = [
         (place, item) for place, item in zip(places.tolist(), entries, strict=True) if item.fresh is not None
     ]

@@ -23,6 +23,7 @@ from furnel.containers.records import MOST_RECORDS, Trace, Values, no_trace
 from furnel.containers.schema import IndexPart, Layout
 from furnel.containers.sums import Hashes, Sum, sum_bytes, sum_of
 from furnel.containers.tables import Table
+from furnel.containers.volumes import Volumes
 from furnel.errors import FurnelError
 
 _WHAT = "Reading an archive"
@@ -116,9 +117,10 @@ def read_head(source: Source, layout: Layout, trace: Trace = no_trace) -> tuple[
 
 
 def read_index(
-    source: Source, side: Source, layout: Layout, known: Sequence[str] = (), trace: Trace = no_trace
-) -> Index:
-    """The whole index. `known` are names to look for where there are only hashes."""
+    source: Source, side: Source, layout: Layout, known: Sequence[str] = (), trace: Trace = no_trace,
+    volumes: Volumes | None = None,
+) -> Index:  # fmt: skip
+    """The whole index. `known` are names to look for where there are only hashes, `volumes` are what its entries lie in."""
     index = layout.index
     assert index is not None
     head, head_end, end = read_head(source, layout, trace)
@@ -167,6 +169,8 @@ def read_index(
     index_span = at, at + len(raw)
     names_span = (names_at, names_at + len(names)) if names_at is not None else index_span
     data_start, data_end = _data_span(layout, index, head, index_span, names_span, (head_end, end))
+    if volumes is not None:
+        data_start, data_end = 0, len(volumes.view)
     head.scope["data_start"] = data_start
     rows = _entry_rows(index, table, head)
     paths = _paths(layout, index, table, rows, names, known, head, source.name, folders)
@@ -179,6 +183,8 @@ def read_index(
             layout, table, rows, np.zeros(len(rows), np.int64), codes, data_end, head, where
         )
         offsets = _one_after_the_other(source, layout, stored, data_start, head)
+    if volumes is not None and layout.volumes is not None and layout.volumes.size is None:
+        offsets = _in_volumes(layout, table, rows, offsets, stored, volumes, head, where)
     _check_places(paths, offsets, stored, sizes, data_end, source.name)
     if end <= CHECKED_AT_ONCE:
         check_file_sum(source, layout)
@@ -404,6 +410,27 @@ def _sizes(
     if sizes is None:
         sizes = np.where(plain, stored, -1)
     return sizes, stored
+
+
+def _in_volumes(
+    layout: Layout, table: Table, rows: Numbers, offsets: Numbers, stored: Numbers, volumes: Volumes, head: Head, where: str
+) -> Numbers:  # fmt: skip
+    """Offsets in each entry's volume as offsets in all of them together."""
+    assert layout.volumes is not None
+    numbers = _column(table.meaning("volume", head.scope), rows, "volume", where) - layout.volumes.first
+    lengths = np.array(volumes.lengths, np.int64)
+    wrong = np.flatnonzero((numbers < 0) | (numbers >= len(lengths)))
+    if len(wrong):
+        raise FurnelError(
+            _WHAT, where=where, why=f"entry {wrong[0]} is in volume {numbers[wrong[0]] + layout.volumes.first}, and there are "
+            f"{len(lengths)}, from {layout.volumes.first} on", remedy="A volume is missing, or the layout is the wrong one",
+        )  # fmt: skip
+    wrong = np.flatnonzero((offsets < 0) | (offsets + stored > lengths[numbers]))
+    if len(wrong):
+        raise FurnelError(
+            _WHAT, where=where, why=f"entry {wrong[0]} runs over the end of its volume", remedy=_DAMAGED
+        )
+    return np.asarray(offsets + np.array(volumes.starts, np.int64)[numbers], np.int64)
 
 
 def to_the_next(offsets: Numbers, data_end: int) -> Numbers:

@@ -28,7 +28,7 @@ def check_old(layout: Layout, index: Index, where: object, names_too: bool, less
 def check_placed(plan: Plan) -> None:
     """Refuse what a placed archive would tell wrong."""
     _check_lengths(plan)
-    _check_numbers(plan)
+    check_numbers(plan)
     _check_unknown_places(plan)
     if plan.between and plan.pad != len(plan.between):
         raise FurnelError(
@@ -53,7 +53,7 @@ def _check_lengths(plan: Plan) -> None:
             )  # fmt: skip
 
 
-def _check_numbers(plan: Plan) -> None:
+def check_numbers(plan: Plan) -> None:
     """Refuse to change what a number that nobody described seems to tell: as many as there are entries, as long as the file."""
     layout, old = plan.layout, plan.index
     assert layout.index is not None

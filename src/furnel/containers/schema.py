@@ -32,7 +32,7 @@ from furnel.containers.naming import NamesPart, Packing
 from furnel.containers.packers import PackerPart, with_own_packers
 from furnel.containers.packing import PACKINGS
 from furnel.containers.rawparts import RawPart
-from furnel.containers.tableparts import BucketsPart, FoldersPart
+from furnel.containers.tableparts import BucketsPart, FoldersPart, VolumesPart
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.schema import OneOf, Part, parse_toml, template
@@ -223,6 +223,7 @@ class Layout(Part):
     packers: tuple[PackerPart, ...] = ()
     folders: FoldersPart | None = None
     buckets: BucketsPart | None = None
+    volumes: VolumesPart | None = None
     more: tuple[MorePart, ...] = ()
     raw: tuple[RawPart, ...] = ()
     single: RawPart | None = None
@@ -269,6 +270,7 @@ class Layout(Part):
         self._check_masks()
         self._check_folders()
         self._check_buckets()
+        self._check_volumes()
         if self.more:
             self._check_more()
         told = self.entry.packing or any("packing" in held(fields) for fields in self._row_fields())
@@ -333,6 +335,27 @@ class Layout(Part):
             raise ValueError(
                 "entries that tell the next one need a table of buckets, and the number that is free in it"
             )
+
+    def _check_volumes(self) -> None:
+        index = self.index
+        told = index is not None and "volume" in index.roles
+        if (part := self.volumes) is None:
+            if told:
+                raise ValueError("a field holds the volume: [volumes] says which files these are")
+            return
+        if index is None or index.file or not (index.tells_places and index.tells_sizes):
+            raise ValueError("volumes go with an index that lies in the archive and tells offsets and sizes")
+        if self.sums is not None or self.whole is not None or self.more:
+            raise ValueError("volumes go without [whole], [sums] and [[more]]")
+        if told == (part.size is not None):
+            raise ValueError(
+                "either entries tell their volume, or all are one stream, cut into files of a size"
+            )
+        apart = {"data offset", "data size"}
+        if wrong := sorted(apart & {role for one in self._head_fields() for role in one.roles}):
+            raise ValueError(f"where there are volumes no field holds the {wrong[0]}")
+        if any(one.means and "data_start" in one.means for one in index.fields):
+            raise ValueError("where there are volumes offsets are not counted from data_start")
 
     def _check_more(self) -> None:
         if self.index is None or self.sums is not None:

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from pathlib import PurePath
+from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from furnel.containers.fields import FOLDER_ROLES, CheckedFields, ExpressionText, fixed_width, held, only
-from furnel.schema import Part
+from furnel.schema import Part, template
 
 
 class FoldersPart(Part):
@@ -33,6 +34,24 @@ class FoldersPart(Part):
         if self.shape == "tree" and {"parent", "first entry"} & found:
             raise ValueError("in a tree folders have no number of a parent and no first entry")
         return self
+
+
+class VolumesPart(Part):
+    """Numbered files beside the archive that the entries' bytes lie in: `files` is what they are called (`{stem}` is the
+    archive's name without its ending and what `drop` says, `{number}` counts from `first`).
+
+    Each entry tells its `volume`, and offsets are counted in that; or all are one stream, cut into files of `size` bytes.
+    """
+
+    files: Annotated[str, Field(pattern=r"^[^/\\\\]{1,120}$"), template("stem", "number", needs="number")]
+    first: int = Field(0, ge=0, le=1000)
+    drop: str = ""
+    size: int | None = Field(None, ge=1)
+
+    def file_name(self, archive: str, number: int) -> str:
+        """What the volume with a number (from 0) of an archive is called."""
+        stem = PurePath(archive).stem.removesuffix(self.drop)
+        return self.files.format(stem=stem, number=self.first + number)
 
 
 class BucketsPart(Part):

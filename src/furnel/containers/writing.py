@@ -50,7 +50,7 @@ def rewrite(
         layout, index, source.name, names_too=bool(changes.add or changes.rename), less=bool(changes.remove)
     )
     spans = [old_span(layout, source, index, place) for place in range(len(index.paths))]
-    items = _changed_items(layout, source, index, spans, changes, Part(progress, 0, 0.5))
+    items = changed_items(layout, source, index, spans, changes, Part(progress, 0, 0.5))
     try:
         ends = [end for _, _, end in spans]
         assert layout.index is not None
@@ -58,11 +58,22 @@ def rewrite(
         plan = Plan(layout, items, order, source, index, ends, others=others)
         _write(target, plan, Part(progress, 0.5, 1), proof)
     finally:
-        _close(items)
+        close_items(items)
 
 
 def create(target: Path, layout: Layout, contents: Changes, progress: Progress, proof: Proof) -> None:
     """A new archive; entries in the order of what `contents` adds. `proof` reads it back before it takes its place."""
+    items, scope = new_items(target, layout, contents, progress)
+    try:
+        _write(target, Plan(layout, items, list(items), scope=scope), QUIET, proof)
+    finally:
+        close_items(items)
+
+
+def new_items(
+    target: Path, layout: Layout, contents: Changes, progress: Progress
+) -> tuple[list[Item], Mapping[str, Any]]:
+    """The entries of a new archive, packed, and the numbers that its start begins with."""
     items: list[Item] = []
     scope = records.numbers_in(records.defaults(layout.start.fields if layout.start else ()))
     try:
@@ -71,14 +82,16 @@ def create(target: Path, layout: Layout, contents: Changes, progress: Progress, 
         ):
             check_path(path, target)
             items.append(_new_item(layout, path, content, scope, {}, contents.facts.get(path, {})))
-        _write(target, Plan(layout, items, list(items), scope=scope), QUIET, proof)
-    finally:
-        _close(items)
+    except BaseException:
+        close_items(items)
+        raise
+    return items, scope
 
 
-def _changed_items(
+def changed_items(
     layout: Layout, source: Source, index: Index, spans: list[tuple[Values, int, int]], changes: Changes, progress: Progress
 ) -> list[Item]:  # fmt: skip
+    """The entries of a changed archive: old ones by their spans, replaced and new ones packed."""
     assert layout.index is not None
     numbered = layout.index.names == "numbers"
     gone = [place for place, path in enumerate(index.paths) if path in changes.remove]
@@ -325,7 +338,8 @@ def _copy_whole(target: Path, layout: Layout, source: Source, side: Source) -> N
             sums.close()
 
 
-def _close(items: list[Item]) -> None:
+def close_items(items: list[Item]) -> None:
+    """Let go of what was packed."""
     for item in items:
         if item.fresh is not None:
             item.fresh.close()

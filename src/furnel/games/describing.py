@@ -88,8 +88,9 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
 
 
 def _side_files(files: list[Path]) -> dict[Path, Path]:
-    """Index and checksum files, by the archive that they lie beside."""
+    """Index and checksum files and volumes, by the archive that they lie beside."""
     out: dict[Path, Path] = {}
+    there = set(files)
     for layout in known_layouts().values():
         beside_it = (
             layout.index.file if layout.index else "",
@@ -97,11 +98,16 @@ def _side_files(files: list[Path]) -> dict[Path, Path]:
             layout.names.list,
         )
         endings = [ending for ending in beside_it if ending]
-        for file in files if endings else ():
-            if any(file.match(pattern) for pattern in layout.files):
-                out.update(
-                    {beside: file for ending in endings if (beside := file.with_suffix(ending)) in files}
-                )
+        for file in files if endings or layout.volumes else ():
+            if not any(file.match(pattern) for pattern in layout.files):
+                continue
+            out.update({beside: file for ending in endings if (beside := file.with_suffix(ending)) in there})
+            number = 0
+            while (
+                layout.volumes
+                and (volume := file.with_name(layout.volumes.file_name(file.name, number))) in there
+            ):
+                out[volume], number = file, number + 1
     return out
 
 
