@@ -245,8 +245,12 @@ def test_parts_come_and_go_in_the_nests_that_they_belong_to(forged: Path, tmp_pa
     less.rewrite(tmp_path / "again.tlm", Changes(add={"fog.loop": loop, "dawn.loop": loop, "dawn.ogg": tune}))
     after = loaders.load_container(tmp_path / "again.tlm")
     assert len(after) == 10 and after["music/fog.loop"] == loop and after["music/dawn.ogg"] == tune
-    with pytest.raises(FurnelError, match="named by their place"):
-        less.rewrite(tmp_path / "x.tlm", Changes(rename={"fog.ogg": "mist.ogg"}))
+    with pytest.raises(FurnelError, match="a chunk around it"):
+        container.rewrite(tmp_path / "y.tlm", Changes(rename={"fog.ogg": "mist.ogg"}))
+    both = Changes({"fog.ogg": tune + b"more"}, rename={"fog.ogg": "mist.ogg", "fog.loop": "mist.loop"})
+    container.rewrite(tmp_path / "y.tlm", both)
+    moved = loaders.load_container(tmp_path / "y.tlm")
+    assert moved["music/mist.loop"] == loop and moved["music/mist.ogg"] == tune + b"more"
 
 
 def test_a_numbered_archive_grows_and_shrinks_at_its_end(forged: Path, tmp_path: Path) -> None:

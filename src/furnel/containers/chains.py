@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 from collections.abc import Iterator, Mapping, Sequence
 from typing import NamedTuple
 
@@ -12,7 +13,7 @@ from furnel.containers.mapped import Source
 from furnel.containers.reader import RecordReader
 from furnel.containers.reading import CHECKED_AT_ONCE, Head, check_file_sum, name_of, names_by_hash, read_head
 from furnel.containers.records import Meanings, Trace, Values, no_trace
-from furnel.containers.schema import ChainPart, Layout, NestPart
+from furnel.containers.schema import ChainPart, Layout
 from furnel.errors import FurnelError
 
 _WHAT = "Reading an archive"
@@ -22,7 +23,9 @@ _DEEPEST = 16
 class Chunk(NamedTuple):
     """A record with its data: where the record, the data and the padding behind it begin and end.
 
-    What is not in the file yet has its data in `fresh`, or is nothing but the chunks `inside`.
+    What is not in the file yet has its data in `fresh`, or is nothing but the chunks `inside`. A `nest` (its number in the
+    layout) has a `head` before these, and a `name`, which begins with
+    what is `above` it.
     """
 
     tag: str
@@ -35,6 +38,10 @@ class Chunk(NamedTuple):
     path: str = ""
     fresh: Fresh | None = None
     changed: bool = False
+    head: bytes = b""
+    nest: int = -1
+    name: str = ""
+    above: str = ""
 
 
 def read_chain(
@@ -72,7 +79,9 @@ class _Walker:
         self._meanings = Meanings(chain.fields)
         self._told = [role for role in ("stored size", "size") if role in self._meanings]
         self._tags: dict[object, str] = {}
-        self._nests = {nest.tag: nest for nest in chain.nests}
+        self._nests: dict[str, list[int]] = {}
+        for number, nest in enumerate(chain.nests):
+            self._nests.setdefault(nest.tag, []).append(number)
         self._count = 0
 
     def walk(self, at: int, end: int, depth: int) -> Iterator[Chunk]:
@@ -94,12 +103,34 @@ class _Walker:
                     remedy="The archive is cut short or described by the wrong layout",
                 )
             padded = min(stop + -stop % chain.align, end)
-            nest = self._nests.get(tag)
-            inside = tuple(self.walk(start, stop, depth + 1)) if nest is not None else ()
-            yield Chunk(tag, values, at, start, stop, padded, inside)
+            nest, below = self._nest(tag, start, stop)
+            inside = tuple(self.walk(below, stop, depth + 1)) if nest >= 0 else ()
+            head = bytes(view[start:below])
+            yield Chunk(tag, values, at, start, stop, padded, inside, head=head, nest=nest)
             at = padded
             if tag and tag == chain.last and depth == 0:
                 return
+
+    def _nest(self, tag: str, start: int, stop: int) -> tuple[int, int]:
+        """The nest that a chunk is, by its tag and what its data begins with (-1: none), and where the chunks in it begin."""
+        for number in self._nests.get(tag, ()):
+            fields = self._chain.nests[number].fields
+            if not fields:
+                return number, start
+            with contextlib.suppress(FurnelError):  # another kind of the same tag
+                view = self._source.view[:stop]
+                _, below = records.read_record(
+                    fields,
+                    view,
+                    start,
+                    self._layout.byte_order,
+                    self._source.name,
+                    self._head.scope,
+                    self._trace,
+                    tag,
+                )
+                return number, below
+        return -1, start
 
     def named(self, chunks: Sequence[Chunk], known: Sequence[str]) -> list[Chunk]:
         """The chunks, with paths for those that are entries."""
@@ -115,12 +146,12 @@ class _Walker:
         out = []
         for chunk in chunks:
             number = counts[chunk.tag] = counts.get(chunk.tag, -1) + 1
-            if (nest := self._nests.get(chunk.tag)) is not None:
-                out.append(self._named_nest(chunk, nest, "", number))
+            if chunk.nest >= 0:
+                out.append(self._named_nest(chunk, "", number))
             elif self._is_entry(chunk.tag):
                 raw, text = next(spelled)
                 path = entry.path_of(text) if isinstance(raw, bytes) else self._path(chunk, number, by_hash)
-                out.append(Chunk(*chunk[:7], check_path(path, where)) if path else chunk)
+                out.append(chunk._replace(path=check_path(path, where)) if path else chunk)
             else:
                 out.append(chunk)
         return out
@@ -149,28 +180,33 @@ class _Walker:
             return path_of(chain.entries[chunk.tag].format(number=number))
         return "" if chain.nests else path_of(chain.number.format(number=number))
 
-    def _named_nest(self, chunk: Chunk, nest: NestPart, outer: str, number: int) -> Chunk:
-        where = f"{self._source.name}, byte {chunk.at}"
+    def _named_nest(self, chunk: Chunk, outer: str, number: int) -> Chunk:
+        where, nest = f"{self._source.name}, byte {chunk.at}", self._chain.nests[chunk.nest]
         name = self._chain.number.format(number=number)
-        if nest.named_by:
+        if any(part.name == nest.named_by for part in nest.fields):
+            values, _ = records.read_record(
+                nest.fields, memoryview(chunk.head), 0, self._layout.byte_order, where, self._head.scope
+            )
+            name = self._text(values[nest.named_by])
+        elif nest.named_by:
             names = [part for part in chunk.inside if part.tag == nest.named_by]
             if len(names) != 1:
                 raise FurnelError(_WHAT, where=where, why=f"a {nest.tag} has {len(names)} names, not one")
             name = self._text(bytes(self._source.view[names[0].start : names[0].end]))
-        name = f"{outer}/{name}" if outer else name
+        above = f"{outer}/" if outer and not nest.plain else ""
+        name = outer if nest.plain else above + name
         counts: dict[str, int] = {}
         inside = []
         for part in chunk.inside:
             place = counts[part.tag] = counts.get(part.tag, -1) + 1
-            deeper = self._nests.get(part.tag)
-            if deeper is not None:
-                inside.append(self._named_nest(part, deeper, name, place))
+            if part.nest >= 0:
+                inside.append(self._named_nest(part, name, place))
             elif part.tag in nest.parts:
                 path = nest.parts[part.tag].format(name=name, number=place)
                 inside.append(part._replace(path=check_path(self._layout.entry.path_of(path), where)))
             else:
                 inside.append(part)
-        return chunk._replace(inside=tuple(inside))
+        return chunk._replace(inside=tuple(inside), name=name, above=above)
 
     def _tag(self, values: Values) -> str:
         raw = self._meanings.of(values, "tag", {})

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import io
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from pathlib import Path
 from typing import BinaryIO
 
@@ -42,8 +42,9 @@ class ChainWriter:
         groups: dict[tuple[int, str], dict[str, Content]] = {}
         loose: dict[str, Content] = {}
         for path, content in changes.add.items():
-            place = self._place(path)
-            if place is None:
+            if (grown := self._numbered(out, path, content, made)) is not None:
+                out = grown
+            elif (place := self._place(path)) is None:
                 loose[path] = content
             else:
                 groups.setdefault(place[:2], {})[place[2]] = content
@@ -59,25 +60,139 @@ class ChainWriter:
             nest = self._chain.nests[number]
             fresh = [self._filled(tag, parts[tag], None, made) for tag in nest.parts if tag in parts]
             fresh = [part._replace(path=nest.parts[part.tag].replace("{name}", name)) for part in fresh]
-            home = next((at for at, chunk in enumerate(out) if self._belongs(chunk, number, name)), -1)
-            if home >= 0:
-                out[home] = out[home]._replace(inside=(*out[home].inside, *fresh), changed=True)
-                continue
-            head = self.plain(nest.named_by, name.encode(self._layout.names.encoding))
-            out.append(Chunk(nest.tag, self._values(nest.tag), 0, 0, 0, 0, (head, *fresh), changed=True))
+            out = self._nested(out, number, name, fresh)
         return [*out, last] if last is not None else out
 
-    def _belongs(self, chunk: Chunk, number: int, name: str) -> bool:
-        """Whether a chunk is the nest of that number and name."""
-        places = [self._place(part.path) for part in chunk.inside if part.path]
-        return any(place is not None and place[:2] == (number, name) for place in places)
+    def _nested(self, chunks: list[Chunk], number: int, name: str, fresh: list[Chunk]) -> list[Chunk]:
+        """The chunks with new parts in the nest of that number and name: one that is there, or a new one behind the last of its
+        kind."""
+        grown = self._changed_where(
+            chunks, lambda chunk: chunk.nest == number and chunk.name == name,
+            lambda chunk: [chunk._replace(inside=(*chunk.inside, *fresh), changed=True)],
+        )  # fmt: skip
+        if grown is not None:
+            return grown
+        nest = self._chain.nests[number]
+        last = [one for one in _all_chunks(chunks) if one.nest == number]
+        above = last[-1].above if last else ""
+        if not last:
+            self._check_open(name)
+        if not name.startswith(above):
+            raise FurnelError(
+                _WRITING, where=name, why=f"such nests are in others, whose names begin with {above}",
+                remedy="Add it to a nest that is there",
+            )  # fmt: skip
+        own = name[len(above) :]
+        encoding = self._layout.names.encoding
+        by_field = any(part.name == nest.named_by for part in nest.fields)
+        values = records.defaults(nest.fields)
+        if by_field:
+            values[nest.named_by] = own.encode(encoding)
+        head = (
+            records.write_record(nest.fields, values, self._layout.byte_order, self._scope)
+            if nest.fields
+            else b""
+        )
+        inside = fresh if by_field else [self.plain(nest.named_by, own.encode(encoding)), *fresh]
+        made = Chunk(
+            nest.tag,
+            self._values(nest.tag),
+            0,
+            0,
+            0,
+            0,
+            tuple(inside),
+            "",
+            None,
+            True,
+            head,
+            number,
+            name,
+            above,
+        )
+        behind = self._changed_where(
+            chunks, lambda chunk: bool(last) and chunk is last[-1], lambda chunk: [chunk, made]
+        )
+        return [*chunks, made] if behind is None else behind
 
-    def _kept(self, chunks: Sequence[Chunk], changes: Changes, made: list[Fresh]) -> list[Chunk]:
+    def _numbered(
+        self, chunks: list[Chunk], path: str, content: Content, made: list[Fresh]
+    ) -> list[Chunk] | None:
+        """The chunks with a new part behind the others of its tag, in the nest where it is the next; None where it is not."""
+        inner = self._layout.entry.name_of(path)
+
+        def tag_of(chunk: Chunk) -> str:
+            for tag, pattern in self._chain.nests[chunk.nest].parts.items() if chunk.nest >= 0 else ():
+                place = sum(part.tag == tag for part in chunk.inside)
+                if "{number" in pattern and pattern.format(name=chunk.name, number=place) == inner:
+                    return tag
+            return ""
+
+        def grown(chunk: Chunk) -> list[Chunk]:
+            part = self._filled(tag_of(chunk), content, None, made)._replace(path=path)
+            return [chunk._replace(inside=(*chunk.inside, part), changed=True)]
+
+        return self._changed_where(chunks, lambda chunk: bool(tag_of(chunk)), grown)
+
+    def _changed_where(
+        self, chunks: Sequence[Chunk], wanted: Callable[[Chunk], bool], change: Callable[[Chunk], list[Chunk]]
+    ) -> list[Chunk] | None:
+        """The chunks with the first one that is wanted changed, wherever it lies; None when there is none."""
+        for place, chunk in enumerate(chunks):
+            if wanted(chunk):
+                return [*chunks[:place], *change(chunk), *chunks[place + 1 :]]
+            inside = self._changed_where(chunk.inside, wanted, change)
+            if inside is not None:
+                other = chunk._replace(inside=tuple(inside), changed=True)
+                return [*chunks[:place], other, *chunks[place + 1 :]]
+        return None
+
+    def _renamed(self, chunk: Chunk, changes: Changes) -> Chunk:
+        """A nest with another name, where all its parts are to be called after that."""
+        nest = self._chain.nests[chunk.nest] if chunk.nest >= 0 else None
+        mine = [part for part in chunk.inside if part.path in changes.rename]
+        if nest is None or not nest.named_by or not mine:
+            return chunk
+        places = [self._place(changes.rename[part.path]) for part in mine]
+        names = {place[1] for place in places if place is not None and place[0] == chunk.nest}
+        tags = [place[2] for place in places if place is not None]
+        left = [
+            part
+            for part in chunk.inside
+            if part.path and part.path not in changes.remove and part not in mine
+        ]
+        if (
+            len(names) != 1
+            or tags != [part.tag for part in mine]
+            or left
+            or not (name := names.pop()).startswith(chunk.above)
+        ):
+            raise FurnelError(
+                _WRITING, where=mine[0].path, why="its name is that of a chunk around it, which has others in it",
+                remedy="Rename all that belong together in the same way",
+            )  # fmt: skip
+        spelled = name[len(chunk.above) :].encode(self._layout.names.encoding)
+        head, inside = chunk.head, list(chunk.inside)
+        if any(part.name == nest.named_by for part in nest.fields):
+            order = self._layout.byte_order
+            values, _ = records.read_record(nest.fields, memoryview(head), 0, order, chunk.path, self._scope)
+            head = records.write_record(nest.fields, {**values, nest.named_by: spelled}, order, self._scope)
+        for place, part in enumerate(inside):
+            if part.tag == nest.named_by and not part.path:
+                inside[place] = self.plain(nest.named_by, spelled)
+        return chunk._replace(inside=tuple(inside), head=head, name=name, changed=True)
+
+    def _kept(
+        self, chunks: Sequence[Chunk], changes: Changes, made: list[Fresh], renamed: bool = False
+    ) -> list[Chunk]:
+        """What is left of some chunks, changed; in a nest that is `renamed` their names change with it."""
         out = []
         for chunk in chunks:
             if chunk.path in changes.remove:
                 continue
-            inside = tuple(self._kept(chunk.inside, changes, made))
+            before = chunk.name
+            chunk = self._renamed(chunk, changes)
+            inside = tuple(self._kept(chunk.inside, changes, made, chunk.name != before))
             if any(chunk_entries(chunk.inside)) and not any(chunk_entries(inside)):
                 continue
             name = changes.rename.get(chunk.path, chunk.path)
@@ -87,6 +202,8 @@ class ChainWriter:
                 chunk = fresh._replace(path=name)
                 self._name(chunk.values, name)
                 self._tell(chunk.values, facts)
+            elif name != chunk.path and chunk.path and renamed:
+                chunk = chunk._replace(path=name)
             elif name != chunk.path and chunk.path:
                 if not any("path" in part.roles or "name hash" in part.roles for part in self._chain.fields):
                     raise FurnelError(
@@ -105,6 +222,7 @@ class ChainWriter:
         self, path: str, content: Content, number: int, like: Chunk | None, tags: list[str], made: list[Fresh]
     ) -> Chunk:
         """A new chunk that is in no nest; `like` is the old one that it is most like, `tags` are those of the old ones."""
+        self._check_open(path)
         name = self._layout.entry.name_of(path)
         named = {role for part in self._chain.fields for role in part.roles} & {"path", "name hash"}
         tag = next(iter(self._chain.entries), "")
@@ -134,6 +252,14 @@ class ChainWriter:
             chunk.values.update({name: like.values[name] for name in known})
         self._name(chunk.values, path)
         return chunk
+
+    def _check_open(self, name: str) -> None:
+        """Refuse to put anything at the archive's end where all that it has lies in one chunk."""
+        if any(nest.plain for nest in self._chain.nests):
+            raise FurnelError(
+                _WRITING, where=name, why="what this archive has lies in chunks in chunks, and none is there to put it beside",
+                remedy="Add something of a kind that the archive has, called like it",
+            )  # fmt: skip
 
     @staticmethod
     def _only_tag(path: str, tags: list[str]) -> str:
@@ -255,7 +381,7 @@ class ChainWriter:
                 bytes(-out.tell() % self._chain.align if chunk.padded < self._aligned(chunk.end) else 0)
             )
             return
-        out.write(self._record(chunk))
+        out.write(self._record(chunk) + chunk.head)
         if chunk.inside:
             for part in chunk.inside:
                 self._write_chunk(part, out)
@@ -283,7 +409,7 @@ class ChainWriter:
 
     def _stored(self, chunk: Chunk) -> int:
         if chunk.inside:
-            return sum(self._whole(part) for part in chunk.inside)
+            return len(chunk.head) + sum(self._whole(part) for part in chunk.inside)
         return chunk.fresh.stored if chunk.fresh is not None else chunk.end - chunk.start
 
     def _whole(self, chunk: Chunk) -> int:
@@ -292,3 +418,9 @@ class ChainWriter:
             return self._aligned(chunk.end) - chunk.at
         length = len(self._record(chunk)) + self._stored(chunk)
         return length + -length % self._chain.align
+
+
+def _all_chunks(chunks: Sequence[Chunk]) -> Iterator[Chunk]:
+    for chunk in chunks:
+        yield chunk
+        yield from _all_chunks(chunk.inside)

@@ -156,12 +156,16 @@ class SumsPart(Part):
 
 
 class NestPart(Part):
-    """A tagged chunk that is itself a chain; `named-by` is the chunk inside that names it, `parts` are its entries.
+    """A tagged chunk that is itself a chain, behind a record of `fields` (whose constants have to be there); `named-by` is the
+    chunk inside that names it, or one of these fields; `parts` are its entries.
 
-    A name of a nest that lies in another goes after that one's, with a slash.
+    A name of a nest that lies in another goes after that one's, with a slash. One without a name is `plain`: what is in it is
+    called as if it lay around it.
     """
 
     tag: str
+    fields: CheckedFields = ()
+    plain: bool = False
     named_by: str = ""
     parts: dict[str, Annotated[str, template("name", "number")]] = {}
 
