@@ -168,7 +168,9 @@ class Indexed:
         return self._rows[path]
 
     def _packing(self, place: int) -> Packing:
-        code = None if self._index.codes is None else int(self._index.codes[place])
+        if self._index.codes is None:
+            return self.layout.entry.packed
+        code = int(self._index.codes[place])
         return packing_of(self.layout, code, f"{self.path}, {self._index.paths[place]}")
 
     def _raw(self, place: int) -> memoryview:

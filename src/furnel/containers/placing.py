@@ -204,18 +204,18 @@ def _settle_still(plan: Plan) -> bool:
     """Places where nothing that nobody changed moves; False where the index has no room for that."""
     old, index, align = plan.index, plan.layout.index, plan.layout.entry.align
     assert old is not None and index is not None
-    plan.data_start, end = old.data_start, old.data_end
+    plan.data_start, end, padded = old.data_start, old.data_end, plan.padded
     kept = {item.span for item in plan.items if item.span is not None}
     for item in plan.order:
         place = item.old
         start = int(old.offsets[place]) if place >= 0 else -1
         item.shared = False
         alone = place >= 0 and (start == plan.ends[place] or (start, plan.ends[place]) not in kept)
-        if item.span is not None or (alone and item.length(plan.padded) <= plan.ends[place] - start):
+        if item.span is not None or (alone and item.length(padded) <= plan.ends[place] - start):
             item.offset = start
         else:
             item.offset = end + -end % align
-            end = item.offset + item.length(plan.padded)
+            end = item.offset + item.length(padded)
     plan.data_end = end + (-end % align if plan.layout.entry.pad_last else 0)
     plan.index_at = old.index_at if index.in_front else plan.data_end if index.behind else 0
     for _ in range(_ROUNDS):
@@ -241,7 +241,7 @@ def _counts_from_data(index: IndexPart) -> bool:
 
 def _place_data(plan: Plan) -> None:
     layout = plan.layout
-    at = plan.data_start
+    at, padded = plan.data_start, plan.padded
     shared: dict[tuple[int, int], int] = {}
     for item in plan.order:
         item.shared = item.span is not None and item.span[0] < item.span[1] and item.span in shared
@@ -256,7 +256,7 @@ def _place_data(plan: Plan) -> None:
         item.offset = at
         if item.span is not None:
             shared[item.span] = at
-        at += item.length(plan.padded)
+        at += item.length(padded)
     if plan.tail and not tail_is_padding(plan):
         at += len(plan.tail)
     elif plan.tail or layout.entry.pad_last:

@@ -15,6 +15,7 @@ from furnel.errors import FurnelError, reason
 
 _WHAT = "Proving what was written"
 _NAMED = 3
+_RUN, _BETWEEN = 64 << 20, 1 << 16  # bytes that are compared in one go, and that may lie between two entries
 
 
 class Stored(NamedTuple):
@@ -92,17 +93,47 @@ class Proof:
             told = [f"{', '.join(lost[:_NAMED])} would be gone"] if lost else []
             told += [f"{', '.join(more[:_NAMED])} would be there, too"] if more else []
             raise self._refusal("; ".join(told))
-        for before, after in kept.items():
-            if after in fresh or self.old is None:
-                continue
-            same = _same(self.old.stored(before), written.stored(after))
-            if not same and (before == after or self.old.read(before) != written.read(after)):
-                raise self._refusal(f"{after} would be stored as something else, and nobody changed it")
+        self._check_kept(written, {before: after for before, after in kept.items() if after not in fresh})
         for path, content in fresh.items():
             if not self._is(written.read(path), content):
                 raise self._refusal(f"{path} would not have the content that it was given")
             if not self._tells(written, path, path):
                 raise self._refusal(f"the archive's fields would not say of {path} what it is")
+
+    def _check_kept(self, written: Provable, kept: dict[str, str]) -> None:
+        """Untouched entries are compared as they are stored: those that lie one behind the other in both archives at once."""
+        run: list[tuple[str, str]] = []
+        begun: tuple[Stored, Stored] | None = None
+        last: tuple[Stored, Stored] | None = None
+        for before, after in kept.items() if self.old is not None else ():
+            assert self.old is not None
+            one, other = self.old.stored(before), written.stored(after)
+            if begun is not None and last is not None and not _goes_on(begun[0], last, one, other):
+                self._compare(written, run, begun, last)
+                begun = None
+            if begun is None:
+                begun, run = (one, other), []
+            last = one, other
+            run.append((before, after))
+        if begun is not None and last is not None:
+            self._compare(written, run, begun, last)
+
+    def _compare(
+        self,
+        written: Provable,
+        run: list[tuple[str, str]],
+        begun: tuple[Stored, Stored],
+        last: tuple[Stored, Stored],
+    ) -> None:
+        old = self.old
+        assert old is not None
+        whole = begun[0]._replace(end=last[0].end), begun[1]._replace(end=last[1].end)
+        if len(run) > 1 and _same(*whole):
+            return
+        for before, after in run:
+            same = _same(old.stored(before), written.stored(after))
+            if not same and (before == after or old.read(before) != written.read(after)):
+                raise self._refusal(f"{after} would be stored as something else, and nobody changed it")
 
     def _check_numbered(self, written: Provable, kept: dict[str, str], fresh: dict[str, Content]) -> None:
         """Entries that have no names: as many as there should be, each of the old ones among them, and each new one."""
@@ -148,6 +179,19 @@ class Proof:
             remedy="Nothing was written. The description of this kind of archive is to blame, not the disk: a field in it does "
             "not mean what it says, or one is missing (docs/layouts.md)",
         )  # fmt: skip
+
+
+def _goes_on(begun: Stored, last: tuple[Stored, Stored], one: Stored, other: Stored) -> bool:
+    """Whether the next entry lies behind the last one in both archives, as far from it, and is packed alike."""
+    between = one.start - last[0].end
+    return (
+        0 <= between == other.start - last[1].end
+        and between <= _BETWEEN
+        and one.end - begun.start <= _RUN
+        and one.end - one.start == other.end - other.start
+        and one.packing == other.packing == begun.packing
+        and one.source is begun.source
+    )
 
 
 def _same(one: Stored, other: Stored) -> bool:

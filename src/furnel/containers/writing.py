@@ -36,6 +36,8 @@ from furnel.containers.sums import Sum, sum_of, sum_value
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Part, Progress, steps
 
+_RUN = 64 << 20  # bytes that are copied in one go
+
 
 def rewrite(
     target: Path, layout: Layout, source: Source, side: Source, index: Index, changes: Changes, progress: Progress,
@@ -248,20 +250,65 @@ def _write_main(plan: Plan, out: BinaryIO, progress: Progress) -> None:
         _write_still(plan, out, fill, progress)
         _write_behind(plan, out, fill)
         return
+    runs = _Runs(plan, out, fill)
     for item in steps(plan.order, len(plan.order), progress, "Writing the archive"):
-        if item.shared:
+        if item.shared or runs.takes(item):
             continue
+        runs.end()
         if item.old in plan.gaps and plan.source is not None:
             plan.source.copy(*plan.gaps[item.old], out)
         out.write(fill * (item.offset - out.tell()))
-        if item.span is not None and plan.source is not None:
-            plan.source.copy(*item.span, out)
+        if item.span is not None:
+            runs.begin(item.span)
         elif item.fresh is not None:
             out.write(item.head)
             item.fresh.copy(out)
+    runs.end()
     if plan.tail and not tail_is_padding(plan):
         out.write(plan.tail)
     _write_behind(plan, out, fill)
+
+
+class _Runs:
+    """Copies of untouched entries that lie one after the other as they did, with what lies between them, in one go."""
+
+    def __init__(self, plan: Plan, out: BinaryIO, fill: bytes) -> None:
+        self._plan, self._out, self._fill = plan, out, fill
+        self._start = self._end = self._place = 0
+
+    def begin(self, span: tuple[int, int]) -> None:
+        """A run from an entry on, which is to be written where the file ends now."""
+        (self._start, self._end), self._place = span, self._out.tell()
+
+    def takes(self, item: Item) -> bool:
+        """Whether an entry goes on with the run, and what lies before it is what lay there."""
+        source, span = self._plan.source, item.span
+        if (
+            source is None
+            or span is None
+            or self._start == self._end
+            or span[0] < self._end
+            or self._end - self._start > _RUN
+        ):
+            return False
+        if item.offset - self._place != span[0] - self._start:
+            return False
+        between = span[0] - self._end
+        gap = self._plan.gaps.get(item.old)
+        if (
+            between
+            and gap != (self._end, span[0])
+            and source.view[self._end : span[0]] != self._fill * between
+        ):
+            return False
+        self._end = span[1]
+        return True
+
+    def end(self) -> None:
+        """Write what was gathered."""
+        if self._plan.source is not None and self._start < self._end:
+            self._plan.source.copy(self._start, self._end, self._out)
+        self._start = self._end = 0
 
 
 def _write_still(plan: Plan, out: BinaryIO, fill: bytes, progress: Progress) -> None:
