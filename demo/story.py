@@ -11,6 +11,7 @@ import sys
 from pathlib import Path
 
 from demo.hands import Hands
+from demo.hold import work_it_out
 from demo.make import make_game, make_sources
 
 SWAPS = (
@@ -32,7 +33,8 @@ SWAPS = (
 
 
 def tell(folder: Path, with_sounds: bool = True) -> int:
-    """Play the story below `folder`, with or without the chapter on sounds; 0 when the game accepted everything."""
+    """Play the story below `folder`, with or without the chapter on sounds; 0 when the game accepted everything,
+    and the reader of an archive that was worked out on the bench what was put into that."""
     from furnel.desktop.application import make_application, make_window
 
     game, mod = folder / "game", folder / "story"
@@ -104,13 +106,14 @@ def tell(folder: Path, with_sounds: bool = True) -> int:
     print(
         f"removed: {window.line.message}; the game's folder is {'the same to the byte' if same else 'NOT the same'}"
     )
+    worked_out = work_it_out(hands, folder)
     window.close()
     application.processEvents()
     wrong = [notice.text for notice in window.messages if notice.tone == "wrong"]
     for text in wrong:
         print(f"the window refused: {text}")
     print(f"stills and screenshots are in {folder}")
-    return 0 if good and same and not wrong else 1
+    return 0 if good and same and worked_out and not wrong else 1
 
 
 def _sounds(hands: Hands, sources: Path) -> None:

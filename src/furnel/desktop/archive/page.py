@@ -74,7 +74,7 @@ class ArchivePage(Page):
         self.text = QPlainTextEdit()
         self.text.setAccessibleName("Description")
         self.text.setPlaceholderText("The description of the archive: docs/layouts.md has a tutorial")
-        self.text.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
+        self.text.setLineWrapMode(QPlainTextEdit.LineWrapMode.WidgetWidth)
         self.text.setObjectName("code")
         self._verdict = label("", "caption")
         self._verdict.setWordWrap(True)
