@@ -58,6 +58,9 @@ def layouts(draw: st.DrawFn) -> Layout:
     folders = (
         pick(st.sampled_from(["", "parents", "tree"])) if names in ("fixed", "zero", "u8", "u16") else ""
     )
+    named = names in ("fixed", "zero", "u8", "u16") and not folders
+    buckets = pick(st.sampled_from(["", "first and number", "first", "next"])) if named else ""
+    assume(told or not (folders or buckets))  # nor are these, and empty entries could not be told apart
     if folders == "parents":
         head.append('{ name = "homes", type = "u16", holds = "folder count" }')
     if place == "front" and (index_packed != "none" or inline or pick(st.booleans())):
@@ -98,6 +101,8 @@ def layouts(draw: st.DrawFn) -> Layout:
     means = f', means = "{unit}"' if unit else ""
     if folders == "parents":
         rows.insert(0, '{ name = "home", type = "u16", holds = "folder" }')
+    if buckets == "next":
+        rows.append('{ name = "after", type = "i16", holds = "next entry" }')
     rows.append(f'{{ name = "offset", type = "{wide}", holds = "offset"{means} }}')
     if told:
         rows += [
@@ -134,6 +139,8 @@ def layouts(draw: st.DrawFn) -> Layout:
     )
     if kind == "fields" and pick(st.booleans()):
         text.append("reversed = true")
+    if buckets:
+        text.append(f'hash = {{ step = "hash * {pick(st.sampled_from([31, 65599]))} + letter", bits = 32 }}')
     if pick(st.booleans()):
         text.append("slash = '\\'")
     packing = (
@@ -147,6 +154,11 @@ def layouts(draw: st.DrawFn) -> Layout:
     if pick(st.booleans()):
         text.append("moves = false")
     text += _folders(folders)
+    if buckets:
+        number = ', { name = "many", type = "u16", holds = "entries" }' if "number" in buckets else ""
+        text.append('[buckets]\ncount = "3"\n' + pick(st.sampled_from(["", 'place = "behind"\n'])))
+        text[-1] += "free = -1\n" if buckets == "next" or pick(st.booleans()) else ""
+        text[-1] += f'fields = [{{ name = "first", type = "i16", holds = "first entry" }}{number}]'
     for on in ("entry", "index"):
         if pick(st.booleans()):
             sized = on == "entry" or place != "front" or any("kept" in part for part in head)
