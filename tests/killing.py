@@ -180,6 +180,38 @@ class Stories:
         install_mod(install, "evening-post", build(self.space).folder, over=True)
         return self._in_game(lambda: remove_mod(install, "evening-post"))
 
+    def bridge(self) -> tuple[int, list[str]]:
+        from furnel.mods.bridge import make_bridge
+
+        self._two_mods(b"4.5")
+        return self._in_game(lambda: make_bridge(self.space.catalogue.install))
+
+    def bridge_again(self) -> tuple[int, list[str]]:
+        from furnel.mods.bridge import make_bridge
+
+        self._two_mods(b"4.5")
+        make_bridge(self.space.catalogue.install)
+        self._two_mods(b"5.5")
+        return self._in_game(lambda: make_bridge(self.space.catalogue.install))
+
+    def _two_mods(self, speed: bytes) -> None:
+        """Mods that change two values of one record, each of which hides the other's."""
+        from furnel.games import read_order, write_order
+
+        order = self.game / "mods" / "order.toml"
+        for mod, record in (("fast", (b"7.4", speed)), ("long", (b"9.5", b"3.2"))):
+            home = self.game / "mods" / mod
+            (home / "rules").mkdir(parents=True, exist_ok=True)
+            (home / "mod.toml").write_text(
+                f'id = "{mod}"\nname = "{mod}"\nversion = "1"\ngame-version = "1.2"\n'
+            )
+            (home / "rules/boats.toml").write_bytes(
+                b'[otter]\nname = "Otter"\nhull = "art/hulls/hull_otter.dds"\nsail = "art/sails/sail_heron.dds"\n'
+                b"length_m = %s\nspeed = %s\n" % record
+            )
+        if not read_order(order):
+            write_order(order, [("fast", True), ("long", True)])
+
     def install_in_place(self) -> tuple[int, list[str]]:
         self._go_in_place()
         return self._in_place()

@@ -65,6 +65,10 @@ COMMANDS = {
         "hearing",
         "Bring all sounds below FOLDER to one loudness, each written as the kind of file that it is.",
     ),
+    "bridge": (
+        "meeting",
+        "Make a mod of all that GAME's mods change in the same files, so that each of them is seen.",
+    ),
     "mod": ("modding", "Start a mod, add swaps, check, build, install, remove, package."),
     "desktop": ("window", "Open the window, on PROJECT when there is one."),
 }

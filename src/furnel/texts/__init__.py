@@ -7,7 +7,7 @@ from furnel.texts.document import Document
 from furnel.texts.documents import NOTATIONS, document_of, taken_apart, use_forms
 from furnel.texts.events import EventKeys, SoundEvent, read_events, with_events
 from furnel.texts.meaning import Fault, Known, Meaning, Meanings, ValueRule, faults, ids_of, meanings
-from furnel.texts.overlay import changed_part, gone
+from furnel.texts.overlay import changed_part, gone, laid_over
 from furnel.texts.patch import (
     Change,
     applied,
@@ -23,6 +23,6 @@ from furnel.texts.places import spots, tables
 __all__ = [
     "FORMATS", "NOTATIONS", "Change", "Document", "EventKeys", "Fault", "Form", "Known", "Meaning", "Meanings",
     "SoundEvent", "Step", "ValueRule", "address_text", "applied", "changed_part", "check", "difference", "disputes",
-    "document_of", "faults", "format_of", "gone", "ids_of", "meanings", "merged", "parse_address", "read_events",
+    "document_of", "faults", "format_of", "gone", "ids_of", "laid_over", "meanings", "merged", "parse_address", "read_events",
     "read_text", "settled", "spots", "tables", "taken_apart", "use_forms", "with_change", "with_events", "without_change",
 ]  # fmt: skip

@@ -37,6 +37,23 @@ def changed_part(game: Document, now: Document) -> Document | None:
         return None
 
 
+def laid_over(game: Document, part: Document) -> Document:
+    """The game's definition with the records of `part` in the place of its own, or behind them. Raises FurnelError where either
+    is no table of records."""
+    theirs, more = _records(game.plain()), _records(part.plain())
+    if game.twins or theirs is None or more is None:
+        raise FurnelError("Laying records over others", where=part.where, why="it is no table of records")
+    rows = part.plain()
+    naming = naming_of(rows) if isinstance(rows, list) else ""
+    for name, row in more.items():
+        step = Step("", naming or "", name) if naming else Step(name)
+        if name not in theirs:
+            game = game.add((), "" if naming else name, row)
+        elif _mark(row) != _mark(theirs[name]):
+            game = game.set((step,), row)
+    return game
+
+
 def gone(game: Document, now: Document) -> list[str]:
     """The names of the game's records that a definition has no more, where it is a table of records."""
     theirs, ours = (_records(one.plain()) for one in (game, now))

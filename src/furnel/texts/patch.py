@@ -66,11 +66,11 @@ class Change(Part):
     def said(self) -> str:
         """The change in a few words."""
         if self.do == "set":
-            before = f"{_short(self.was)} → " if self.was is not None else ""
-            return f"{self.at}: {before}{_short(self.to)}"
+            before = f"{short_value(self.was)} → " if self.was is not None else ""
+            return f"{self.at}: {before}{short_value(self.to)}"
         if self.do == "add":
             inside = f" in {self.at}" if self.at else ""
-            what = self.key or _short(self.to)
+            what = self.key or short_value(self.to)
             if isinstance(self.to, dict) and (name := next(filter(None, map(self.to.get, _NAMING)), None)):
                 what = f"{self.key} {name}".strip()
             return f"new {what}{inside}" + (f", like {self.like.rpartition('=')[2]}" if self.like else "")
@@ -88,7 +88,7 @@ class Dispute:
 
     def said(self) -> str:
         """The dispute in a sentence's part."""
-        return f"{self.change.at} was {_short(self.change.was)} and is {_short(self.now)} in the game now"
+        return f"{self.change.at} was {short_value(self.change.was)} and is {short_value(self.now)} in the game now"
 
 
 def applied(document: Document, changes: Iterable[Change]) -> Document:
@@ -388,7 +388,8 @@ def _are_distinct(rows: Sequence[Value]) -> bool:
     return len({scalar_text(row) for row in rows}) == len(rows)
 
 
-def _short(value: Value) -> str:
+def short_value(value: Value) -> str:
+    """A value in a few letters."""
     if isinstance(value, dict):
         return "{…}" if value else "{}"
     if isinstance(value, list):

@@ -1,0 +1,312 @@
+"""Mods that live together: what they change in one file is done together, by record and value; the game itself judges it."""
+
+from __future__ import annotations
+
+import itertools
+import json
+import subprocess
+import sys
+import tomllib
+import zipfile
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from furnel.cli import main
+from furnel.containers import find_layout, write_archive
+from furnel.errors import FurnelError
+from furnel.games import Install, read_stack, write_order
+from furnel.mods.bridge import BRIDGE, bridge_state, look_at_mods, make_bridge, members_of, remove_bridge
+from furnel.mods.meeting import stand_of
+from tarnlight import loaders
+from tarnlight.world import World
+from tests.conftest import digest
+
+Files = dict[str, bytes]
+
+
+@pytest.fixture(autouse=True)
+def _state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
+
+
+def put(game: Path, **mods: Files) -> Install:
+    """Mods as a stranger's installer would put them there, in this order."""
+    for mod, files in mods.items():
+        for path, data in {**files, "mod.toml": about(mod)}.items():
+            (game / "mods" / mod / path).parent.mkdir(parents=True, exist_ok=True)
+            (game / "mods" / mod / path).write_bytes(data)
+    write_order(game / "mods" / "order.toml", [(mod, True) for mod in mods])
+    return Install(game)
+
+
+def about(mod: str) -> bytes:
+    return f'id = "{mod}"\nname = "{mod.title()}"\nversion = "1.0"\ngame-version = "1.2"\n'.encode()
+
+
+def shipped(game: Path, name: str) -> Any:
+    with zipfile.ZipFile(game / "data" / "rules.zip") as rules:
+        return rules.read(name)
+
+
+def edited(game: Path, name: str, edit: Callable[[Any], None]) -> bytes:
+    told = json.loads(shipped(game, name))
+    edit(told)
+    return json.dumps(told, indent=1).encode()
+
+
+def report(game: Path) -> dict[str, dict[str, str]]:
+    ran = subprocess.run(
+        [sys.executable, "-m", "tarnlight", "report", str(game), "--json"],
+        capture_output=True,
+        text=True,
+        check=False,
+    )
+    return {entry["path"]: entry for entry in json.loads(ran.stdout)["assets"]}
+
+
+BOAT = b"""[otter]
+name = "Otter"
+hull = "art/hulls/hull_otter.dds"
+sail = "art/sails/sail_heron.dds"
+length_m = %s
+speed = %s
+"""
+
+
+def test_the_game_has_what_both_mods_want_of_one_record_and_one_list(game: Path) -> None:
+    """Each alone would hide the other: the whole record of one mod, the whole playlist."""
+    before = digest(game)
+
+    install = put(
+        game,
+        fast={"rules/boats.toml": BOAT % (b"7.4", b"4.5"), "rules/wares.json": shipped(game, "wares.json")},
+        long={"rules/boats.toml": BOAT % (b"9.5", b"3.2"), "rules/wares.json": shipped(game, "wares.json")},
+    )
+    assert World(game).book("rules/boats.toml")["otter"]["speed"] == 3.2  # the last one hides the first
+    with_both = digest(game)
+    made = make_bridge(install)
+    assert [(one.path, one.kind) for one in made.stand.meetings] == [
+        ("rules/boats.toml", "beside"), ("rules/wares.json", "same"),
+    ]  # fmt: skip
+    assert made.paths == ("rules/boats.toml",) and not made.stand.contests
+    otter = World(game).book("rules/boats.toml")["otter"]
+    assert (otter["speed"], otter["length_m"]) == (4.5, 9.5)
+    word = report(game)["rules/boats.toml"]
+    assert (word["winner"], word["verdict"]) == (BRIDGE, "accepted")
+    assert set(tomllib.loads((game / "mods" / BRIDGE / "rules/boats.toml").read_text())) == {
+        "otter"
+    }  # only that
+    assert [mod.id for mod in read_stack(install)] == ["fast", "long", BRIDGE]
+    assert bridge_state(install) == ("current", "")
+    assert "as it was" in remove_bridge(install)
+    assert digest(game) == with_both != before and bridge_state(install) == ("", "")
+
+
+def test_five_mods_in_one_playlist_and_one_table_merge_without_a_question(game: Path) -> None:
+    names = ["one", "two", "three", "four", "five"]
+    mods: dict[str, Files] = {}
+    for name in names:
+
+        def add(told: Any, name: str = name) -> None:
+            first = next(iter(told.values()))
+            told[name] = {**first, "title": f"The {name} tune"}
+
+        mods[name] = {"rules/tunes.json": edited(game, "tunes.json", add)}
+    made = make_bridge(put(game, **mods))
+    assert not made.stand.contests and made.paths == ("rules/tunes.json",)
+    tunes = json.loads((game / "mods" / BRIDGE / "rules/tunes.json").read_text())
+    assert [key for key in tunes if key in names] == names
+    assert set(json.loads(shipped(game, "tunes.json"))) <= set(tunes)
+
+
+def test_a_contradiction_is_asked_once_remembered_and_changed(game: Path) -> None:
+    install = put(
+        game,
+        slow={"rules/boats.toml": BOAT % (b"7.4", b"1.1")},
+        fast={"rules/boats.toml": BOAT % (b"8.8", b"6.0")},
+    )
+    [contest] = look_at_mods(install).contests
+    assert (contest.address, contest.game, contest.winner, contest.decided) == (
+        "otter/speed",
+        "3.2",
+        "fast",
+        False,
+    )
+    assert contest.wants == (("slow", "1.1"), ("fast", "6.0"))
+    assert not (game / "mods" / BRIDGE).exists()
+
+    def otter() -> tuple[float, float]:
+        record = World(game).book("rules/boats.toml")["otter"]
+        return record["speed"], record["length_m"]
+
+    assert make_bridge(install).paths == () and otter() == (6.0, 8.8)  # what the game does by itself
+    make_bridge(install, decisions={("rules/boats.toml", "otter/speed"): "slow"})
+    assert otter() == (1.1, 8.8)
+    again = make_bridge(Install(game))  # remembered
+    assert otter() == (1.1, 8.8) and again.stand.contests[0].decided
+    make_bridge(install, decisions={("rules/boats.toml", "otter/speed"): "fast"})
+    assert otter() == (6.0, 8.8) and not (game / "mods" / BRIDGE).exists()
+    make_bridge(install, prefer=["slow"], decisions={})
+    assert look_at_mods(install).contests[0].winner == "fast"  # what was decided for one place goes before
+    with pytest.raises(FurnelError, match="no such mod"):
+        make_bridge(install, prefer=["nobody"])
+
+
+def test_a_picture_is_the_last_mods_or_that_of_the_one_that_was_chosen(game: Path) -> None:
+    path = "art/hulls/hull_otter.dds"
+    one, two = (Install(game).read(a, p.inner) for a, p in _two_hulls(game))
+    install = put(game, early={path: one}, late={path: two})
+    made = make_bridge(install)
+    assert made.paths == () and made.stand.meetings[0].kind == "different"
+    made = make_bridge(install, prefer=["early"])
+    assert made.paths == (path,) and (game / "mods" / BRIDGE / path).read_bytes() == one
+    assert report(game)[path]["winner"] == BRIDGE
+
+
+def _two_hulls(game: Path) -> list[tuple[Any, Any]]:
+    install = Install(game)
+    found = [(a, p) for a in install.archives if a.name == "art.tlp" for p in install.places(a)]
+    return [(a, p) for a, p in found if p.inner in ("art/hulls/hull_heron.dds", "art/hulls/hull_mail.dds")]
+
+
+def test_it_is_stale_when_a_member_changes_and_is_renewed(game: Path) -> None:
+    install = put(
+        game,
+        fast={"rules/boats.toml": BOAT % (b"7.4", b"4.5")},
+        long={"rules/boats.toml": BOAT % (b"9.5", b"3.2")},
+    )
+    make_bridge(install)
+    (game / "mods/fast/rules/boats.toml").write_bytes(BOAT % (b"7.4", b"5.5"))
+    assert bridge_state(install) == ("stale", "fast is another now")
+    make_bridge(install)
+    assert (
+        bridge_state(install)[0] == "current"
+        and World(game).book("rules/boats.toml")["otter"]["speed"] == 5.5
+    )
+    order = game / "mods/order.toml"
+    write_order(order, [("fast", True), (BRIDGE, True), ("long", True)])
+    assert bridge_state(install) == ("stale", "it is not last in the load order")
+    make_bridge(install)
+    assert [mod.id for mod in read_stack(install)][-1] == BRIDGE
+    write_order(order, [("fast", True), ("long", False), (BRIDGE, True)])
+    assert bridge_state(install) == ("stale", "the mods or their order are others now")
+    make_bridge(install)  # one mod alone needs none
+    assert not (game / "mods" / BRIDGE).exists() and [mod.id for mod in members_of(install)] == ["fast"]
+    (game / "mods" / BRIDGE).mkdir()
+    (game / "mods" / BRIDGE / "mod.toml").write_bytes(about(BRIDGE))
+    write_order(order, [("fast", True), ("long", True), (BRIDGE, True)])
+    with pytest.raises(FurnelError, match="Furnel did not put it there"):
+        make_bridge(install)
+
+
+NAMES = st.sampled_from(["otter", "heron", "skiff", "herring"])
+EDITS = st.dictionaries(
+    st.tuples(NAMES, st.sampled_from(["length_m", "speed"])), st.integers(1, 40), max_size=5
+)
+
+
+@given(edits=st.lists(EDITS, min_size=1, max_size=4))
+def test_any_order_gives_the_same_where_it_does_not_matter_and_nothing_is_lost(
+    edits: list[dict[tuple[str, str], int]], tmp_path_factory: pytest.TempPathFactory, forged: Path
+) -> None:
+    """Mods that change different values, judged without any of our code."""
+    install = Install(forged)
+    base = tomllib.loads(shipped(forged, "boats.toml").decode())
+    taken: set[tuple[str, str]] = set()
+    wanted: dict[tuple[str, str], int] = {}
+    docs: list[bytes] = []
+    for one in edits:
+        mine = {
+            place: value
+            for place, value in one.items()
+            if place not in taken and base[place[0]][place[1]] != value
+        }
+        taken |= mine.keys()
+        wanted |= mine
+        text = shipped(forged, "boats.toml").decode()
+        for (name, key), value in mine.items():
+            head, _, tail = text.partition(f"[{name}]")
+            before, _, rest = tail.partition(f"{key} = ")
+            text = f"{head}[{name}]{before}{key} = {value}{rest[len(rest.split(chr(10))[0]) :]}"
+        docs.append(text.encode())
+    results = set()
+    for order in itertools.permutations(range(len(docs))):
+        folder = tmp_path_factory.mktemp("mods")
+        game = folder / "game"
+        game.mkdir()
+        (game / "data").symlink_to(forged / "data")
+        (game / "tarnlight.toml").write_bytes((forged / "tarnlight.toml").read_bytes())
+        stranger = put(game, **{f"mod{number}": {"rules/boats.toml": docs[number]} for number in order})
+        stand = stand_of(stranger, read_stack(stranger))
+        assert not stand.contests
+        made = next((one.data() for one in stand.meetings if one.data is not None), None)
+        laid = dict(base)
+        for number in order:
+            laid |= tomllib.loads(docs[number].decode())
+        if made is not None:
+            laid |= tomllib.loads(made.decode())
+        for (name, key), value in wanted.items():
+            assert laid[name][key] == value, "what one mod alone changed is lost"
+        results.add(json.dumps(laid, sort_keys=True))
+    assert len(results) == 1
+    install.close()
+
+
+def test_mods_that_are_whole_archives_meet_entry_by_entry(
+    game: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Five mods, each with a copy of the same bank and the same ZIP in which it changed one thing."""
+    profile = Install(game).profile
+    rebuilt = profile.model_copy(update={"mods": profile.mods.model_copy(update={"goes": "rebuilt"})})
+    sounds = loaders.load_container(game / "data/bank0.tls")
+    wav = sorted(sounds)
+    mods: dict[str, Files] = {}
+    for number, name in enumerate(["one", "two", "three", "four", "five"]):
+        sounds_copy = {path.partition("/")[2]: data for path, data in sounds.items()}
+        loud = sounds[wav[number]][:44] + bytes(len(sounds[wav[number]]) - 44)
+        sounds_copy[wav[number].partition("/")[2]] = loud
+        write_archive(tmp_path / "m/bank0.tls", dict(sorted(sounds_copy.items())), find_layout("tls"))
+        copied = {f"data/{file.name}": file.read_bytes() for file in (tmp_path / "m").iterdir()}
+        with zipfile.ZipFile(game / "data/rules.zip") as old, zipfile.ZipFile(tmp_path / "r.zip", "w") as new:
+            for entry in old.namelist():
+                boats = shipped(game, entry).replace(b"speed = 3.2", b"speed = 3.2\nseats = %d" % number)
+                told = boats if entry == "boats.toml" and number == 0 else shipped(game, entry)
+                if entry == "tunes.json":
+                    told = edited(game, entry, lambda told, name=name: told.update({name: told["fog"]}))
+                new.writestr(entry, told)
+        mods[name] = {**copied, "data/rules.zip": (tmp_path / "r.zip").read_bytes()}
+    put(game, **mods)
+    install = Install(game, rebuilt)
+    made = make_bridge(install)
+    assert not made.stand.contests
+    out = game / "mods" / BRIDGE / "data"
+    merged_sounds = loaders.load_container(out / "bank0.tls")
+    assert {path for path in wav if merged_sounds[path] != sounds[path]} == set(wav[:5])
+    with zipfile.ZipFile(out / "rules.zip") as rules:
+        assert {"one", "two", "three", "four", "five", "fog"} <= set(json.loads(rules.read("tunes.json")))
+        assert b"seats = 0" in rules.read("boats.toml")
+        assert rules.read("songs.json") == shipped(game, "songs.json")
+
+
+def test_from_the_command_line(game: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    put(
+        game,
+        slow={"rules/boats.toml": BOAT % (b"7.4", b"1.1")},
+        fast={"rules/boats.toml": BOAT % (b"8.8", b"6.0")},
+    )
+    assert main(["bridge", str(game), "--look"]) == 0
+    said = capsys.readouterr().out
+    assert "otter/speed: the game has 3.2, slow wants 1.1, fast wants 6.0; fast comes last" in said
+    assert "1 contradiction" in said and not (game / "mods" / BRIDGE).exists()
+    assert main(["bridge", str(game), "--take", "rules/boats.toml:otter/speed=slow"]) == 0
+    assert "slow was chosen" in capsys.readouterr().out
+    assert main(["bridge", str(game), "--json"]) == 0
+    told = json.loads(capsys.readouterr().out)
+    assert told["state"] == "current" and told["meetings"][0]["contests"][0]["decided"]
+    assert main(["bridge", str(game), "--remove"]) == 0
+    assert main(["bridge", str(game), "--take", "nonsense"]) == 2
