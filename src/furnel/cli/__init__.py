@@ -69,6 +69,8 @@ COMMANDS = {
         "meeting",
         "Make a mod of all that GAME's mods change in the same files, so that each of them is seen.",
     ),
+    "get": ("meeting", "Put somebody else's mod, a ZIP, TAR or folder, into a game, or update it there."),
+    "mods": ("meeting", "List GAME's mods in load order, switch them, put one last, take one off."),
     "mod": ("modding", "Start a mod, add swaps, check, build, install, remove, package."),
     "desktop": ("window", "Open the window, on PROJECT when there is one."),
 }

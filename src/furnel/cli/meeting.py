@@ -1,4 +1,4 @@
-"""`furnel bridge`: where a game's mods meet, and the mod that lets them live together."""
+"""`furnel bridge`, `furnel get`, `furnel mods`: where a game's mods meet, what lets them live together, mods of others."""
 
 from __future__ import annotations
 
@@ -6,9 +6,13 @@ from pathlib import Path
 
 import click
 
+from furnel.cli.modding import OVER
 from furnel.cli.output import Bar, echo, say_json
-from furnel.games import Install
+from furnel.errors import FurnelError
+from furnel.games import Install, read_stack, write_order
 from furnel.mods.bridge import Bridge, bridge_state, look_at_mods, make_bridge, members_of, remove_bridge
+from furnel.mods.deploy import foreign_folder, remove_mod
+from furnel.mods.getting import Stranger, get_mod, looked_into
 from furnel.mods.meeting import Contest, Stand
 from furnel.words import count
 
@@ -106,3 +110,83 @@ def _told(install: Install, stand: Stand, made: Bridge | None) -> object:
             for meeting in stand.meetings
         ],
     }  # fmt: skip
+
+
+@click.command()
+@click.argument("source", type=click.Path(path_type=Path))
+@click.option("--game", type=click.Path(path_type=Path), required=True, help="The game's folder.")
+@click.option("--look", is_flag=True, help="Only say what is in it and what it would do.")
+@click.option("--mod", default="", metavar="NAME", help="Which one, where several mods are in it.")
+@OVER
+def get(source: Path, game: Path, look: bool, mod: str, over: bool) -> int:
+    """Put somebody else's mod, a ZIP, TAR or folder, into a game, or update it there."""
+    install = Install(game)
+    try:
+        with looked_into(install, source, mod, Bar()) as stranger:
+            _say_stranger(stranger)
+            if not look:
+                home = get_mod(install, stranger, Bar(), over)
+                echo(f"{'Updated' if stranger.there else 'Installed'} {stranger.said} in {home}")
+        return 0
+    finally:
+        install.close()
+
+
+def _say_stranger(stranger: Stranger) -> None:
+    how = "" if stranger.told == "about" else "; nothing says what it is: it was told by its paths"
+    echo(f"{stranger.said} ({stranger.id}){how}")
+    for path in stranger.replaces:
+        echo(f"  {path}")
+    for path in stranger.more:
+        echo(f"  {path}  is not the game's")
+    if stranger.there:
+        echo(
+            f"It is there already; {count(len(stranger.changed), 'file')} would be others: {', '.join(stranger.changed[:8])}"
+        )
+    for meeting in stranger.meetings:
+        others = ", ".join(one for one in meeting.mods if one != stranger.id)
+        echo(f"  {meeting.path}  {_KINDS[meeting.kind]} {others}")
+        for contest in meeting.contests:
+            echo(f"    {_said(contest)}")
+
+
+@click.command()
+@click.argument("game", type=click.Path(path_type=Path))
+@click.option("--on", "on", multiple=True, metavar="MOD", help="Switch a mod on.")
+@click.option("--off", "off", multiple=True, metavar="MOD", help="Switch a mod off.")
+@click.option("--last", default="", metavar="MOD", help="Put a mod last, where it wins.")
+@click.option("--remove", default="", metavar="MOD", help="Take a mod off.")
+@OVER
+def mods(game: Path, on: tuple[str, ...], off: tuple[str, ...], last: str, remove: str, over: bool) -> int:
+    """List GAME's mods in load order, switch them, put one last, take one off."""
+    install = Install(game)
+    try:
+        if remove:
+            echo(remove_mod(install, remove, over))
+        stack = read_stack(install)
+        if lost := [
+            mod for mod in (*on, *off, *([last] if last else [])) if mod not in {one.id for one in stack}
+        ]:
+            raise FurnelError(
+                "Switching mods",
+                where=lost[0],
+                why="no such mod is there",
+                remedy="furnel mods GAME lists them",
+            )
+        if on or off or last:
+            order = [(one.id, (one.on or one.id in on) and one.id not in off) for one in stack]
+            order.sort(key=lambda one: one[0] == last)
+            write_order(install.order_file(), order, install.profile.mods.order_file)
+            stack = read_stack(install)
+        for one in stack:
+            foreign = foreign_folder(install, one.id) if install.profile.mods.has_order else ""
+            whose = f"  {foreign}" if foreign else ""
+            echo(
+                f"{'on ' if one.on else 'off'}  {one.id}  {one.name} {one.version}  {count(len(one.paths), 'file')}{whose}"
+            )
+        state, why = bridge_state(install)
+        if state == "stale":
+            echo(f"The bridge is stale: {why}. furnel bridge {game} makes it anew")
+        return 0
+    finally:
+        install.close()

@@ -51,7 +51,7 @@ def read_stack(install: Install) -> list[InstalledMod]:
     )
     known = [(mod, on) for mod, on in order if mod in present]
     known += [(mod, False) for mod in sorted(present - {mod for mod, _ in known})]
-    return [_read_mod(folder / mod, rule, on) for mod, on in known]
+    return [read_mod(folder / mod, rule, on) for mod, on in known]
 
 
 def clashes(stack: list[InstalledMod]) -> list[Clash]:
@@ -81,7 +81,8 @@ def _text(path: Path) -> str:
         raise FurnelError(WHAT, where=path, why=why, remedy="Correct or delete the file") from error
 
 
-def _read_mod(folder: Path, rule: ModRule, on: bool) -> InstalledMod:
+def read_mod(folder: Path, rule: ModRule, on: bool) -> InstalledMod:
+    """A mod from its folder."""
     try:
         told = rule.about_file.read((folder / rule.about).read_text("utf-8"))
     except (OSError, UnicodeDecodeError):

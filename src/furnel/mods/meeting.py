@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import partial
+from pathlib import Path
 from typing import Literal
 
 from furnel.containers import Container, layout_named, open_container
@@ -79,13 +80,14 @@ class Stand:
 
 def stand_of(
     install: Install, mods: Sequence[InstalledMod], prefer: Sequence[str] = (), decisions: Decisions | None = None,
-    progress: Progress = QUIET,
+    progress: Progress = QUIET, elsewhere: Mapping[str, Path] | None = None,
 ) -> Stand:  # fmt: skip
     """Where the enabled ones of some mods, in load order, meet. `prefer` are mods that have their way, the first one most;
-    otherwise it is the last in the order, as in the game. Raises FurnelError for a mod that cannot be read."""
+    otherwise it is the last in the order, as in the game. `elsewhere` are the folders of mods that are not
+    in the game yet. Raises FurnelError for a mod that cannot be read."""
     use_forms(install.profile.notations)
     stand = Stand(install, [mod for mod in mods if mod.on])
-    stand.has = {mod.id: dict(contents_of(install, mod)) for mod in stand.mods}
+    stand.has = {mod.id: dict(contents_of(install, mod, (elsewhere or {}).get(mod.id))) for mod in stand.mods}
     users: dict[str, list[str]] = {}
     for mod, files in stand.has.items():
         for path in files:
@@ -110,9 +112,11 @@ def stand_of(
     return stand
 
 
-def contents_of(install: Install, mod: InstalledMod) -> Iterator[tuple[str, Read]]:
-    """What a mod has: the paths of assets, and how to read each."""
-    rule, folder = install.profile.mods, install.mods_folder() / mod.id
+def contents_of(
+    install: Install, mod: InstalledMod, folder: Path | None = None
+) -> Iterator[tuple[str, Read]]:
+    """What a mod has (in a `folder` of its own, or that in the game): the paths of assets, and how to read each."""
+    rule, folder = install.profile.mods, folder or install.mods_folder() / mod.id
     if rule.goes == "loose":
         for path in mod.paths:
             yield path, (folder / path).read_bytes

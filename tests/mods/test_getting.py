@@ -1,0 +1,311 @@
+"""Mods of others: recognised in whatever they come, looked into, put into the game and taken off; harmful ones are refused."""
+
+from __future__ import annotations
+
+import io
+import os
+import shutil
+import stat
+import subprocess
+import sys
+import tarfile
+import zipfile
+from collections.abc import Callable
+from pathlib import Path
+
+import pytest
+import zstandard
+
+from furnel.cli import main
+from furnel.errors import FurnelError
+from furnel.games import Install, read_stack
+from furnel.mods.bridge import BRIDGE
+from furnel.mods.deploy import presence, remove_mod
+from furnel.mods.getting import get_mod, looked_into
+from tarnlight.world import World
+from tests.conftest import digest
+from tests.mods.test_bridge import BOAT, about, put
+
+HULL = "art/hulls/hull_otter.dds"
+RULES = {"rules/boats.toml": BOAT % (b"7.4", b"6.5")}
+
+
+@pytest.fixture(autouse=True)
+def state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
+    return tmp_path / "state"
+
+
+def zipped(target: Path, files: dict[str, bytes]) -> Path:
+    with zipfile.ZipFile(target, "w", zipfile.ZIP_DEFLATED) as out:
+        for name, data in files.items():
+            out.writestr(name, data)
+    return target
+
+
+def tarred(target: Path, files: dict[str, bytes], mode: str = "w:gz") -> Path:
+    with tarfile.open(target, mode) as out:  # type: ignore[call-overload]
+        for name, data in files.items():
+            member = tarfile.TarInfo(name)
+            member.size = len(data)
+            out.addfile(member, io.BytesIO(data))
+    return target
+
+
+def below(name: str, files: dict[str, bytes]) -> dict[str, bytes]:
+    return {f"{name}/{path}" if name else path: data for path, data in files.items()}
+
+
+@pytest.mark.parametrize(
+    ("name", "root", "with_about", "wanted"),
+    [
+        ("sea-wind.zip", "", True, ("sea", "about")),
+        ("anything.zip", "sea-wind-1.2/sea", True, ("sea", "about")),
+        ("Sea Wind!.zip", "", False, ("sea-wind", "paths")),
+        ("x.zip", "Sea Wind", False, ("sea-wind", "paths")),
+        ("x.tar.gz", "mods/sea", True, ("sea", "about")),
+        ("x.tar.xz", "data", False, ("data", "paths")),
+        ("x.tar.zst", "sea", True, ("sea", "about")),
+        ("folder", "sea", True, ("sea", "about")),
+        ("folder", "", False, ("folder", "paths")),
+    ],
+)
+def test_a_mod_is_recognised_in_whatever_it_comes(
+    name: str, root: str, with_about: bool, wanted: tuple[str, str], game: Path, tmp_path: Path
+) -> None:
+    files = below(root, {**RULES, **({"mod.toml": about("sea")} if with_about else {}), "notes.txt": b"ahoy"})
+    source = tmp_path / "from" / name
+    source.parent.mkdir()
+    if name.endswith(".zip"):
+        zipped(source, files)
+    elif name.endswith(".zst"):
+        plain = tarred(tmp_path / "plain.tar", files, "w")
+        source.write_bytes(zstandard.ZstdCompressor().compress(plain.read_bytes()))
+    elif ".tar" in name:
+        tarred(source, files, f"w:{name.rpartition('.')[2]}")
+    else:
+        for path, data in files.items():
+            (source / path).parent.mkdir(parents=True, exist_ok=True)
+            (source / path).write_bytes(data)
+    before, install = digest(game), Install(game)
+    with looked_into(install, source) as stranger:
+        assert (stranger.id, stranger.told) == wanted
+        assert stranger.replaces == ("rules/boats.toml",) and stranger.more == ("notes.txt",)
+        assert digest(game) == before
+        get_mod(install, stranger)
+    assert World(game).book("rules/boats.toml")["otter"]["speed"] == 6.5
+    assert [(mod.id, mod.on) for mod in read_stack(install)] == [(wanted[0], True)]
+    assert "as it was" in remove_mod(install, wanted[0]) and digest(game) == before
+
+
+def test_what_it_would_do_is_said_before_and_an_update_too(game: Path, tmp_path: Path) -> None:
+    install = put(game, fast={"rules/boats.toml": BOAT % (b"7.4", b"4.5")})
+    one = zipped(
+        tmp_path / "sea.zip", below("sea", {**RULES, "mod.toml": about("sea"), "art/gone.dds": b"x"})
+    )
+    with looked_into(install, one) as stranger:
+        [meeting] = stranger.meetings
+        assert meeting.kind == "different" and meeting.contests[0].wants == (("fast", "4.5"), ("sea", "6.5"))
+        assert stranger.there == "" and stranger.changed == ()
+        get_mod(install, stranger)
+    newer = {"rules/boats.toml": BOAT % (b"7.4", b"7.5"), "mod.toml": about("sea"), "art/new.dds": b"y"}
+    with looked_into(install, zipped(tmp_path / "sea2.zip", below("sea", newer))) as stranger:
+        assert stranger.there == "other"
+        assert stranger.changed == ("art/gone.dds", "art/new.dds", "rules/boats.toml")
+        get_mod(install, stranger)
+    assert World(game).book("rules/boats.toml")["otter"]["speed"] == 7.5
+    assert not (game / "mods/sea/art/gone.dds").exists()
+    shutil.copytree(game / "mods/sea", game / "mods/byhand")
+    (game / "mods/byhand/mod.toml").write_bytes(about("byhand"))
+    with looked_into(
+        install, zipped(tmp_path / "h.zip", below("byhand", {**RULES, "mod.toml": about("byhand")}))
+    ) as hand:
+        with pytest.raises(FurnelError, match="did not put it there"):
+            get_mod(install, hand)
+        get_mod(install, hand, over=True)
+    remove_mod(install, "byhand")
+    assert (game / "mods/byhand/art/new.dds").read_bytes() == b"y"  # what lay there by hand is back
+    assert presence(install, "sea", None)[0] == "other"
+
+
+def test_several_in_one_package_are_told_apart(game: Path, tmp_path: Path) -> None:
+    both = {
+        **below("one", {**RULES, "mod.toml": about("one")}),
+        **below("two", {**RULES, "mod.toml": about("two")}),
+    }
+    source, install = zipped(tmp_path / "both.zip", both), Install(game)
+    with pytest.raises(FurnelError, match="one, two"), looked_into(install, source):
+        pass
+    with looked_into(install, source, "two") as stranger:
+        assert stranger.id == "two"
+
+
+def hostile_zip(files: dict[str, bytes], **more: int) -> Callable[[Path], Path]:
+    def make(folder: Path) -> Path:
+        with zipfile.ZipFile(folder / "h.zip", "w", zipfile.ZIP_DEFLATED) as out:
+            for name, data in {**files, **RULES}.items():
+                info = zipfile.ZipInfo("placeholder")
+                info.filename = name
+                info.external_attr = more.get("mode", 0o100644) << 16 if name in files else 0
+                out.writestr(info, data)
+        if more.get("encrypted"):
+            whole = bytearray((folder / "h.zip").read_bytes())
+            whole[whole.index(b"PK\1\2") + 8] |= 1
+            (folder / "h.zip").write_bytes(bytes(whole))
+        return folder / "h.zip"
+
+    return make
+
+
+def hostile_tar(
+    name: str, kind: bytes = tarfile.REGTYPE, link: str = "", mode: str = "w"
+) -> Callable[[Path], Path]:
+    def make(folder: Path) -> Path:
+        target = folder / ("h.tar" + {"w": "", "w:gz": ".gz", "w:bz2": ".bz2"}[mode])
+        with tarfile.open(target, mode) as out:  # type: ignore[call-overload]
+            member = tarfile.TarInfo(name)
+            member.type, member.linkname, member.size = kind, link, 0
+            out.addfile(member, io.BytesIO())
+            good = tarfile.TarInfo("rules/boats.toml")
+            good.size = len(RULES["rules/boats.toml"])
+            out.addfile(good, io.BytesIO(RULES["rules/boats.toml"]))
+        return target
+
+    return make
+
+
+def broken(change: Callable[[bytes], bytes]) -> Callable[[Path], Path]:
+    def make(folder: Path) -> Path:
+        file = zipped(folder / "h.zip", {**RULES, "art/x.dds": os.urandom(4000)})
+        file.write_bytes(change(file.read_bytes()))
+        return file
+
+    return make
+
+
+def told_larger(folder: Path) -> Path:
+    """It claims 20 GB of a few bytes, in both of its directories."""
+    file = zipped(folder / "h.zip", {"art/x.dds": bytes(4000), **RULES})
+    data = bytearray(file.read_bytes())
+    for mark, at in ((b"PK\3\4", 22), (b"PK\1\2", 24)):
+        place = data.index(mark) + at
+        data[place : place + 4] = (0xFFFF0000).to_bytes(4, "little")
+    file.write_bytes(bytes(data))
+    return file
+
+
+def bomb(folder: Path) -> Path:
+    target = folder / "h.tar.zst"
+    packer = zstandard.ZstdCompressor(level=3).compressobj()
+    member = tarfile.TarInfo("art/x.dds")
+    member.size = 1 << 40
+    with target.open("wb") as out:
+        out.write(packer.compress(member.tobuf() + bytes(8 << 20)) + packer.flush())
+    return target
+
+
+def linked_folder(folder: Path) -> Path:
+    (folder / "h/rules").mkdir(parents=True)
+    (folder / "h/rules/boats.toml").symlink_to("/etc/passwd")
+    return folder / "h"
+
+
+BAD_NAMES = [
+    "../evil.txt", "a/../../evil.txt", "/etc/evil.txt", "//evil", "C:/evil.txt", "c:evil.txt", "C:\\evil.txt", "a\\..\\evil",
+    "a//b.txt", "a/./b.txt", "./../b", "..", "a/..", "con", "NUL.txt", "aux/x.dds", "art/COM1.dds", "lpt9", "art/prn.tar.gz",
+    "art/name ", "art/name.", "art./x", "art/x?.dds", "art/x|y", "art/x<y", 'art/"x', "art/x*", "art/x:stream", "x" * 300,
+    "/".join(["d" * 100] * 12), "art/\x01x", "art/new\nline", "art/\x7f", "art/\u202egnp.exe",
+]  # fmt: skip
+BAD: dict[str, Callable[[Path], Path]] = {
+    **{f"zip {name[:30]!r}": hostile_zip({name: b"evil"}) for name in BAD_NAMES},
+    **{f"tar {name[:30]!r}": hostile_tar(name) for name in BAD_NAMES[:8]},
+    "case twins": hostile_zip({"art/X.dds": b"1", "art/x.dds": b"2"}),
+    "twins of folders": hostile_zip({"Art/y.dds": b"1", "art/x.dds": b"2"}),
+    "twins of accents": hostile_zip({"art/\u00e9.dds": b"1", "art/e\u0301.dds": b"2"}),
+    "a file and a folder": hostile_zip({"art": b"1", "art/x.dds": b"2"}),
+    "a folder and a file": hostile_zip({"art/x.dds": b"2", "art": b"1"}),
+    "a link in a ZIP": hostile_zip({"art/x": b"/etc/passwd"}, mode=stat.S_IFLNK | 0o777),
+    "a device in a ZIP": hostile_zip({"art/x": b""}, mode=stat.S_IFCHR | 0o666),
+    "encrypted": hostile_zip({"art/x.dds": b"secret"}, encrypted=1),
+    "a link": hostile_tar("art/x", tarfile.SYMTYPE, "/etc/passwd"),
+    "a link upwards": hostile_tar("art/x", tarfile.SYMTYPE, "../../../x", "w:gz"),
+    "a hard link": hostile_tar("art/x", tarfile.LNKTYPE, "rules/boats.toml"),
+    "a pipe": hostile_tar("art/x", tarfile.FIFOTYPE),
+    "a device": hostile_tar("art/x", tarfile.CHRTYPE, "", "w:bz2"),
+    "a folder with a link": linked_folder,
+    "cut": broken(lambda data: data[: len(data) // 2]),
+    "another byte": broken(lambda data: data[:2000] + bytes([data[2000] ^ 255]) + data[2001:]),
+    "noise": broken(lambda data: os.urandom(500)),
+    "nothing": broken(lambda data: b""),
+    "claims to be large": told_larger,
+    "a bomb": bomb,
+    "an id that climbs": hostile_zip({"mod.toml": b'id = "../../evil"\nname = "x"\nversion = "1"\n'}),
+    "an id with capitals": hostile_zip({"mod.toml": b'id = "Evil Mod"\nname = "x"\nversion = "1"\n'}),
+    "a bridge": hostile_zip({"mod.toml": about(BRIDGE)}),
+}
+
+
+def test_there_are_enough_of_them() -> None:
+    assert len(BAD) >= 60
+
+
+@pytest.mark.parametrize("name", BAD)
+def test_a_harmful_one_is_refused_with_a_sentence(
+    name: str, forged: Path, tmp_path: Path, state: Path
+) -> None:
+    (tmp_path / "from").mkdir()
+    source = BAD[name](tmp_path / "from")
+    before, around = digest(forged), sorted(tmp_path.iterdir())
+    install = Install(forged)
+    with pytest.raises(FurnelError) as refusal, looked_into(install, source):
+        pass
+    install.close()
+    said = refusal.value
+    assert said.why and said.where and not said.why.startswith("[")
+    assert digest(forged) == before
+    assert [file for file in tmp_path.iterdir() if file not in around] in ([], [state])
+    assert not [file for file in state.rglob("*") if file.is_file() and "looked-into" in str(file)]
+
+
+def test_a_stranger_for_another_game_is_refused(game: Path, tmp_path: Path) -> None:
+    source = zipped(tmp_path / "other.zip", {"textures/rock.dds": b"x"})
+    with pytest.raises(FurnelError, match="another game"), looked_into(Install(game), source):
+        pass
+
+
+def test_a_large_one_stays_out_of_memory(game: Path, tmp_path: Path) -> None:
+    with zipfile.ZipFile(tmp_path / "large.zip", "w", zipfile.ZIP_DEFLATED) as out:
+        out.writestr("sea/mod.toml", about("sea"))
+        with out.open("sea/art/large.dds", "w") as stream:
+            for _ in range(300):
+                stream.write(bytes(1 << 20))
+    code = "import resource, sys; from furnel.cli import main; main(sys.argv[1:]); "
+    code += "print(resource.getrusage(resource.RUSAGE_SELF).ru_maxrss >> 10)"
+    used = []
+    for source in (
+        zipped(tmp_path / "small.zip", below("sea", {**RULES, "mod.toml": about("sea")})),
+        tmp_path / "large.zip",
+    ):
+        ran = subprocess.run(
+            [sys.executable, "-c", code, "get", str(source), "--game", str(game), "--look"],
+            capture_output=True, text=True, check=True,
+        )  # fmt: skip
+        used.append(int(ran.stdout.splitlines()[-1]))
+    assert used[1] - used[0] < 64, used
+
+
+def test_from_the_command_line(game: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    put(game, fast={"rules/boats.toml": BOAT % (b"7.4", b"4.5")})
+    source = zipped(tmp_path / "sea.zip", below("sea", {**RULES, "mod.toml": about("sea"), "x.txt": b"x"}))
+    assert main(["get", str(source), "--game", str(game), "--look"]) == 0
+    said = capsys.readouterr().out
+    assert "rules/boats.toml  different in fast" in said and "x.txt  is not the game's" in said
+    assert [mod.id for mod in read_stack(Install(game))] == ["fast"]
+    assert main(["get", str(source), "--game", str(game)]) == 0
+    assert main(["mods", str(game), "--off", "fast", "--last", "fast"]) == 0
+    said = capsys.readouterr().out
+    assert [line.split()[:2] for line in said.splitlines()[-2:]] == [["on", "sea"], ["off", "fast"]]
+    assert "did not put it there" in said.splitlines()[-1]
+    assert main(["mods", str(game), "--remove", "sea"]) == 0
+    assert main(["mods", str(game), "--on", "nobody"]) == 2
+    assert World(game).book("rules/boats.toml")["otter"]["speed"] == 3.2
