@@ -41,6 +41,10 @@ def _definition_bench(window: Window) -> object:
 
 ALWAYS = Need("", lambda window: True)
 GAME = Need("open a game first", lambda window: window.session.catalogue is not None)
+ORDERED = Need(
+    "open a game first that has a load order",
+    lambda window: window.session.catalogue is not None and window.session.game.has_order,
+)
 START = Need(
     "open a game first whose profile says how it is started", lambda window: window.session.game.can_start
 )
@@ -172,6 +176,14 @@ COMMANDS: tuple[Command, ...] = (
     Command(
         "renew-stills", "Try", "Draw the stills anew", "Ctrl+R", "The same scene, before and after",
         lambda window: window.try_station.renew(), GAME,
+    ),
+    Command(
+        "meetings", "Try", "Where mods meet", "Ctrl+Shift+B", "What several mods change, who has its way, and the bridge",
+        lambda window: window.pages.show_meetings(), ORDERED,
+    ),
+    Command(
+        "get-mod", "Try", "Get a mod…", "Ctrl+G", "Look into somebody else's mod and put it into the game",
+        lambda window: window.pages.get_mod(), GAME,
     ),
     Command("quick", "Window", "Do anything…", "Ctrl+K", "Find any command by its name", doing.quick),
     Command("theme", "Window", "Light or dark", "Ctrl+Shift+L", "Change the theme", doing.other_theme),

@@ -5,19 +5,24 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, NamedTuple
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
 from furnel import mods
 from furnel.errors import FurnelError
 from furnel.games import Clash, InstalledMod, clashes, read_stack, write_order
+from furnel.mods.bridge import BRIDGE, Bridge, bridge_state, make_bridge, remove_bridge
+from furnel.mods.getting import get_mod, looked_into
 from furnel.mods.past import Past
-from furnel.progress import Progress
+from furnel.progress import Part, Progress
+from furnel.words import count
 
 if TYPE_CHECKING:
     from furnel.desktop.session import Session
+    from furnel.mods.bridge import State
     from furnel.mods.inplace import Presence
+    from furnel.mods.meeting import Decisions
 
 Order = list[tuple[str, bool]]
 
@@ -29,6 +34,15 @@ class OrderChange:
     text: str
     before: Order
     after: Order
+
+
+class _Found(NamedTuple):
+    """What was read from the game's folder."""
+
+    stack: list[InstalledMod]
+    clashes: list[Clash]
+    presence: tuple[Presence, str]
+    bridge: tuple[State, str]
 
 
 class InGame(QObject):
@@ -46,11 +60,13 @@ class InGame(QObject):
         self.clashes: list[Clash] = []
         self.presence: Presence = ""
         self.foreign = ""
+        self.bridge: tuple[State, str] = ("", "")
         self.orders: Past[OrderChange] = Past()
 
     def forget(self) -> None:
         """Another game or mod is open: nothing of the one before stays."""
         self.stack, self.clashes, self.presence, self.foreign = [], [], "", ""
+        self.bridge = "", ""
         self.orders.clear()
 
     @property
@@ -90,6 +106,40 @@ class InGame(QObject):
         if space is not None:
             install, mod = space.catalogue.install, space.project.mod.id
             self._do("Removing", lambda _: mods.deploy.remove_mod(install, mod, over))
+
+    def make_bridge(self, decisions: Decisions) -> None:
+        """Make the bridge anew, with what was decided."""
+        catalogue = self._session.catalogue
+        if catalogue is not None:
+            self._do(
+                "Making the bridge",
+                lambda progress: _bridged(make_bridge(catalogue.install, None, decisions, progress)),
+            )
+
+    def remove_bridge(self) -> None:
+        """Take the bridge off."""
+        catalogue = self._session.catalogue
+        if catalogue is not None:
+            self._do("Taking the bridge off", lambda _: remove_bridge(catalogue.install))
+
+    def get(self, source: Path, mod: str = "", over: bool = False) -> None:
+        """Put somebody else's mod into the game, or update it there."""
+        catalogue = self._session.catalogue
+        if catalogue is None:
+            return
+
+        def work(progress: Progress) -> str:
+            with looked_into(catalogue.install, source, mod, Part(progress, 0, 0.5)) as stranger:
+                get_mod(catalogue.install, stranger, Part(progress, 0.5, 1), over)
+                return f"{stranger.name} {stranger.version} is {'updated' if stranger.there else 'in the game, and on'}"
+
+        self._do("Getting the mod", work)
+
+    def take_off(self, mod: str, over: bool = False) -> None:
+        """Take a mod off that Furnel put into the game."""
+        catalogue = self._session.catalogue
+        if catalogue is not None:
+            self._do("Taking the mod off", lambda _: mods.deploy.remove_mod(catalogue.install, mod, over))
 
     def _do(self, title: str, work: Callable[[Progress], str]) -> None:
         session = self._session
@@ -142,15 +192,30 @@ class InGame(QObject):
         install, mod = session.catalogue.install, session.project.mod.id if session.project else ""
         built: Path | None = session.builds.last.folder if session.builds.last else None
 
-        def work(_: Progress) -> tuple[list[InstalledMod], list[Clash], tuple[Presence, str]]:
+        def work(_: Progress) -> _Found:
             stack = read_stack(install)
-            return stack, clashes(stack), mods.deploy.presence(install, mod, built) if mod else ("", "")
+            alone = [one for one in stack if one.id != BRIDGE]
+            there = mods.deploy.presence(install, mod, built) if mod else ("", "")
+            return _Found(stack, clashes(alone), there, bridge_state(install))
 
-        def done(found: tuple[list[InstalledMod], list[Clash], tuple[Presence, str]]) -> None:
-            self.stack, self.clashes, (self.presence, self.foreign) = found
+        def done(found: _Found) -> None:
+            self.stack, self.clashes, (self.presence, self.foreign), self.bridge = found
             self.changed.emit()
 
         session.jobs.start("Reading the load order", work, done, key="stack", shown=False)
+
+
+def _bridged(made: Bridge) -> str:
+    """What a bridge is, in a sentence."""
+    if not made.paths:
+        return "No bridge is needed: no mod hides what another one changes"
+    left = sum(not contest.decided for contest in made.stand.contests)
+    words = f"The bridge has {count(len(made.paths), 'file')} and comes last"
+    return (
+        f"{words}; {count(left, 'contradiction')} went to the last mod"
+        if left
+        else f"{words}: every mod is seen"
+    )
 
 
 def _order_words(before: Order, after: Order, stack: list[InstalledMod]) -> str:

@@ -17,6 +17,8 @@ if TYPE_CHECKING:
     from furnel.desktop.find.newthing import NewThingPage
     from furnel.desktop.find.tunes import TunesPage
     from furnel.desktop.newgame import NewGamePage
+    from furnel.desktop.trying.meeting import MeetingPage
+    from furnel.desktop.trying.stranger import StrangerPage
     from furnel.desktop.window import Window
 
 AnyPage = TypeVar("AnyPage", bound=Page)
@@ -55,10 +57,39 @@ class Pages(QObject):
         page.unknown.connect(self.work_out)
         return self._added(page)
 
-    def _added(self, page: AnyPage) -> AnyPage:
+    @cached_property
+    def meeting_page(self) -> MeetingPage:
+        """Where mods meet."""
+        from furnel.desktop.trying import meeting
+
+        return self._added(meeting.MeetingPage(self._look, self._session), "try")
+
+    @cached_property
+    def stranger_page(self) -> StrangerPage:
+        """Somebody else's mod."""
+        from furnel.desktop.trying import stranger
+
+        return self._added(stranger.StrangerPage(self._look, self._session), "try")
+
+    def show_meetings(self) -> None:
+        """Show where the enabled mods meet."""
+        self.meeting_page.open()
+        self.show_page(self.meeting_page, "try")
+
+    def look_into(self, source: Path) -> None:
+        """Look into somebody else's mod."""
+        self.stranger_page.open(source)
+        self.show_page(self.stranger_page, "try")
+
+    def get_mod(self) -> None:
+        """Ask for somebody else's mod and look into it."""
+        if self.stranger_page.ask():
+            self.show_page(self.stranger_page, "try")
+
+    def _added(self, page: AnyPage, station: str = "find") -> AnyPage:
         self._look.dress(page)
         self._window.stations.addWidget(page)
-        page.closed.connect(lambda: self._window.go("find"))
+        page.closed.connect(lambda: self._window.go(station))
         return page
 
     @cached_property
@@ -112,10 +143,10 @@ class Pages(QObject):
         if self.archive_page.ask():
             self.show_page(self.archive_page)
 
-    def show_page(self, page: Page) -> None:
+    def show_page(self, page: Page, station: str = "find") -> None:
         """Show a page in the stations' place."""
         self._window.stations.setCurrentWidget(page)
-        self._window.strip.set_current("find")
+        self._window.strip.set_current(station)
 
     def leave(self) -> None:
         """Let go of what pages hold open."""

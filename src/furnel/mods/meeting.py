@@ -27,6 +27,7 @@ from furnel.texts import (
 )
 from furnel.texts.address import Address
 from furnel.texts.patch import is_in, short_value
+from furnel.words import number
 
 Kind = Literal["same", "beside", "different"]
 Read = Callable[[], bytes]
@@ -55,13 +56,15 @@ class Contest:
 @dataclass(frozen=True, slots=True)
 class Meeting:
     """An asset that several mods touch, in load order: they make the `same` of it, change what lies `beside` one another in it,
-    or want `different` things. `data` is what all of them together make of it, None where that is what the last one has."""
+    or want `different` things. `data` is what all of them together make of it, None where that is what the last one has;
+    `changes` are what each makes of a definition, in words."""
 
     path: str
     mods: tuple[str, ...]
     kind: Kind
     contests: tuple[Contest, ...] = ()
     data: Read | None = None
+    changes: tuple[tuple[str, tuple[str, ...]], ...] = ()
 
 
 @dataclass(slots=True)
@@ -185,7 +188,7 @@ def _meet(path: str, has: dict[str, Read], game: Read | None, said: _Said, is_pa
         return Meeting(path, mods, "same")
     winner = said.decisions.get((path, ""), said.order(mods)[0])
     winner = winner if winner in has else said.order(mods)[0]
-    wants = tuple((mod, f"{len(data[mod])} bytes") for mod in mods)
+    wants = tuple((mod, f"{number(len(data[mod]))} bytes") for mod in mods)
     contest = Contest(
         path, "", "" if game is None else "the game's", wants, winner, said.is_decided(path, "", mods)
     )
@@ -229,11 +232,12 @@ def _meet_values(path: str, data: dict[str, bytes], base: Document, said: _Said,
         if len({repr(doc.plain()) for doc in docs.values()}) == 1
         else "beside"
     )
+    said_of = tuple((mod, tuple(one.said() for one in mine)) for mod, mine in changes.items())
     made = None
     if repr(result.plain()) != repr(effect.plain()):
         part = changed_part(base, result) if is_partial else None
         made = partial(bytes, (part or result).data)
-    return Meeting(path, tuple(docs), kind, tuple(contests.values()), made)
+    return Meeting(path, tuple(docs), kind, tuple(contests.values()), made, said_of)
 
 
 def _in_the_game(base: Document, data: Mapping[str, bytes], path: str) -> Document:

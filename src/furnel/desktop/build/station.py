@@ -29,6 +29,7 @@ from furnel.desktop.widgets.basics import (
     scrolling,
     set_next,
 )
+from furnel.mods.bridge import BRIDGE
 from furnel.mods.project import About
 from furnel.words import count
 
@@ -198,9 +199,10 @@ class BuildStation(QWidget):
         rows = []
         for mod in self._session.game.stack:
             shared = sorted(ours & set(mod.paths)) if mod.id != project.mod.id and mod.on else []
-            for path in shared:
-                later = self._wins(mod.id, project.mod.id)
-                rows.append((path, f"also in {mod.name}: {f'{mod.name} wins' if later else 'yours wins'}"))
+            bridged = self._session.game.bridge[0] == "current"
+            for path in shared if mod.id != BRIDGE else ():
+                winner = f"{mod.name} wins" if self._wins(mod.id, project.mod.id) else "yours wins"
+                rows.append((path, f"also in {mod.name}: {'the bridge has both' if bridged else winner}"))
         if rows == self._clash_rows:
             return
         self._clash_rows = rows

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import elided
+from furnel.games import InstalledMod
+from furnel.mods.bridge import BRIDGE
 
 _ROW = 46
 _ORDERED = "Drag to change the order, or Alt+Up and Alt+Down; Enter switches a mod on or off"
@@ -17,6 +19,8 @@ _IN_PLACE = "These mods stand in the place of the game's own files; Remove bring
 
 class StackView(QWidget):
     """Rows from the game at the bottom to the winner on top; drag to reorder, click the switch to turn off."""
+
+    picked = pyqtSignal()
 
     def __init__(self, look: Look, session: Session) -> None:
         super().__init__()
@@ -36,7 +40,14 @@ class StackView(QWidget):
         self.setToolTip(_ORDERED if ordered else _IN_PLACE)
         self.setFixedHeight((len(self._session.game.stack) + 1) * _ROW)
         self._row = max(0, min(self._row, len(self._session.game.stack) - 1))
+        self.picked.emit()
         self.update()
+
+    @property
+    def chosen(self) -> InstalledMod | None:
+        """The mod whose row is chosen."""
+        stack = self._session.game.stack
+        return stack[self._top_down()[self._row]] if 0 <= self._row < len(stack) else None
 
     def _top_down(self) -> list[int]:
         """Places in the stack in the order of the rows: the winner first."""
@@ -56,7 +67,7 @@ class StackView(QWidget):
                 mod.name,
                 f"{mod.version} · {len(mod.paths)} files",
                 mod.on,
-                bool(project and project.mod.id == mod.id),
+                bool(project and project.mod.id == mod.id) or mod.id == BRIDGE,
                 row,
             )
         catalogue = self._session.catalogue
@@ -101,6 +112,7 @@ class StackView(QWidget):
         if not 0 <= row < len(self._session.game.stack):
             return
         self._row = row
+        self.picked.emit()
         if event.position().x() > self.width() - 46:
             self._switch(row)
         elif self._session.game.has_order:
@@ -132,6 +144,7 @@ class StackView(QWidget):
             super().keyPressEvent(event)
             return
         self._row = target
+        self.picked.emit()
         self.update()
 
     def _switch(self, row: int) -> None:

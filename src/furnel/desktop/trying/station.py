@@ -7,7 +7,7 @@ import tempfile
 from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtSignal
-from PyQt6.QtGui import QImage, QPainter, QPaintEvent
+from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QImage, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
@@ -17,6 +17,7 @@ from furnel.desktop.timing import timer
 from furnel.desktop.trying.stack import StackView
 from furnel.desktop.trying.stills import Stills
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, paint_state, scrolling
+from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.sheets import ask
 from furnel.errors import FurnelError
 from furnel.games import (
@@ -29,6 +30,7 @@ from furnel.games import (
     start_game,
 )
 from furnel.progress import Part, Progress
+from furnel.words import count
 
 _STATES = {"accepted": "fits", "garbled": "breaks", "refused": "breaks"}
 
@@ -91,10 +93,12 @@ class _Words(QWidget):
 
 
 class TryStation(QWidget):
-    """See the mod in the game. `wanted` asks the window for a command, `running_changed` tells of the game's process."""
+    """See the mod in the game. `wanted` asks the window for a command, `running_changed` tells of the game's process,
+    `mod_dropped` of somebody's mod."""
 
     wanted = pyqtSignal(str)
     running_changed = pyqtSignal(bool)
+    mod_dropped = pyqtSignal(Path)
 
     def __init__(self, look: Look, session: Session) -> None:
         super().__init__()
@@ -119,6 +123,18 @@ class TryStation(QWidget):
             "Draw again", with_key("The same scene, before and after", "renew-stills"), "plain"
         )
         self._again.clicked.connect(self.renew)
+        self._where = button(
+            "Where they meet", with_key("What several mods change, and the bridge", "meetings")
+        )
+        self._where.clicked.connect(lambda: self.wanted.emit("meetings"))
+        self._get = button(
+            "Get a mod…", with_key("Somebody else's, as a ZIP, TAR or folder; or drop it here", "get-mod")
+        )
+        self._get.clicked.connect(lambda: self.wanted.emit("get-mod"))
+        self.take_off = button("Take it off", "Take the chosen mod out of the game", "plain")
+        self.take_off.clicked.connect(self._remove)
+        self.stack.picked.connect(self._show_chosen)
+        self.setAcceptDrops(True)
         self._verdict = label("", "caption")
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
@@ -141,6 +157,12 @@ class TryStation(QWidget):
         self._wins = label("", "caption")
         column.addWidget(self._wins)
         column.addWidget(self.stack)
+        self._meets = label("", "caption")
+        self._meets.setWordWrap(True)
+        column.addSpacing(6)
+        column.addWidget(self._meets)
+        for part in (self._where, self._get, self.take_off):
+            column.addWidget(part)
         column.addStretch(1)
         return panel
 
@@ -284,7 +306,43 @@ class TryStation(QWidget):
         if catalogue is not None:
             self._cannot(catalogue.install.profile)
 
+    def _remove(self) -> None:
+        mod = self.stack.chosen
+        if mod is not None:
+            self._session.game.take_off(mod.id)
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        welcome_files(event)
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        if files := files_of(event):
+            self.mod_dropped.emit(files[0])
+
+    def _show_meetings(self) -> None:
+        game = self._session.game
+        state, why = game.bridge
+        shared = len(game.clashes)
+        words = (
+            f"{count(shared, 'file')} touched by several mods"
+            if shared
+            else "No mod touches what another does"
+        )
+        if state:
+            words = (
+                "The bridge lets them live together" if state == "current" else f"The bridge is stale: {why}"
+            )
+        self._meets.setText(words)
+        self._meets.setVisible(game.has_order and bool(game.stack))
+        self._where.setVisible(game.has_order and bool(shared or state))
+        self._show_chosen()
+
+    def _show_chosen(self) -> None:
+        mod = self.stack.chosen
+        self.take_off.setVisible(mod is not None)
+        self.take_off.setText(f"Take {mod.name[:22]} off" if mod is not None else "")
+
     def _stack_changed(self) -> None:
+        self._show_meetings()
         self.renew()
 
     def _look_at_game(self) -> None:

@@ -1,0 +1,367 @@
+"""Where mods meet: a map of the stack's mods and the assets that several of them touch, and who has its way."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QFont, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import QHBoxLayout, QRadioButton, QVBoxLayout, QWidget
+
+from furnel.catalogue import Catalogue
+from furnel.desktop.imaging import paint_checks, to_image
+from furnel.desktop.look import Look, font
+from furnel.desktop.session import Session
+from furnel.desktop.widgets.basics import as_panel, button, elided, hairline, label, scrolling, set_next
+from furnel.desktop.widgets.page import Page
+from furnel.errors import FurnelError
+from furnel.imagefiles import read_small, recognises
+from furnel.mods.bridge import look_at_mods
+from furnel.mods.meeting import Contest, Meeting, Stand
+from furnel.progress import Progress
+from furnel.words import count
+
+_ROW, _HEAD, _CELL, _NAMES = 30, 34, 104, 250
+_SIDE = 128
+_KINDS = {
+    "same": "They make the same of it.",
+    "beside": "They change different places of it: the bridge has them all.",
+    "different": "They want different things.",
+}
+
+
+@dataclass(slots=True)
+class Seen:
+    """Where mods meet, and small pictures of what the game and each mod has, by the asset's path."""
+
+    stand: Stand
+    pictures: dict[str, list[tuple[str, QImage]]] = field(default_factory=dict)
+
+
+class MeetingMap(QWidget):
+    """Mods across in load order, shared assets down; what is seen is filled, what others hide is an outline."""
+
+    picked = pyqtSignal(int)
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+        self._mods: list[tuple[str, str]] = []
+        self.meetings: list[Meeting] = []
+        self.current = 0
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName("Where mods meet")
+        self.setToolTip(
+            "Filled: what the game shows. Half: seen together in the bridge. Outline: hidden by another mod"
+        )
+        look.changed.connect(self.update)
+
+    def show_stand(self, stand: Stand | None) -> None:
+        """Show these mods and where they meet."""
+        self.meetings = list(stand.meetings) if stand is not None else []
+        touching = {mod for meeting in self.meetings for mod in meeting.mods}
+        self._mods = (
+            [(mod.id, mod.name) for mod in stand.mods if mod.id in touching] if stand is not None else []
+        )
+        self.current = max(0, min(self.current, len(self.meetings) - 1))
+        self.setMinimumSize(_NAMES + _CELL * len(self._mods) + 12, _HEAD + _ROW * len(self.meetings) + 6)
+        self.setAccessibleDescription(
+            "; ".join(f"{one.path}: {', '.join(one.mods)}" for one in self.meetings)
+        )
+        self.update()
+
+    def sizeHint(self) -> QSize:
+        return self.minimumSize()
+
+    def how(self, meeting: Meeting, mod: str) -> str:
+        """How a mod's version of an asset is seen: `seen`, `together`, `hidden`, or nothing where it has none."""
+        if mod not in meeting.mods:
+            return ""
+        if meeting.kind == "same":
+            return "seen"
+        whole = next((contest for contest in meeting.contests if not contest.address), None)
+        if whole is not None:
+            return "seen" if whole.winner == mod else "hidden"
+        lost = {one.address for one in meeting.contests if mod in dict(one.wants) and one.winner != mod}
+        kept = [word for word in dict(meeting.changes).get(mod, ()) if word.partition(":")[0] not in lost]
+        return "together" if kept else "hidden"
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter, look = QPainter(self), self._look
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setFont(font(11, QFont.Weight.DemiBold))
+        painter.setPen(look.colour("quiet"))
+        for column, (_, name) in enumerate(self._mods):
+            box = QRectF(_NAMES + column * _CELL, 8, _CELL - 8, 20)
+            painter.drawText(box, Qt.AlignmentFlag.AlignHCenter, elided(painter, name, _CELL - 12))
+        for row, meeting in enumerate(self.meetings):
+            y = _HEAD + row * _ROW
+            if row == self.current:
+                painter.fillRect(QRectF(0, y, self.width(), _ROW), look.colour("raised"))
+                if self.hasFocus():
+                    painter.fillRect(QRectF(0, y, 2, _ROW), look.colour("quiet"))
+            painter.fillRect(QRectF(0, y + _ROW - 1, self.width(), 1), look.colour("hairline"))
+            painter.setFont(font(12))
+            painter.setPen(look.colour("text"))
+            words = elided(painter, meeting.path, _NAMES - 24, Qt.TextElideMode.ElideLeft)
+            painter.drawText(QPointF(14, y + 20), words)
+            seats = [column for column, (mod, _) in enumerate(self._mods) if mod in meeting.mods]
+            ends = [_NAMES + column * _CELL + _CELL / 2 - 4 for column in (seats[0], seats[-1])]
+            painter.setPen(QPen(look.colour("hairline-strong"), 1))
+            painter.drawLine(QPointF(ends[0], y + _ROW / 2), QPointF(ends[1], y + _ROW / 2))
+            for column, (mod, _) in enumerate(self._mods):
+                self._mark(
+                    painter, self.how(meeting, mod), _NAMES + column * _CELL + _CELL / 2 - 4, y + _ROW / 2
+                )
+
+    def _mark(self, painter: QPainter, how: str, x: float, y: float) -> None:
+        if not how:
+            return
+        look, box = self._look, QRectF(x - 11, y - 6, 22, 12)
+        painter.setPen(QPen(look.colour("ember" if how != "hidden" else "faint"), 1.4))
+        painter.setBrush(look.colour("ember") if how == "seen" else look.colour("panel"))
+        painter.drawRect(box)
+        if how == "together":
+            painter.fillRect(
+                QRectF(box.left(), box.center().y(), box.width(), box.height() / 2), look.colour("ember")
+            )
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        row = int((event.position().y() - _HEAD) // _ROW) if event is not None else -1
+        if 0 <= row < len(self.meetings):
+            self._go(row)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        step = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1}.get(Qt.Key(event.key()), 0) if event is not None else 0
+        if step and self.meetings:
+            self._go(max(0, min(self.current + step, len(self.meetings) - 1)))
+        else:
+            super().keyPressEvent(event)
+
+    def _go(self, row: int) -> None:
+        self.current = row
+        self.picked.emit(row)
+        self.update()
+
+
+class _Pictures(QWidget):
+    """What the game and each mod has, side by side."""
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+        self._shown: list[tuple[str, QImage]] = []
+        self.setAccessibleName("Side by side")
+
+    def show_images(self, images: list[tuple[str, QImage]]) -> None:
+        self._shown = images
+        columns = 2
+        self.setFixedHeight(-(-len(images) // columns) * (_SIDE + 34) if images else 0)
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter, look = QPainter(self), self._look
+        for number, (name, image) in enumerate(self._shown):
+            x, y = (number % 2) * (_SIDE + 18), (number // 2) * (_SIDE + 34)
+            area = QRectF(x, y, _SIDE, _SIDE)
+            paint_checks(painter, area, look.colour("raised"), look.colour("panel"))
+            scale = min(_SIDE / max(image.width(), 1), _SIDE / max(image.height(), 1))
+            wide, high = image.width() * scale, image.height() * scale
+            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+            painter.drawImage(QRectF(x + (_SIDE - wide) / 2, y + (_SIDE - high) / 2, wide, high), image)
+            painter.setFont(font(11))
+            painter.setPen(look.colour("tarn" if number == 0 and name == "the game" else "text"))
+            painter.drawText(QPointF(x, y + _SIDE + 16), elided(painter, name, _SIDE))
+
+
+class MeetingPage(Page):
+    """Where the enabled mods of the open game meet, who has its way, and the bridge that is made of that."""
+
+    def __init__(self, look: Look, session: Session) -> None:
+        super().__init__()
+        self._look, self._session = look, session
+        self.stand: Stand | None = None
+        self.decisions: dict[tuple[str, str], str] = {}
+        self._seen: Seen | None = None
+        self.map = MeetingMap(look)
+        self.map.picked.connect(lambda _: self._show_one())
+        self._pictures = _Pictures(look)
+        self._path, self._kind = label("", "title"), label("", "caption")
+        self._path.setWordWrap(True)
+        self._kind.setWordWrap(True)
+        self.choices: dict[tuple[str, str], QRadioButton] = {}
+        self._rows = QVBoxLayout()
+        self.bridge = button(
+            "Make the bridge", "A mod of all that they change, last in the load order", "next"
+        )
+        self.bridge.clicked.connect(self._make)
+        self.remove = button("Take the bridge off", "The other mods stay as they are")
+        self.remove.clicked.connect(session.game.remove_bridge)
+        self._back = button("Back", "Esc", "plain")
+        self._back.clicked.connect(self.closed)
+        self._nothing = label("No two mods touch the same thing.", "caption")
+        session.game.changed.connect(self._renewed)
+        self._lay_out()
+
+    def _lay_out(self) -> None:
+        head = QHBoxLayout()
+        head.addLayout(self.heading(), 1)
+        head.setContentsMargins(0, 0, 24, 0)
+        head.setSpacing(10)
+        for part in (self._back, self.remove, self.bridge):
+            head.addWidget(part)
+        left = QVBoxLayout()
+        left.setContentsMargins(10, 4, 0, 0)
+        left.addWidget(self._nothing)
+        left.addWidget(scrolling(self.map, "ground"), 1)
+        legend = label(
+            "Filled: what the game shows.  Half: together with others.  Outline: hidden by another mod.",
+            "caption",
+        )
+        legend.setContentsMargins(14, 6, 0, 10)
+        left.addWidget(legend)
+        detail = QWidget()
+        column = QVBoxLayout(detail)
+        column.setContentsMargins(20, 16, 16, 16)
+        column.setSpacing(8)
+        for one in (self._path, self._kind, self._pictures):
+            column.addWidget(one)
+        column.addLayout(self._rows)
+        column.addStretch(1)
+        row = QHBoxLayout()
+        row.setSpacing(0)
+        row.addLayout(left, 1)
+        row.addWidget(as_panel(scrolling(detail), 372))
+        whole = QVBoxLayout(self)
+        whole.setContentsMargins(0, 0, 0, 0)
+        whole.setSpacing(0)
+        whole.addLayout(head)
+        whole.addWidget(hairline())
+        whole.addLayout(row, 1)
+
+    def open(self) -> None:
+        """Look at the mods of the open game."""
+        self.decisions = {}
+        self.title.setText("Where mods meet")
+        self._look_again()
+
+    def _renewed(self) -> None:
+        if self.isVisible():
+            self._look_again()
+
+    def _look_again(self) -> None:
+        catalogue = self._session.catalogue
+        if catalogue is None:
+            return
+        decisions = dict(self.decisions)
+
+        def work(progress: Progress) -> Seen:
+            stand = look_at_mods(catalogue.install, None, decisions, progress)
+            return Seen(stand, {one.path: _pictures(catalogue, stand, one) for one in stand.meetings})
+
+        self._session.jobs.start("Looking where mods meet", work, self._show, self._failed, key="meeting")
+
+    def _failed(self, error: FurnelError) -> None:
+        self._show(None)
+        self.said.setText(error.sentence())
+
+    def _show(self, seen: Seen | None) -> None:
+        self._seen, self.stand = seen, seen.stand if seen is not None else None
+        self.map.show_stand(self.stand)
+        state, why = self._session.game.bridge
+        meetings = self.map.meetings
+        self._nothing.setVisible(not meetings)
+        open_ones = (
+            sum(not contest.decided for contest in self.stand.contests) if self.stand is not None else 0
+        )
+        words = f"{count(len(self.stand.mods) if self.stand else 0, 'mod')} on, {count(len(meetings), 'shared asset')}"
+        words += f", {count(open_ones, 'contradiction')} not decided" if open_ones else ""
+        words += {"current": "; the bridge has all of it", "stale": f"; the bridge is stale: {why}"}.get(
+            state, ""
+        )
+        self.said.setText(words)
+        needed = any(meeting.data is not None for meeting in meetings)
+        fresh = state == "current" and not self.decisions
+        self.bridge.setEnabled(needed or state == "stale" or bool(self.decisions))
+        self.bridge.setText("Make it anew" if state else "Make the bridge")
+        set_next(self.bridge, self.bridge.isEnabled() and not fresh)
+        self.remove.setVisible(bool(state))
+        self._show_one()
+
+    def _show_one(self) -> None:
+        while (item := self._rows.takeAt(0)) is not None:
+            if (old := item.widget()) is not None:
+                old.hide()
+                old.deleteLater()
+        self.choices = {}
+        meeting = self.map.meetings[self.map.current] if self.map.meetings else None
+        self._path.setText(meeting.path if meeting is not None else "")
+        self._kind.setText(_KINDS[meeting.kind] if meeting is not None else "")
+        self._pictures.show_images(
+            self._seen.pictures.get(meeting.path, []) if meeting is not None and self._seen else []
+        )
+        if meeting is None:
+            return
+        names = {mod.id: mod.name for mod in self.stand.mods} if self.stand is not None else {}
+        contested = {contest.address for contest in meeting.contests}
+        for contest in meeting.contests:
+            self._rows.addWidget(self._contest(contest, names))
+        for mod, words in meeting.changes:
+            lines = [word for word in words if word.partition(":")[0] not in contested]
+            if lines:
+                self._rows.addWidget(label(names.get(mod, mod), "section"))
+                told = label(
+                    "\n".join(lines[:12]) + (f"\n… and {len(lines) - 12} more" if len(lines) > 12 else "")
+                )
+                told.setWordWrap(True)
+                self._rows.addWidget(told)
+
+    def _contest(self, contest: Contest, names: dict[str, str]) -> QWidget:
+        part = QWidget()
+        column = QVBoxLayout(part)
+        column.setContentsMargins(0, 6, 0, 6)
+        column.setSpacing(4)
+        column.addWidget(label(contest.address or "the whole file", "section"))
+        if contest.game and contest.address:
+            column.addWidget(label(f"the game has {contest.game}", "caption"))
+        for mod, want in contest.wants:
+            words = f"{names.get(mod, mod)}:  {want}" if contest.address else f"{names.get(mod, mod)}, {want}"
+            choice = QRadioButton(words)
+            choice.setToolTip("Let this mod have its way here; it is remembered")
+            choice.setChecked(contest.winner == mod)
+            choice.clicked.connect(
+                lambda _, where=(contest.path, contest.address), mod=mod: self.decide(where, mod)
+            )
+            self.choices[contest.place, mod] = choice
+            column.addWidget(choice)
+        column.addWidget(
+            label("decided" if contest.decided else "not decided: the last mod has its way", "caption")
+        )
+        return part
+
+    def decide(self, where: tuple[str, str], mod: str) -> None:
+        """Let a mod have its way at a place; the bridge has it when it is made."""
+        self.decisions[where] = mod
+        self._look_again()
+
+    def _make(self) -> None:
+        decisions, self.decisions = self.decisions, {}
+        self._session.game.make_bridge(decisions)
+
+
+def _pictures(catalogue: Catalogue, stand: Stand, meeting: Meeting) -> list[tuple[str, QImage]]:
+    """Small pictures of an asset as the game and each mod has it; none where it is no picture."""
+    out: list[tuple[str, QImage]] = []
+    names = {mod.id: mod.name for mod in stand.mods}
+    reads = [(names[mod], stand.has[mod][meeting.path]) for mod in meeting.mods]
+    if catalogue.has(meeting.path):
+        reads.insert(0, ("the game", lambda: catalogue.bytes_of(meeting.path)))
+    for name, read in reads:
+        data = read()
+        if not recognises(data):
+            return []
+        try:
+            out.append((name, to_image(read_small(data, _SIDE, meeting.path))))
+        except FurnelError:
+            return []
+    return out

@@ -1,0 +1,127 @@
+"""Where mods meet, in the window: looked at, decided, bridged, taken off; somebody's mod dropped, looked into, installed."""
+
+from __future__ import annotations
+
+import zipfile
+from pathlib import Path
+
+import pytest
+from demo.hands import Hands
+
+from furnel.games import Install, read_stack
+from furnel.mods.bridge import BRIDGE
+from tarnlight.world import World
+from tests.conftest import digest
+from tests.mods.test_bridge import BOAT, about, put
+
+
+@pytest.fixture(autouse=True)
+def _state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
+
+
+def opened(hands: Hands, game: Path) -> None:
+    hands.window.session.open_game(game)
+    hands.until(lambda: hands.window.session.catalogue is not None, "the game to open")
+    hands.settle()
+    hands.station(4)
+    hands.settle()
+
+
+def otter(game: Path) -> tuple[float, float]:
+    record = World(game).book("rules/boats.toml")["otter"]
+    return record["speed"], record["length_m"]
+
+
+def test_two_mods_are_bridged_from_the_try_station(hands: Hands, game: Path) -> None:
+    put(
+        game,
+        slow={"rules/boats.toml": BOAT % (b"7.4", b"1.1")},
+        fast={"rules/boats.toml": BOAT % (b"8.8", b"4.0")},
+    )
+    before = digest(game)
+    opened(hands, game)
+    window, in_game = hands.window, hands.window.session.game
+    assert in_game.bridge == ("", "") and otter(game) == (4.0, 8.8)
+    hands.key("Ctrl+Shift+B", window)
+    page = window.pages.meeting_page
+    hands.until(lambda: page.stand is not None, "the mods to be looked at")
+    hands.settle()
+    assert page.map.how(page.map.meetings[0], "slow") == "hidden"
+    assert page.map.how(page.map.meetings[0], "fast") == "together"
+    assert "1 contradiction not decided" in page.said.text()
+    hands.click(page.choices["rules/boats.toml:otter/speed", "slow"])
+    hands.settle()
+    assert otter(game) == (4.0, 8.8) and digest(game) == before  # nothing before the bridge is made
+    hands.click(page.bridge)
+    hands.until(lambda: in_game.bridge[0] == "current", "the bridge")
+    hands.settle()
+    assert otter(game) == (1.1, 8.8) and [mod.id for mod in in_game.stack][-1] == BRIDGE
+    assert "every mod is seen" in window.messages[-1].text
+    hands.click(page.remove)
+    hands.until(lambda: in_game.bridge[0] == "", "the bridge to come off")
+    hands.settle()
+    assert digest(game) == before
+    hands.key("Esc", page)
+    assert window.stations.currentWidget() is window.try_station
+
+
+def test_a_changed_order_makes_the_bridge_stale_and_undo_does_not(hands: Hands, game: Path) -> None:
+    put(
+        game,
+        slow={"rules/boats.toml": BOAT % (b"7.4", b"1.1")},
+        long={"rules/boats.toml": BOAT % (b"8.8", b"3.2")},
+    )
+    opened(hands, game)
+    window, in_game = hands.window, hands.window.session.game
+    in_game.make_bridge({})
+    hands.until(lambda: in_game.bridge[0] == "current", "the bridge")
+    hands.settle()
+    assert otter(game) == (1.1, 8.8)
+    window.try_station.stack.setFocus()
+    hands.key("Down", window.try_station.stack)
+    hands.key("Return", window.try_station.stack)  # switches the second one off
+    hands.until(lambda: in_game.bridge[0] == "stale", "it to be stale")
+    hands.settle()
+    window.undoing.step(False)
+    hands.until(lambda: in_game.bridge[0] == "current", "it to be current again")
+    hands.settle()
+
+
+def test_somebodys_mod_is_dropped_looked_into_and_installed(hands: Hands, game: Path, tmp_path: Path) -> None:
+    put(game, slow={"rules/boats.toml": BOAT % (b"7.4", b"1.1")})
+    source = tmp_path / "sea wind.zip"
+    with zipfile.ZipFile(source, "w") as packed:
+        packed.writestr("sea/mod.toml", about("sea"))
+        packed.writestr("sea/rules/boats.toml", BOAT % (b"9.9", b"3.2"))
+        packed.writestr("sea/README.txt", "ahoy")
+    before = digest(game)
+    opened(hands, game)
+    window = hands.window
+    hands.drop(source, window.try_station)
+    page = window.pages.stranger_page
+    hands.until(lambda: page.told is not None, "it to be looked into")
+    hands.settle()
+    assert [(state, path) for state, path, _ in page.files.rows] == [
+        ("differs", "rules/boats.toml"),
+        ("waiting", "README.txt"),
+    ]
+    assert "Slow" in page.files.rows[0][2] and digest(game) == before
+    hands.click(page.install)
+    hands.until(lambda: len(window.session.game.stack) == 2, "it to be installed")
+    hands.settle()
+    assert otter(game) == (3.2, 9.9) and window.stations.currentWidget() is window.try_station
+    stack = window.try_station.stack
+    assert stack.chosen is not None and stack.chosen.id == "sea"
+    hands.click(window.try_station.take_off)
+    hands.until(lambda: len(window.session.game.stack) == 1, "it to come off")
+    hands.settle()
+    assert digest(game) == before
+    bad = tmp_path / "bad.zip"
+    with zipfile.ZipFile(bad, "w") as packed:
+        packed.writestr("../evil", "x")
+    hands.drop(bad, window.try_station)
+    hands.settle()
+    assert "cannot be used" in page.said.text() and not page.install.isEnabled()
+    assert "Nothing was put into the game" in window.messages[-1].text
+    assert [mod.id for mod in read_stack(Install(game))] == ["slow"]
