@@ -20,8 +20,11 @@ from furnel.cli import main
 from furnel.errors import FurnelError
 from furnel.games import Install, read_stack
 from furnel.mods.bridge import BRIDGE
-from furnel.mods.deploy import presence, remove_mod
+from furnel.mods.build import build
+from furnel.mods.deploy import install_mod, presence, remove_mod
 from furnel.mods.getting import get_mod, looked_into
+from furnel.mods.mine import make_mine
+from furnel.mods.workspace import open_workspace
 from tarnlight.world import World
 from tests.conftest import digest
 from tests.mods.test_bridge import BOAT, about, put
@@ -292,6 +295,41 @@ def test_a_large_one_stays_out_of_memory(game: Path, tmp_path: Path) -> None:
         )  # fmt: skip
         used.append(int(ran.stdout.splitlines()[-1]))
     assert used[1] - used[0] < 64, used
+
+
+def test_a_mod_is_gone_on_from_with_credit_for_who_made_it(game: Path, tmp_path: Path) -> None:
+    hull = Install(game)
+    rust = next((a, p) for a in hull.archives for p in hull.places(a) if p.path == "art/sails/sail_rust.dds")
+    picture = hull.read(rust[0], rust[1].inner)
+    told = about("sea") + b'author = "Runa"\n'
+    install = put(
+        game,
+        sea={
+            "rules/boats.toml": BOAT % (b"7.4", b"4.5"),
+            "art/sails/sail_herring.dds": picture,
+            "art/sails/sail_new.dds": picture,
+            "notes.txt": b"x",
+        },
+    )
+    (game / "mods/sea/mod.toml").write_bytes(told)
+    before = digest(game)
+    made = make_mine(install, "sea", tmp_path / "mine", "My sea")
+    assert made.left == ("notes.txt",) and digest(game) == before
+    space = open_workspace(made.file)
+    swaps = {swap.original: swap for swap in space.project.swaps}
+    assert {swap.credit for swap in swaps.values()} == {"Sea by Runa"}
+    assert [(change.at, change.to) for change in swaps["rules/boats.toml"].changes] == [("otter/speed", 4.5)]
+    assert swaps["art/sails/sail_new.dds"].like.startswith("art/sails/")
+    built = build(space)
+    assert (built.folder / "art/sails/sail_herring.dds").read_bytes() == picture
+    assert main(["mods", str(game), "--off", "sea"]) == 0
+    install_mod(space.catalogue.install, "my-sea", built.folder)
+    assert World(game).book("rules/boats.toml")["otter"]["speed"] == 4.5
+    space.close()
+    with pytest.raises(FurnelError, match="no such mod"):
+        make_mine(install, "nobody", tmp_path / "other")
+    with pytest.raises(FurnelError, match="a project already"):
+        make_mine(install, "sea", tmp_path / "mine")
 
 
 def test_from_the_command_line(game: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:

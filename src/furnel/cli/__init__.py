@@ -70,7 +70,10 @@ COMMANDS = {
         "Make a mod of all that GAME's mods change in the same files, so that each of them is seen.",
     ),
     "get": ("meeting", "Put somebody else's mod, a ZIP, TAR or folder, into a game, or update it there."),
-    "mods": ("meeting", "List GAME's mods in load order, switch them, put one last, take one off."),
+    "mods": (
+        "meeting",
+        "List GAME's mods in load order, switch them, put one last, take one off, go on from one.",
+    ),
     "mod": ("modding", "Start a mod, add swaps, check, build, install, remove, package."),
     "desktop": ("window", "Open the window, on PROJECT when there is one."),
 }

@@ -14,6 +14,7 @@ from furnel.mods.bridge import Bridge, bridge_state, look_at_mods, make_bridge, 
 from furnel.mods.deploy import foreign_folder, remove_mod
 from furnel.mods.getting import Stranger, get_mod, looked_into
 from furnel.mods.meeting import Contest, Stand
+from furnel.mods.mine import make_mine
 from furnel.words import count
 
 _KINDS = {"same": "the same in", "beside": "changed in different places by", "different": "different in"}
@@ -156,11 +157,32 @@ def _say_stranger(stranger: Stranger) -> None:
 @click.option("--off", "off", multiple=True, metavar="MOD", help="Switch a mod off.")
 @click.option("--last", default="", metavar="MOD", help="Put a mod last, where it wins.")
 @click.option("--remove", default="", metavar="MOD", help="Take a mod off.")
+@click.option(
+    "--mine",
+    nargs=2,
+    default=None,
+    metavar="MOD DIR",
+    help="Start a mod of your own in DIR from one of them.",
+)
 @OVER
-def mods(game: Path, on: tuple[str, ...], off: tuple[str, ...], last: str, remove: str, over: bool) -> int:
-    """List GAME's mods in load order, switch them, put one last, take one off."""
+def mods(
+    game: Path,
+    on: tuple[str, ...],
+    off: tuple[str, ...],
+    last: str,
+    remove: str,
+    mine: tuple[str, str] | None,
+    over: bool,
+) -> int:
+    """List GAME's mods in load order, switch them, put one last, take one off, go on from one."""
     install = Install(game)
     try:
+        if mine is not None:
+            made = make_mine(install, mine[0], Path(mine[1]), progress=Bar())
+            echo(made.file)
+            if made.left:
+                echo(f"Left out, because nothing of the game is like it: {', '.join(made.left)}")
+            return 0
         if remove:
             echo(remove_mod(install, remove, over))
         stack = read_stack(install)

@@ -81,12 +81,17 @@ def _text(path: Path) -> str:
         raise FurnelError(WHAT, where=path, why=why, remedy="Correct or delete the file") from error
 
 
+def about_of(folder: Path, rule: ModRule) -> dict[str, str]:
+    """What a mod in a folder says of itself; nothing where that cannot be read."""
+    try:
+        return rule.about_file.read((folder / rule.about).read_text("utf-8"))
+    except (OSError, UnicodeDecodeError):
+        return {}
+
+
 def read_mod(folder: Path, rule: ModRule, on: bool) -> InstalledMod:
     """A mod from its folder."""
-    try:
-        told = rule.about_file.read((folder / rule.about).read_text("utf-8"))
-    except (OSError, UnicodeDecodeError):
-        told = {}
+    told = about_of(folder, rule)
     paths = tuple(
         sorted(
             file.relative_to(folder).as_posix()
