@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 from demo.hands import Hands
 
+from furnel.desktop.trying import loadouts
 from furnel.games import Install, read_stack
 from furnel.mods.bridge import BRIDGE
 from tarnlight.world import World
@@ -125,3 +126,32 @@ def test_somebodys_mod_is_dropped_looked_into_and_installed(hands: Hands, game: 
     assert "cannot be used" in page.said.text() and not page.install.isEnabled()
     assert "Nothing was put into the game" in window.messages[-1].text
     assert [mod.id for mod in read_stack(Install(game))] == ["slow"]
+
+
+def test_a_load_out_is_kept_used_and_taken_back(hands: Hands, game: Path, tmp_path: Path) -> None:
+    put(
+        game,
+        slow={"rules/boats.toml": BOAT % (b"7.4", b"1.1")},
+        fast={"rules/boats.toml": BOAT % (b"8.8", b"4.0")},
+    )
+    opened(hands, game)
+    window, in_game = hands.window, hands.window.session.game
+    loadouts.keep(window.session, "Races")
+    in_game.set_order([("fast", False), ("slow", True)])
+    hands.until(lambda: [mod.on for mod in in_game.stack] == [False, True], "another order")
+    hands.settle()
+    menu = loadouts.load_out_menu(window.try_station, window.session)
+    races = next(action for action in menu.actions() if action.text() == "Races")
+    assert not races.isChecked()
+    races.trigger()
+    hands.until(lambda: [mod.id for mod in in_game.stack] == ["slow", "fast"], "the load-out")
+    hands.settle()
+    assert otter(game) == (4.0, 8.8) and "as in Races" in window.messages[-1].text
+    menu = loadouts.load_out_menu(window.try_station, window.session)
+    assert next(action for action in menu.actions() if action.text() == "Races").isChecked()
+    window.undoing.step(False)
+    hands.until(lambda: [mod.id for mod in in_game.stack] == ["fast", "slow"], "the order of before")
+    hands.settle()
+    (tmp_path / "bad.toml").write_text("nonsense")
+    loadouts.take(window.session, tmp_path / "bad.toml")
+    assert "bad.toml" in window.messages[-1].text

@@ -74,6 +74,7 @@ COMMANDS = {
         "meeting",
         "List GAME's mods in load order, switch them, put one last, take one off, go on from one.",
     ),
+    "load-outs": ("meeting", "Named sets of GAME's mods in their order: keep, use, hand on."),
     "mod": ("modding", "Start a mod, add swaps, check, build, install, remove, package."),
     "desktop": ("window", "Open the window, on PROJECT when there is one."),
 }
@@ -95,7 +96,9 @@ class _Commands(click.Group):
         from importlib import import_module
 
         module = import_module(f"furnel.cli.{COMMANDS[cmd_name][0]}")
-        command: click.Command = getattr(module, "list_entries" if cmd_name == "list" else cmd_name)
+        command: click.Command = getattr(
+            module, "list_entries" if cmd_name == "list" else cmd_name.replace("-", "_")
+        )
         return command
 
 

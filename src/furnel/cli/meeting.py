@@ -6,10 +6,12 @@ from pathlib import Path
 
 import click
 
+from furnel.atomic import write_text
 from furnel.cli.modding import OVER
 from furnel.cli.output import Bar, echo, say_json
 from furnel.errors import FurnelError
 from furnel.games import Install, read_stack, write_order
+from furnel.mods import loadouts
 from furnel.mods.bridge import Bridge, bridge_state, look_at_mods, make_bridge, members_of, remove_bridge
 from furnel.mods.deploy import foreign_folder, remove_mod
 from furnel.mods.getting import Stranger, get_mod, looked_into
@@ -209,6 +211,50 @@ def mods(
         state, why = bridge_state(install)
         if state == "stale":
             echo(f"The bridge is stale: {why}. furnel bridge {game} makes it anew")
+        return 0
+    finally:
+        install.close()
+
+
+@click.command(name="load-outs")
+@click.argument("game", type=click.Path(path_type=Path))
+@click.option("--keep", default="", metavar="NAME", help="Keep the mods as they stand now under a name.")
+@click.option("--use", default="", metavar="NAME", help="Switch and order the mods as a load-out says.")
+@click.option("--drop", default="", metavar="NAME", help="Forget a load-out; the mods stay as they are.")
+@click.option(
+    "--give", nargs=2, default=None, metavar="NAME FILE", help="Write a load-out to a file for somebody else."
+)
+@click.option(
+    "--take", type=click.Path(path_type=Path), default=None, metavar="FILE", help="Keep somebody's load-out."
+)
+def load_outs(
+    game: Path, keep: str, use: str, drop: str, give: tuple[str, str] | None, take: Path | None
+) -> int:
+    """Named sets of GAME's mods in their order: keep, use, hand on."""
+    install = Install(game)
+    try:
+        if take is not None:
+            loadouts.keep_load_out(install, loadouts.read_load_out(take))
+        if keep:
+            loadouts.keep_load_out(install, loadouts.load_out_now(install, keep))
+        if drop:
+            loadouts.forget_load_out(install, drop)
+        known = loadouts.load_outs(install)
+        for name in (use, give[0] if give else ""):
+            if name and name not in known:
+                raise FurnelError(
+                    "Looking for a load-out",
+                    where=name,
+                    why="there is none of that name",
+                    remedy=f"There are: {', '.join(known) or 'none'}",
+                )
+        if give is not None:
+            write_text(Path(give[1]), known[give[0]].text())
+        if use:
+            said = loadouts.use_load_out(install, known[use]).said
+            echo(f"The mods are as in {use}" + (f", but {said}" if said else ""))
+        for name, found in known.items():
+            echo(f"{name}: {', '.join(mod.name or mod.id for mod in found.mods if mod.on) or 'no mod'}")
         return 0
     finally:
         install.close()

@@ -14,6 +14,7 @@ from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
+from furnel.desktop.trying.loadouts import load_out_menu
 from furnel.desktop.trying.stack import StackView
 from furnel.desktop.trying.stills import Stills
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, paint_state, scrolling
@@ -134,6 +135,10 @@ class TryStation(QWidget):
         self.take_off = button("Take it off", "Take the chosen mod out of the game", "plain")
         self.take_off.clicked.connect(self._remove)
         self.stack.picked.connect(self._show_chosen)
+        self._outs = button(
+            "Load-outs", "Named sets of mods in their order, to switch as a whole and to hand on"
+        )
+        self._outs.clicked.connect(self._show_outs)
         self.setAcceptDrops(True)
         self._verdict = label("", "caption")
         row = QHBoxLayout(self)
@@ -161,7 +166,7 @@ class TryStation(QWidget):
         self._meets.setWordWrap(True)
         column.addSpacing(6)
         column.addWidget(self._meets)
-        for part in (self._where, self._get, self.take_off):
+        for part in (self._where, self._get, self._outs, self.take_off):
             column.addWidget(part)
         column.addStretch(1)
         return panel
@@ -306,6 +311,10 @@ class TryStation(QWidget):
         if catalogue is not None:
             self._cannot(catalogue.install.profile)
 
+    def _show_outs(self) -> None:
+        self.menu = load_out_menu(self, self._session)
+        self.menu.popup(self._outs.mapToGlobal(self._outs.rect().bottomLeft()))
+
     def _remove(self) -> None:
         mod = self.stack.chosen
         if mod is not None:
@@ -334,6 +343,7 @@ class TryStation(QWidget):
         self._meets.setText(words)
         self._meets.setVisible(game.has_order and bool(game.stack))
         self._where.setVisible(game.has_order and bool(shared or state))
+        self._outs.setVisible(game.has_order and bool(game.stack))
         self._show_chosen()
 
     def _show_chosen(self) -> None:
