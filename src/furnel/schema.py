@@ -51,6 +51,12 @@ def _no_controls(text: str) -> str:
     return text
 
 
+def _lines(text: str) -> str:
+    for line in text.split("\n"):
+        _no_controls(line.replace("\t", " "))
+    return text
+
+
 def _version(text: str) -> str:
     if not re.fullmatch(r"[0-9A-Za-z][0-9A-Za-z.+_-]{0,39}", text) or ".." in text:
         raise ValueError(
@@ -116,6 +122,7 @@ InnerPath = Annotated[str, AfterValidator(_inner)]
 InsidePath = Annotated[str, AfterValidator(_inside)]
 GlobText = Annotated[str, AfterValidator(_glob)]
 PlainText = Annotated[str, AfterValidator(_no_controls)]
+LongText = Annotated[str, Field(max_length=20_000), AfterValidator(_lines)]
 NameText = Annotated[str, Field(min_length=1, max_length=120), AfterValidator(_no_controls)]
 VersionText = Annotated[str, AfterValidator(_version)]
 Colour = Annotated[str, Field(pattern=r"^[0-9a-fA-F]{6}$")]

@@ -74,12 +74,12 @@ class World:
         return self._verdict(path).verdict
 
     def strays(self) -> list[str]:
-        """Files in mods that no asset of the game is named like."""
+        """Files in mods that no asset of the game is named like; what lies beside the file about a mod is for people."""
         return [
             f"{name}: {path}"
             for name, files in self.mods
             for path in files
-            if path not in self.originals and path not in self._added()
+            if "/" in path and path not in self.originals and path not in self._added()
         ]
 
     def book(self, path: str) -> Any:

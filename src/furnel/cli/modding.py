@@ -12,13 +12,14 @@ from furnel.cli.defining import add_folder, add_new, draw_strip, say_changes, se
 from furnel.cli.hearing import change_event, lay_album, say_events
 from furnel.cli.output import Bar, echo, points_json, say_json, say_points
 from furnel.errors import FurnelError
-from furnel.mods import additions
+from furnel.mods import additions, sharing
 from furnel.mods.build import build as build_mod
 from furnel.mods.build import examine_all, last_build, stale
 from furnel.mods.build import package as package_mod
 from furnel.mods.deploy import install_mod, installed_words, remove_mod
 from furnel.mods.outside import choose, choose_all, gathered, outside_files
 from furnel.mods.project import StepUse
+from furnel.mods.render import read_source
 from furnel.mods.steps import Value, step_type
 from furnel.mods.workspace import Workspace, create_project, open_workspace
 from furnel.words import count
@@ -166,6 +167,65 @@ def package(project: Path, target: Path | None, game: Path | None) -> int:
     with opened(project, game) as space:
         echo(package_mod(space, target, Bar()))
         return 0
+
+
+@mod.command()
+@PROJECT
+@click.option("--author", default=None)
+@click.option("--version", default=None, help="What this version is called.")
+@click.option("--summary", default=None, help="A sentence on what it does.")
+@click.option(
+    "--description",
+    type=click.Path(path_type=Path),
+    default=None,
+    help="A file with more about it, in Markdown.",
+)
+@click.option(
+    "--licence", default=None, metavar="SPDX", help="What others may do with it, such as CC-BY-4.0."
+)
+@click.option("--tag", "tags", multiple=True, metavar="WORD")
+@click.option("--language", "languages", multiple=True, metavar="CODE")
+@click.option("--preview", type=click.Path(path_type=Path), default=None, help="A picture of it.")
+@click.option(
+    "--credit",
+    multiple=True,
+    metavar="PATTERN=TEXT",
+    help="Whose sources are, by the paths of their originals.",
+)
+@click.option("--out", "target", type=click.Path(path_type=Path), help="The ZIP to write.")
+@click.option("--look", is_flag=True, help="Only say what is missing.")
+@GAME
+def share(
+    project: Path, author: str | None, version: str | None, summary: str | None, description: Path | None, licence: str | None,
+    tags: tuple[str, ...], languages: tuple[str, ...], preview: Path | None, credit: tuple[str, ...], target: Path | None,
+    look: bool, game: Path | None,
+) -> int:  # fmt: skip
+    """Say what others should know of the mod, package it, and try the package as a stranger would."""
+    with opened(project, game) as space:
+        told = {"author": author, "version": version, "summary": summary, "licence": licence}
+        facts: dict[str, object] = {key: value for key, value in told.items() if value is not None}
+        facts |= (
+            {"description": read_source(description).decode("utf-8", "replace")}
+            if description is not None
+            else {}
+        )
+        facts |= {key: value for key, value in (("tags", tags), ("languages", languages)) if value}
+        space = sharing.with_facts(space, facts, preview, dict(_credit(text) for text in credit))
+        points = sharing.share_points(space)
+        if not look:
+            made = package_mod(space, target, Bar())
+            points += sharing.check_package(space, made, Bar())
+            echo(made)
+        for point in points:
+            echo(f"{point.state:7}  {point.key}" + (f": {point.said}" if point.said else ""))
+        return 1 if any(point.state == "breaks" for point in points) else 0
+
+
+def _credit(text: str) -> tuple[str, str]:
+    pattern, _, credit = text.partition("=")
+    if not pattern or not credit:
+        raise click.UsageError(f"--credit {text}: write it as art/hulls/*=Mira Solheim, CC-BY-4.0")
+    return pattern, credit
 
 
 def _built(space: Workspace) -> Path:

@@ -19,6 +19,7 @@ from furnel.errors import FurnelError, reason
 from furnel.media import spec_of
 from furnel.mods.fit import compare, worst
 from furnel.mods.generated import Companion, companions
+from furnel.mods.sharing import CHANGES, README, changes_text, note_package, preview_of, readme_text
 from furnel.mods.workspace import Examined, Workspace
 from furnel.mods.wrapping import wrap
 from furnel.parallel import each
@@ -147,7 +148,8 @@ def about_text(space: Workspace) -> str:
 
 
 def package(space: Workspace, target: Path | None = None, progress: Progress = QUIET) -> Path:
-    """The mod as it is now as one ZIP with a folder named like the mod inside; the same mod gives the same bytes.
+    """The mod as it is now as one ZIP with a folder named like the mod inside, with a readme, what changed, and its
+    picture; the same mod gives the same bytes.
 
     A build that is missing or stale is made first. Raises FurnelError when that is refused.
     """
@@ -162,12 +164,18 @@ def package(space: Workspace, target: Path | None = None, progress: Progress = Q
             "Packaging the mod", where=target, why="it would lie inside the build itself",
             remedy="Choose another place for the ZIP",
         )  # fmt: skip
-    files = sorted(file for file in built.folder.rglob("*") if file.is_file())
-    progress.report(0.9, f"Writing {target.name}")
-    write_zip(
-        target,
-        [(f"{about.id}/{file.relative_to(built.folder).as_posix()}", file.read_bytes()) for file in files],
+    inside = sorted(
+        file.relative_to(built.folder).as_posix() for file in built.folder.rglob("*") if file.is_file()
     )
+    changes = changes_text(space, built.folder)
+    contents: dict[str, bytes] = {path: (built.folder / path).read_bytes() for path in inside}
+    contents[README] = readme_text(space, inside).encode()
+    contents[CHANGES] = changes.encode()
+    if (picture := preview_of(space)) is not None:
+        contents[f"preview{picture.suffix.lower()}"] = picture.read_bytes()
+    progress.report(0.9, f"Writing {target.name}")
+    write_zip(target, [(f"{about.id}/{path}", data) for path, data in sorted(contents.items())])
+    note_package(space, built.folder, changes)
     return target
 
 

@@ -6,7 +6,7 @@ import re
 import tomllib
 from functools import lru_cache
 from pathlib import Path
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 import tomlkit
 from pydantic import Field, field_validator, model_validator
@@ -17,7 +17,7 @@ from furnel.errors import FurnelError, reason
 from furnel.media import PICTURE, SOUND, medium_by_suffix
 from furnel.media.encode import Encode
 from furnel.mods.steps import STEP_TYPES, Value, step_type
-from furnel.schema import IdText, InnerPath, NameText, Part, PlainText, VersionText, validated
+from furnel.schema import IdText, InnerPath, LongText, NameText, Part, PlainText, VersionText, validated
 from furnel.texts.patch import Change
 from furnel.words import count
 
@@ -26,8 +26,12 @@ FILE_NAME = "furnel.toml"
 VERSION = 1
 
 
+LicenceText = Annotated[str, Field(pattern=r"^([A-Za-z0-9][A-Za-z0-9.+-]{0,63})?$")]
+"""The SPDX identifier of a licence, such as CC-BY-4.0 (SPDX specification 2.3, annex D), or LicenseRef- and a name."""
+
+
 class About(Part):
-    """What a mod says of itself."""
+    """What a mod says of itself. `description` is Markdown, `licence` an SPDX identifier, `preview` a picture of it."""
 
     id: IdText
     name: NameText
@@ -35,6 +39,11 @@ class About(Part):
     author: PlainText = ""
     summary: PlainText = ""
     category: PlainText = ""
+    description: LongText = ""
+    licence: LicenceText = ""
+    tags: tuple[PlainText, ...] = ()
+    languages: tuple[PlainText, ...] = ()
+    preview: InnerPath | Literal[""] = ""
 
 
 class GameRef(Part):

@@ -1,0 +1,370 @@
+"""What a mod needs to be handed to strangers: a readme in plain words, what changed, credits, licence, a picture; and a look at
+the package as a stranger would: in a copy of the game with no other mod, judged by the game, taken off again."""
+
+from __future__ import annotations
+
+import json
+import textwrap
+import zipfile
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from fnmatch import fnmatchcase
+from pathlib import Path
+from typing import Any, Literal
+
+from furnel.atomic import scratch_in, write_bytes, write_text
+from furnel.digests import file_digest, tree_digest
+from furnel.errors import FurnelError, reason
+from furnel.folders import state_folder
+from furnel.games import Install, ask_report, commands_to_allow, read_stack, write_order
+from furnel.imagefiles import recognises
+from furnel.mods.project import About, Swap
+from furnel.mods.render import read_source
+from furnel.mods.unpacking import unpack_mod
+from furnel.mods.workspace import Workspace
+from furnel.progress import QUIET, Part, Progress
+from furnel.schema import validated
+from furnel.words import count
+
+README, CHANGES, PREVIEW = "README.txt", "CHANGES.txt", "preview.png"
+LICENCES = (
+    "CC0-1.0", "CC-BY-4.0", "CC-BY-SA-4.0", "CC-BY-NC-4.0", "CC-BY-NC-SA-4.0", "CC-BY-ND-4.0", "CC-BY-NC-ND-4.0", "MIT",
+    "Apache-2.0", "BSD-3-Clause", "Zlib", "ISC", "Unlicense", "0BSD", "GPL-2.0-or-later", "GPL-3.0-or-later",
+    "LGPL-3.0-or-later", "AGPL-3.0-or-later", "MPL-2.0", "OFL-1.1", "Artistic-2.0", "FSFAP", "WTFPL",
+)  # fmt: skip
+"""Licences by their SPDX identifiers (https://spdx.org/licenses) that mods are often under."""
+_WIDE = 78
+
+
+@dataclass(frozen=True, slots=True)
+class SharePoint:
+    """One thing that a shared mod should have: what it is, how it stands, and what to do."""
+
+    key: str
+    state: Literal["fits", "differs", "breaks", "waiting"]
+    said: str
+
+
+def with_facts(
+    space: Workspace,
+    facts: Mapping[str, object],
+    preview: Path | None = None,
+    credits: Mapping[str, str] | None = None,
+) -> Workspace:
+    """The mod with more that it says of itself, saved. A `preview` picture is copied into the project; `credits` are by
+    patterns of originals' paths. Raises FurnelError for what it cannot say."""
+    project = space.project
+    if preview is not None:
+        inside = f"{PREVIEW.partition('.')[0]}{preview.suffix.lower()}"
+        if not recognises(read_source(preview)):
+            raise FurnelError(
+                "Sharing the mod", where=preview, why="it is no picture", remedy="Choose a PNG or a JPEG"
+            )
+        write_bytes(space.folder / inside, read_source(preview))
+        facts = {**facts, "preview": inside}
+    if facts:
+        raw = {**project.mod.model_dump(), **facts}
+        about = validated(About, raw, "Sharing the mod", space.file, "docs/projects.md")
+        project = project.model_copy(update={"mod": about})
+    for pattern, credit in (credits or {}).items():
+        for swap in project.swaps:
+            if fnmatchcase(swap.original, pattern):
+                project = project.with_swap(swap.model_copy(update={"credit": credit}))
+    return space.save(project)
+
+
+def share_points(space: Workspace) -> list[SharePoint]:
+    """What is missing before a mod is handed to strangers: gaps differ, they do not break."""
+    about = space.project.mod
+    gaps = credit_gaps(space)
+    told = (
+        ("author", about.author, "nobody is named as its author"),
+        ("summary", about.summary, "no sentence says what it does"),
+        ("licence", about.licence, "nothing says what others may do with it"),
+        ("preview", preview_of(space) is not None, "it has no picture of itself"),
+    )
+    out = [
+        SharePoint(key, "fits" if there else "differs", "" if there else said) for key, there, said in told
+    ]
+    said = (
+        f"{count(len(gaps), 'source')} without credit: {', '.join(swap.made_from for swap in gaps[:3])}"
+        if gaps
+        else ""
+    )
+    return [*out, SharePoint("credits", "differs" if gaps else "fits", said)]
+
+
+def credit_gaps(space: Workspace) -> list[Swap]:
+    """The swaps whose source is somebody's, and nothing says whose."""
+    return [swap for swap in space.project.made if swap.source and not swap.credit]
+
+
+def preview_of(space: Workspace) -> Path | None:
+    """The mod's picture of itself, where it has one."""
+    told = space.project.mod.preview
+    file = space.folder / told if told else space.folder / PREVIEW
+    return file if file.is_file() and file.resolve().is_relative_to(space.folder.resolve()) else None
+
+
+def readme_text(space: Workspace, files: Sequence[str]) -> str:
+    """A readme for people without Furnel: what the mod is, how it comes into the game and out again, what it touches, whose it
+    is. `files` are those of the build."""
+    about, rule = space.project.mod, space.profile.mods
+    game = space.profile.name + (f" {rule.game_version}" if rule.game_version else "")
+    title = f"{about.name} {about.version}" + (f" by {about.author}" if about.author else "")
+    parts = [title, "=" * len(title), f"A mod for {game}."]
+    parts += [_wrapped(text) for text in (about.summary, about.description) if text]
+    parts += [
+        _headed("How to install it", _installing(space, files)),
+        _headed("How to remove it", _removing(space, files)),
+    ]
+    own = [file for file in files if file not in (rule.about, README, CHANGES, PREVIEW)]
+    touched = "\n".join(f"  {file}" for file in own)
+    parts.append(_headed("What it touches", f"{count(len(own), 'file')}, and nothing else:\n{touched}"))
+    credits = _credits(space)
+    if credits:
+        parts.append(_headed("Credits", "\n".join(f"  {line}" for line in credits)))
+    if about.licence:
+        parts.append(_headed("Licence", f"{about.licence} (https://spdx.org/licenses/{about.licence}.html)"))
+    return "\n\n".join(parts) + "\n"
+
+
+def _headed(title: str, text: str) -> str:
+    return f"{title}\n{'-' * len(title)}\n{text}"
+
+
+def _wrapped(text: str) -> str:
+    return "\n".join(textwrap.fill(line, _WIDE) if line.strip() else "" for line in text.splitlines())
+
+
+def _installing(space: Workspace, files: Sequence[str]) -> str:
+    about, rule = space.project.mod, space.profile.mods
+    if not rule.has_order:
+        where = "the game's folder" if rule.goes == "in-place" else f"{rule.folder} in the game's folder"
+        steps = [f"Copy the files of the folder {about.id} into {where}."]
+        if rule.goes == "in-place":
+            steps.insert(
+                0, "Keep copies of the game's own files of the same names: this mod stands in their place."
+            )
+    else:
+        entry = rule.order_file.write("", [(about.id, True)], rule.order).strip()
+        steps = [
+            f"Unpack this ZIP into {rule.folder} in the game's folder, so that {rule.folder}/{about.id}/{rule.about} is there.",
+            f"Put it last in {rule.order}:\n\n{textwrap.indent(entry, '       ')}\n",
+        ]
+    return "\n".join(textwrap.indent(f"{number}. {step}", "  ") for number, step in enumerate(steps, 1))
+
+
+def _removing(space: Workspace, files: Sequence[str]) -> str:
+    about, rule = space.project.mod, space.profile.mods
+    if rule.has_order:
+        return f"  Delete {rule.folder}/{about.id} and its entry in {rule.order}. The game's own files were never changed."
+    if rule.goes == "in-place":
+        return "  Put your copies of the game's own files back."
+    return f"  Delete the mod's files in {rule.folder}. The game's own files were never changed."
+
+
+def _credits(space: Workspace) -> list[str]:
+    by_credit: dict[str, list[str]] = {}
+    for swap in space.project.made:
+        if swap.credit:
+            by_credit.setdefault(swap.credit, []).append(swap.original)
+    return [
+        f"{credit}: {', '.join(used[:4])}"
+        + (f" and {count(len(used) - 4, 'other')}" if len(used) > 4 else "")
+        for credit, used in sorted(by_credit.items())
+    ]
+
+
+# what changed since the last package
+
+
+def changes_since(space: Workspace, folder: Path) -> list[str]:
+    """What a build has otherwise than the last package, in lines; all that it has where it is the first one."""
+    before = _packaged(space)
+    files = _digests(folder, space.profile.mods.about)
+    values = _values(space)
+    if not before:
+        return ["The first version."]
+    old_files, old_values = before.get("files", {}), before.get("values", {})
+    out = []
+    for path in sorted({*files, *old_files}):
+        if files.get(path) == old_files.get(path):
+            continue
+        if path in values and path in old_values:
+            out += [f"{path}: {line}" for line in values[path] if line not in old_values[path]]
+            out += [f"{path}: no more {line}" for line in old_values[path] if line not in values[path]]
+        else:
+            out.append(
+                f"{'New' if path not in old_files else 'Gone' if path not in files else 'Changed'}: {path}"
+            )
+    return out
+
+
+def changes_text(space: Workspace, folder: Path) -> str:
+    """The text of what changed, version by version: as it was edited in the project, with the current version's on top."""
+    kept = _kept_changes(space)
+    head = f"{space.project.mod.version}"
+    lines = changes_since(space, folder)
+    if kept.splitlines()[:1] == [head]:
+        section, gap, rest = kept.partition("\n\n")
+        told = section.splitlines()
+        more = (
+            [f"- {line}" for line in lines if f"- {line}" not in told] if last_version(space) == head else []
+        )
+        return "\n".join([*told, *more]) + (gap + rest if gap else "\n")
+    fresh = f"{head}\n" + "".join(f"- {line}\n" for line in lines or ["Nothing is another."])
+    return f"{fresh}\n{kept}" if kept else fresh
+
+
+def note_package(space: Workspace, folder: Path, changes: str) -> None:
+    """Remember what was packaged, for what changes next; and the changes' text in the project, where it can be edited."""
+    told = {
+        "version": space.project.mod.version,
+        "files": _digests(folder, space.profile.mods.about),
+        "values": _values(space),
+    }
+    write_text(space.folder / CHANGES, changes)
+    write_text(space.folder / "build" / "packaged.json", json.dumps(told, indent=1, sort_keys=True))
+
+
+def last_version(space: Workspace) -> str:
+    """The version of the last package; empty when there was none."""
+    return str(_packaged(space).get("version", ""))
+
+
+def _kept_changes(space: Workspace) -> str:
+    try:
+        return (space.folder / CHANGES).read_text("utf-8")
+    except (OSError, UnicodeDecodeError):
+        return ""
+
+
+def _packaged(space: Workspace) -> dict[str, Any]:
+    try:
+        found = json.loads((space.folder / "build" / "packaged.json").read_text("utf-8"))
+        return found if isinstance(found, dict) and isinstance(found.get("files"), dict) else {}
+    except (OSError, ValueError):
+        return {}
+
+
+def _digests(folder: Path, about: str) -> dict[str, str]:
+    files = {
+        file.relative_to(folder).as_posix(): file for file in sorted(folder.rglob("*")) if file.is_file()
+    }
+    return {path: file_digest(file) for path, file in files.items() if path != about}
+
+
+def _values(space: Workspace) -> dict[str, list[str]]:
+    return {
+        swap.original: [change.said() for change in swap.changes]
+        for swap in space.project.made
+        if swap.changes
+    }
+
+
+# as a stranger sees it
+
+
+def check_package(space: Workspace, package: Path, progress: Progress = QUIET) -> list[SharePoint]:
+    """Try a package in a copy of the game that has no other mod: unpacked by nothing of ours, switched on, judged by the game
+    (where it can be asked), taken off again. Raises FurnelError where the copy cannot be made."""
+    install, about = space.catalogue.install, space.project.mod
+    rule = space.profile.mods
+    if not rule.has_order:
+        return [
+            SharePoint("tried", "waiting", "mods of this game stand in the place of its files: try it on Try")
+        ]
+    with scratch_in(state_folder() / "tried") as scratch:
+        copy = _linked_copy(install, scratch / "game")
+        mods = copy / rule.folder
+        empty = tree_digest(mods)
+        try:
+            with zipfile.ZipFile(package) as packed:
+                unpack_mod(
+                    package, scratch / "seen", Part(progress, 0, 0.3)
+                )  # as strictly as everybody else's
+                packed.extractall(mods)
+        except (OSError, zipfile.BadZipFile) as error:
+            raise FurnelError(
+                "Trying a package", where=package, why=str(error), remedy="Package it again"
+            ) from error
+        write_order(copy / rule.order, [(about.id, True)], rule.order_file)
+        strange = Install(copy, install.profile)
+        try:
+            out = _seen(strange, about.id, about.version, Part(progress, 0.3, 1))
+        finally:
+            strange.close()
+        for file in sorted((mods / about.id).rglob("*"), reverse=True):
+            file.unlink() if file.is_file() else file.rmdir()
+        (mods / about.id).rmdir()
+        (copy / rule.order).unlink()
+        clean = tree_digest(mods) == empty
+        left = (
+            "taking its folder away leaves nothing"
+            if clean
+            else "files stay behind when its folder is taken away"
+        )
+        return [*out, SharePoint("removed", "fits" if clean else "breaks", left)]
+
+
+def _seen(strange: Install, mod: str, version: str, progress: Progress) -> list[SharePoint]:
+    stack = read_stack(strange)
+    there = [one for one in stack if one.id == mod and one.on]
+    known = there and there[0].version == version
+    out = [
+        SharePoint(
+            "unpacked",
+            "fits" if known else "breaks",
+            f"found as {mod} {version}" if known else "it is not found as a mod",
+        )
+    ]
+    if not strange.profile.start.report or commands_to_allow(strange.profile):
+        return [
+            *out,
+            SharePoint(
+                "judged",
+                "waiting",
+                "the game was not asked: its profile has no command for that that is allowed",
+            ),
+        ]
+    report = ask_report(strange, progress)
+    mine = [word for word in report.words if word.winner == mod]
+    wrong = [word for word in mine if word.verdict != "accepted"]
+    if wrong:
+        return [
+            *out,
+            SharePoint("judged", "breaks", f"{wrong[0].path} is {wrong[0].verdict}: {wrong[0].reason}"),
+        ]
+    return [
+        *out,
+        SharePoint(
+            "judged", "fits" if mine else "breaks", f"the game accepts {count(len(mine), 'asset')} of it"
+        ),
+    ]
+
+
+def _linked_copy(install: Install, copy: Path) -> Path:
+    """A copy of a game by links, with a mods folder of its own that is empty: nothing in it leads to the game's own one."""
+    rule = install.profile.mods
+    own = {install.mods_folder().resolve(), install.order_file().resolve()}
+    above = {parent for place in own for parent in place.parents}
+
+    def link(source: Path, target: Path) -> None:
+        target.mkdir()
+        for entry in sorted(source.iterdir()):
+            if entry.resolve() in own:
+                continue
+            if entry.is_dir() and entry.resolve() in above:
+                link(entry, target / entry.name)
+            else:
+                (target / entry.name).symlink_to(entry.resolve())
+
+    try:
+        link(install.folder, copy)
+        (copy / rule.folder).mkdir(parents=True, exist_ok=True)
+    except OSError as error:
+        raise FurnelError(
+            "Trying a package", where=copy, why=reason(error), remedy="Check the free space"
+        ) from error
+    return copy
