@@ -162,6 +162,10 @@ COMMANDS: tuple[Command, ...] = (
         lambda window: window.session.builds.package(), MOD,
     ),
     Command(
+        "share", "Build", "Share…", "Ctrl+Shift+S", "What strangers get to know of it, and the package, tried as they would",
+        lambda window: window.pages.share(), MOD,
+    ),
+    Command(
         "gather", "Build", "Gather sources", "", "Copy sources from elsewhere into the mod's folder",
         lambda window: window.session.swaps.gather(), MOD,
     ),

@@ -13,6 +13,7 @@ from furnel.desktop.widgets.page import Page
 
 if TYPE_CHECKING:
     from furnel.desktop.archive.page import ArchivePage
+    from furnel.desktop.build.share import SharePage
     from furnel.desktop.find.match import MatchSheet
     from furnel.desktop.find.newthing import NewThingPage
     from furnel.desktop.find.tunes import TunesPage
@@ -70,6 +71,23 @@ class Pages(QObject):
         from furnel.desktop.trying import stranger
 
         return self._added(stranger.StrangerPage(self._look, self._session), "try")
+
+    @cached_property
+    def share_page(self) -> SharePage:
+        """What strangers get to know of the mod."""
+        from furnel.desktop.build import share
+
+        return self._added(share.SharePage(self._look, self._session), "build")
+
+    @property
+    def sharing(self) -> bool:
+        """Whether the Share page is shown."""
+        return "share_page" in self.__dict__ and self.share_page.isVisible()
+
+    def share(self) -> None:
+        """Show what strangers get to know of the mod."""
+        self.share_page.open(self._window.try_station.stills.images.get("after"))
+        self.show_page(self.share_page, "build")
 
     def show_meetings(self) -> None:
         """Show where the enabled mods meet."""

@@ -185,6 +185,8 @@ class Window(QWidget):
 
     def _show_edit(self, edit: Edit) -> None:
         """Show what was taken back or done again."""
+        if self.pages.sharing and edit.only_said:
+            return  # that page shows it itself
         if not edit.about:
             self.go("build" if edit.mod else "fit")
         elif self.session.swap(edit.about) is not None:

@@ -57,6 +57,14 @@ class Edit:
         """The original that it is about, when it is about one."""
         return self.swaps[0][0] if self.swaps else ""
 
+    @property
+    def only_said(self) -> bool:
+        """Whether nothing but what the mod says of itself and of its sources is another."""
+        return not (self.order or self.game or self.events) and all(
+            one is not None and other is not None and one.model_copy(update={"credit": other.credit}) == other
+            for _, one, other in self.swaps
+        )
+
     def onto(self, project: Project, forward: bool = True) -> Project | None:
         """The project with this change done (or taken back); None when it is not in the state that this needs."""
         here, there = (0, 1) if forward else (1, 0)

@@ -18,7 +18,7 @@ from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.games import Install, ask_report, commands_to_allow, read_stack, write_order
 from furnel.imagefiles import recognises
-from furnel.mods.project import About, Swap
+from furnel.mods.project import About, Project, Swap
 from furnel.mods.render import read_source
 from furnel.mods.unpacking import unpack_mod
 from furnel.mods.workspace import Workspace
@@ -53,24 +53,39 @@ def with_facts(
 ) -> Workspace:
     """The mod with more that it says of itself, saved. A `preview` picture is copied into the project; `credits` are by
     patterns of originals' paths. Raises FurnelError for what it cannot say."""
-    project = space.project
     if preview is not None:
-        inside = f"{PREVIEW.partition('.')[0]}{preview.suffix.lower()}"
-        if not recognises(read_source(preview)):
-            raise FurnelError(
-                "Sharing the mod", where=preview, why="it is no picture", remedy="Choose a PNG or a JPEG"
-            )
-        write_bytes(space.folder / inside, read_source(preview))
-        facts = {**facts, "preview": inside}
-    if facts:
-        raw = {**project.mod.model_dump(), **facts}
-        about = validated(About, raw, "Sharing the mod", space.file, "docs/projects.md")
-        project = project.model_copy(update={"mod": about})
+        facts = {**facts, "preview": taken_preview(space, preview)}
+    project = telling(space.project, facts)
     for pattern, credit in (credits or {}).items():
-        for swap in project.swaps:
-            if fnmatchcase(swap.original, pattern):
-                project = project.with_swap(swap.model_copy(update={"credit": credit}))
+        project = credited(project, pattern, credit)
     return space.save(project)
+
+
+def telling(project: Project, facts: Mapping[str, object]) -> Project:
+    """A project whose mod says other things of itself. Raises FurnelError for what it cannot say."""
+    raw = {**project.mod.model_dump(), **facts}
+    about = validated(About, raw, "Sharing the mod", project.mod.name, "docs/projects.md")
+    return project.model_copy(update={"mod": about})
+
+
+def credited(project: Project, pattern: str, credit: str, only_gaps: bool = False) -> Project:
+    """A project in which the sources of some swaps, by a pattern of their originals' paths, are somebody's."""
+    for swap in project.swaps:
+        if fnmatchcase(swap.original, pattern) and not (only_gaps and swap.credit):
+            project = project.with_swap(swap.model_copy(update={"credit": credit}))
+    return project
+
+
+def taken_preview(space: Workspace, picture: Path) -> str:
+    """A picture copied into the project as the mod's picture of itself; its name there."""
+    inside = f"{PREVIEW.partition('.')[0]}{picture.suffix.lower()}"
+    data = read_source(picture)
+    if not recognises(data):
+        raise FurnelError(
+            "Sharing the mod", where=picture, why="it is no picture", remedy="Choose a PNG or a JPEG"
+        )
+    write_bytes(space.folder / inside, data)
+    return inside
 
 
 def share_points(space: Workspace) -> list[SharePoint]:
@@ -112,7 +127,7 @@ def readme_text(space: Workspace, files: Sequence[str]) -> str:
     about, rule = space.project.mod, space.profile.mods
     game = space.profile.name + (f" {rule.game_version}" if rule.game_version else "")
     title = f"{about.name} {about.version}" + (f" by {about.author}" if about.author else "")
-    parts = [title, "=" * len(title), f"A mod for {game}."]
+    parts = [f"{title}\n{'=' * len(title)}", f"A mod for {game}."]
     parts += [_wrapped(text) for text in (about.summary, about.description) if text]
     parts += [
         _headed("How to install it", _installing(space, files)),

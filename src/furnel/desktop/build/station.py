@@ -85,14 +85,16 @@ class BuildStation(QWidget):
         self._state.setWordWrap(True)
         self._build = button("Build", with_key("Write the mod and read it back", "build"), "next")
         self._install = button("Install", with_key("Put the build in the game's mods folder", "install"))
-        self._package = button("Package", "Make one ZIP to share")
+        self._package = button(
+            "Share…", with_key("What strangers get to know of it, and the package", "share")
+        )
         self._remove = button("Remove", "Bring the game back as it was")
         self.anyway = QCheckBox("Build even what breaks")
         self.anyway.setToolTip("To see for yourself what the game says")
         for part, name in (
             (self._build, "build"),
             (self._install, "install"),
-            (self._package, "package"),
+            (self._package, "share"),
             (self._remove, "remove"),
         ):
             part.clicked.connect(lambda _=False, name=name: self.wanted.emit(name))
@@ -180,7 +182,6 @@ class BuildStation(QWidget):
             mark, text = "fits", "Built and read back. Not installed in the game yet."
         self._mark.show_state(mark)
         self._state.setText(text)
-        self._package.setEnabled(not counts["breaks"])
         self._install.setEnabled(built)
         self._remove.setEnabled(session.game.installed)
         for part, is_next in (

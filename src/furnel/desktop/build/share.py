@@ -1,0 +1,390 @@
+"""The Share page: what strangers get to know of the mod, how its readme reads, what is missing, and the package, tried."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PyQt6.QtCore import QRectF, Qt
+from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QHideEvent, QImage, QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import (
+    QApplication,
+    QComboBox,
+    QFileDialog,
+    QFormLayout,
+    QHBoxLayout,
+    QLineEdit,
+    QPlainTextEdit,
+    QTextBrowser,
+    QVBoxLayout,
+    QWidget,
+)
+
+from furnel.desktop.look import Look, dressed, font
+from furnel.desktop.session import Session
+from furnel.desktop.timing import timer
+from furnel.desktop.widgets.basics import (
+    StateMark,
+    as_panel,
+    button,
+    field,
+    hairline,
+    label,
+    scrolling,
+    toggle,
+)
+from furnel.desktop.widgets.dropping import files_of, welcome_files
+from furnel.desktop.widgets.page import Page
+from furnel.errors import FurnelError
+from furnel.mods.build import package
+from furnel.mods.project import Project
+from furnel.mods.sharing import (
+    LICENCES,
+    SharePoint,
+    check_package,
+    credit_gaps,
+    credited,
+    preview_of,
+    readme_text,
+    share_points,
+    taken_preview,
+    telling,
+)
+from furnel.progress import Part, Progress
+from furnel.words import count
+
+_FIELDS = (
+    ("version", "Version", "0.1"), ("author", "Author", "your name"), ("summary", "Summary", "one sentence on what it does"),
+    ("tags", "Tags", "boats, evening"), ("languages", "Languages", "en, de"),
+)  # fmt: skip
+_LISTS = ("tags", "languages")
+_TITLES = {
+    "author": "Author", "summary": "Summary", "licence": "Licence", "preview": "Picture", "credits": "Credits",
+    "unpacked": "Unpacked", "judged": "Judged by the game", "removed": "Removed", "tried": "Tried",
+}  # fmt: skip
+
+
+class Preview(QWidget):
+    """The mod's picture of itself; another one is dropped on it."""
+
+    def __init__(self, look: Look) -> None:
+        super().__init__()
+        self._look = look
+        self._image = QImage()
+        self.setFixedHeight(158)
+        self.setAccessibleName("Picture of the mod")
+        look.changed.connect(self.update)
+
+    def show_file(self, file: Path | None) -> None:
+        """Show a picture, or that there is none."""
+        self._image = QImage(str(file)) if file is not None else QImage()
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        painter, look, box = QPainter(self), self._look, QRectF(self.rect()).adjusted(0.5, 0.5, -0.5, -0.5)
+        painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+        if self._image.isNull():
+            painter.setPen(QPen(look.colour("hairline-strong"), 1, Qt.PenStyle.DashLine))
+            painter.drawRoundedRect(box, 4, 4)
+            painter.setFont(font(11))
+            painter.setPen(look.colour("quiet"))
+            painter.drawText(
+                box, Qt.AlignmentFlag.AlignCenter, "drop a picture here,\nor take the still of Try"
+            )
+            return
+        scale = min(box.width() / self._image.width(), box.height() / self._image.height())
+        wide, high = self._image.width() * scale, self._image.height() * scale
+        painter.drawImage(
+            QRectF((box.width() - wide) / 2, (box.height() - high) / 2, wide, high), self._image
+        )
+
+
+class SharePage(Page):
+    """What the mod says of itself to strangers, and the package that they get."""
+
+    def __init__(self, look: Look, session: Session) -> None:
+        super().__init__()
+        self._look, self._session = look, session
+        self.tried: list[SharePoint] = []
+        self.still: QImage | None = None
+        self.fields: dict[str, QLineEdit] = {}
+        for key, text, hint in _FIELDS:
+            self.fields[key] = field(hint, text)
+            self.fields[key].editingFinished.connect(lambda key=key: self._told(key))
+        self.licence = QComboBox()
+        self.licence.setEditable(True)
+        self.licence.addItems(["", *LICENCES])
+        self.licence.setAccessibleName("Licence")
+        self.licence.setToolTip("What others may do with it, by its SPDX identifier")
+        self.licence.textActivated.connect(lambda _: self._told("licence"))
+        line = self.licence.lineEdit()
+        assert line is not None
+        line.editingFinished.connect(lambda: self._told("licence"))
+        self.description = QPlainTextEdit()
+        self.description.setAccessibleName("Description")
+        self.description.setPlaceholderText("More about it, in Markdown")
+        self._typing = timer(self, lambda: self._told("description"), 900)
+        self.description.textChanged.connect(self._typing.start)
+        self.credit = field("whose the rest is, and under what terms", "Credit")
+        self.credit.returnPressed.connect(self._credit_rest)
+        self._gaps = label("", "caption")
+        self._gaps.setWordWrap(True)
+        self.reads = QTextBrowser()
+        self.reads.setAccessibleName("How it reads")
+        document = self.reads.document()
+        assert document is not None
+        document.setDocumentMargin(16)
+        self._as_page = toggle("Description", "How the description looks on a page")
+        self._as_readme = toggle("README.txt", "What people without Furnel read in the package", True)
+        for part in (self._as_page, self._as_readme):
+            part.clicked.connect(lambda _, part=part: self._turn(part is self._as_readme))
+        self._copy = button("Copy", "Into the clipboard, for a page that asks for it", "plain")
+        self._copy.clicked.connect(self._copied)
+        self.preview = Preview(look)
+        self._use_still = button(
+            "Take the still of Try", "The scene with your mods, as the game draws it", "plain"
+        )
+        self._use_still.clicked.connect(self._take_still)
+        self._choose = button("Choose…", "Another picture", "plain")
+        self._choose.clicked.connect(self._choose_picture)
+        self._points = QVBoxLayout()
+        self._points.setSpacing(6)
+        self.package = button(
+            "Package and try it", "One ZIP, opened in a copy of the game as a stranger would", "next"
+        )
+        self.package.clicked.connect(self._package)
+        self._back = button("Back", "Esc", "plain")
+        self._back.clicked.connect(self.closed)
+        self.setAcceptDrops(True)
+        session.project_changed.connect(self._renew)
+        self._lay_out()
+
+    def _lay_out(self) -> None:
+        head = QHBoxLayout()
+        head.setContentsMargins(0, 0, 24, 0)
+        head.setSpacing(10)
+        head.addLayout(self.heading(), 1)
+        head.addWidget(self._back)
+        head.addWidget(self.package)
+        form = QFormLayout()
+        form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft)
+        form.setHorizontalSpacing(10)
+        form.setVerticalSpacing(6)
+        for key, text, _ in _FIELDS:
+            form.addRow(label(text, "caption"), self.fields[key])
+        form.insertRow(2, label("Licence", "caption"), self.licence)
+        told = as_panel(QWidget(), 348)
+        left = QVBoxLayout(told)
+        left.setContentsMargins(16, 14, 16, 16)
+        left.setSpacing(8)
+        left.addWidget(label("WHAT IT SAYS OF ITSELF", "section"))
+        left.addLayout(form)
+        left.addWidget(label("DESCRIPTION", "section"))
+        left.addWidget(self.description, 1)
+        left.addWidget(label("CREDITS", "section"))
+        left.addWidget(self._gaps)
+        left.addWidget(self.credit)
+        turns = QHBoxLayout()
+        turns.setContentsMargins(16, 10, 12, 0)
+        for part in (self._as_readme, self._as_page):
+            turns.addWidget(part)
+        turns.addStretch(1)
+        turns.addWidget(self._copy)
+        middle = QVBoxLayout()
+        middle.setSpacing(6)
+        middle.addLayout(turns)
+        middle.addWidget(self.reads, 1)
+        side = QWidget()
+        right = QVBoxLayout(side)
+        right.setContentsMargins(16, 14, 16, 16)
+        right.setSpacing(8)
+        right.addWidget(label("ITS PICTURE", "section"))
+        right.addWidget(self.preview)
+        row = QHBoxLayout()
+        row.addWidget(self._use_still)
+        row.addWidget(self._choose)
+        row.addStretch(1)
+        right.addLayout(row)
+        right.addWidget(label("BEFORE IT GOES OUT", "section"))
+        right.addLayout(self._points)
+        right.addStretch(1)
+        body = QHBoxLayout()
+        body.setSpacing(0)
+        body.addWidget(told)
+        body.addLayout(middle, 1)
+        body.addWidget(as_panel(scrolling(side), 300))
+        whole = QVBoxLayout(self)
+        whole.setContentsMargins(0, 0, 0, 0)
+        whole.setSpacing(0)
+        whole.addLayout(head)
+        whole.addWidget(hairline())
+        whole.addLayout(body, 1)
+
+    def open(self, still: QImage | None) -> None:
+        """Show the open mod; `still` is what Try shows with its mods on."""
+        self.still, self.tried = still, []
+        self._use_still.setEnabled(still is not None)
+        self._renew()
+
+    def _renew(self) -> None:
+        space = self._session.space
+        if space is None:
+            return
+        about = space.project.mod
+        self.title.setText(f"Share {about.name}")
+        for key, line in self.fields.items():
+            value = getattr(about, key)
+            if not line.hasFocus():
+                line.setText(", ".join(value) if key in _LISTS else value)
+                line.setCursorPosition(0)
+        if self.licence.currentText() != about.licence and not self.licence.hasFocus():
+            self.licence.setCurrentText(about.licence)
+        if (
+            not (self.description.hasFocus() or self._typing.isActive())
+            and self.description.toPlainText() != about.description
+        ):
+            self.description.blockSignals(True)
+            self.description.setPlainText(about.description)
+            self.description.blockSignals(False)
+        gaps = credit_gaps(space)
+        self._gaps.setText(
+            f"{count(len(gaps), 'source')} without credit: {', '.join(swap.original.rpartition('/')[2] for swap in gaps[:4])}"
+            if gaps else "Every source is somebody's, and it says whose."
+        )  # fmt: skip
+        self.credit.setVisible(bool(gaps))
+        self.preview.show_file(preview_of(space))
+        self._turn(self._as_readme.isChecked())
+        self._show_points([*share_points(space), *self.tried])
+
+    def _show_points(self, points: list[SharePoint]) -> None:
+        while (item := self._points.takeAt(0)) is not None:
+            if (old := item.widget()) is not None:
+                old.hide()
+                old.deleteLater()
+        for point in points:
+            part = QWidget()
+            row = QHBoxLayout(part)
+            row.setContentsMargins(0, 0, 0, 0)
+            row.addWidget(StateMark(self._look, point.state, 11), 0, Qt.AlignmentFlag.AlignTop)
+            words = label(_TITLES[point.key] + (f": {point.said}" if point.said else ""))
+            words.setWordWrap(True)
+            row.addWidget(words, 1)
+            self._points.addWidget(part)
+        left = sum(point.state == "differs" for point in points)
+        self.said.setText(f"{count(left, 'thing')} could be said better" if left else "Everything is said")
+
+    def _turn(self, to_readme: bool) -> None:
+        self._as_readme.setChecked(to_readme)
+        self._as_page.setChecked(not to_readme)
+        space, built = self._session.space, self._session.builds.last
+        if space is None:
+            return
+        if to_readme:
+            files = (
+                [file.path for file in built.files]
+                if built is not None
+                else [swap.original for swap in space.project.made]
+            )
+            self.reads.setFontFamily("monospace")
+            self.reads.setPlainText(readme_text(space, sorted(files)))
+        else:
+            self.reads.setMarkdown(space.project.mod.description or "*There is no description yet.*")
+
+    def _copied(self) -> None:
+        clipboard, space = QApplication.clipboard(), self._session.space
+        if clipboard is not None and space is not None:
+            readme = self._as_readme.isChecked()
+            clipboard.setText(self.reads.toPlainText() if readme else space.project.mod.description)
+            self._session.tell("calm", f"Copied the {'readme' if readme else 'description'}")
+
+    def _told(self, key: str) -> None:
+        project = self._session.project
+        if project is None:
+            return
+        text = {"licence": self.licence.currentText, "description": self.description.toPlainText}.get(
+            key, self.fields[key].text if key in self.fields else str
+        )()
+        value = (
+            tuple(word for part in text.split(",") if (word := part.strip()))
+            if key in _LISTS
+            else text.strip()
+        )
+        if value != getattr(project.mod, key):
+            self._edit(lambda: telling(project, {key: value}), f"Change the {key}")
+
+    def _credit_rest(self) -> None:
+        self._settle()
+        project, text = self._session.project, self.credit.text().strip()
+        if project is not None and text:
+            self.credit.clear()
+            self._edit(lambda: credited(project, "*", text, only_gaps=True), "Credit the rest")
+
+    def _edit(self, make: Callable[[], Project], text: str) -> None:
+        try:
+            self._session.edit(make(), text)
+        except FurnelError as error:
+            self._session.tell("wrong", error.sentence())
+            self._renew()
+
+    def _choose_picture(self) -> None:
+        file, _ = QFileDialog.getOpenFileName(
+            dressed(self), "A picture of the mod", "", "Pictures (*.png *.jpg *.jpeg *.webp)"
+        )
+        if file:
+            self.take_picture(Path(file))
+
+    def _take_still(self) -> None:
+        space = self._session.space
+        if space is not None and self.still is not None:
+            file = space.folder / "build" / "still.png"
+            file.parent.mkdir(exist_ok=True)
+            self.still.save(str(file))
+            self.take_picture(file)
+
+    def take_picture(self, file: Path) -> None:
+        """Make a picture the mod's own."""
+        self._settle()
+        space, project = self._session.space, self._session.project
+        if space is not None and project is not None:
+            self._edit(
+                lambda: telling(project, {"preview": taken_preview(space, file)}), "Change the picture"
+            )
+            self._renew()
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        welcome_files(event)
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        if files := files_of(event):
+            self.take_picture(files[0])
+
+    def _settle(self) -> None:
+        """Take in what was typed a moment ago."""
+        if self._typing.isActive():
+            self._typing.stop()
+            self._told("description")
+
+    def hideEvent(self, event: QHideEvent | None) -> None:
+        self._settle()
+
+    def _package(self) -> None:
+        self._settle()
+        space = self._session.space
+        if space is None:
+            return
+
+        def work(progress: Progress) -> tuple[Path, list[SharePoint]]:
+            made = package(space, progress=Part(progress, 0, 0.6))
+            return made, check_package(space, made, Part(progress, 0.6, 1))
+
+        def done(found: tuple[Path, list[SharePoint]]) -> None:
+            made, self.tried = found
+            wrong = next((point for point in self.tried if point.state == "breaks"), None)
+            self._session.tell(
+                "wrong" if wrong else "calm", f"Packaged as {made}" + (f", but {wrong.said}" if wrong else "")
+            )
+            if self._session.still_open(space):
+                self._session.builds.weigh()
+                self._renew()
+
+        self._session.jobs.start("Packaging", work, done, key="package", lane="build")
