@@ -46,13 +46,6 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.shot(out / "fit-music.png")
         window.session.swaps.fit_all(["art/hulls/hull_otter.dds", "bank0/012.wav"])
         hands.settle()
-        window.fit_station.pick("art/hulls/hull_otter.dds")
-        bench = window.fit_station.benches.of("texture")
-        hands.click(bench.modes.buttons()[1])
-        window.fit_station.pick("hud/oil_level.dds")
-        hands.settle()
-        bench.show_tray("In the game")
-        hands.shot(out / "fit-gauge.png")
         hands.station(3)
         hands.key("Ctrl+B", window)
         hands.until(lambda: not window.session.builds.stale, "the build")
@@ -62,6 +55,7 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.station(4)
         hands.until(lambda: window.try_station.report is not None, "the report")
         hands.shot(out / "try.png")
+        _together(hands, out)
         _finding(hands, out, folder)
         _defining(hands, out, folder)
         _sheets(hands, out, folder)
@@ -70,6 +64,31 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.shot(out / "find-light.png")
         window.close()
     application.processEvents()
+
+
+def _together(hands: Hands, out: Path) -> None:
+    """Where the mod meets another one, and what strangers get to know of it."""
+    from furnel.mods.sharing import telling
+
+    window = hands.window
+    session = window.session
+    window.run_command("meetings")
+    page = window.pages.meeting_page
+    hands.until(lambda: page.stand is not None, "the mods to be looked at")
+    hands.shot(out / "meetings.png")
+    assert session.project is not None
+    told = {
+        "licence": "CC-BY-4.0", "tags": ["night", "boats"], "languages": ["en"],
+        "description": "Green light stands over the tarn from ten until the last ferry.\n\n"
+        "- a hull and a sail for the *Otter*\n- a bell with five voices\n- a tune for the crossing",
+    }  # fmt: skip
+    session.edit(telling(session.project, told), "Say more of it")
+    window.run_command("share")
+    hands.settle()
+    hands.click(window.pages.share_page._use_still)
+    hands.click(window.pages.share_page.package)
+    hands.until(lambda: window.pages.share_page.tried, "the package to be tried")
+    hands.shot(out / "share.png")
 
 
 def _finding(hands: Hands, out: Path, folder: Path) -> None:
@@ -173,11 +192,7 @@ def _sheets(hands: Hands, out: Path, folder: Path) -> None:
         session.swaps.fit_all([original])
         hands.settle()
     hands.station(2)
-    station.pick("tiles/dock.png")
-    hands.settle()
     bench = station.benches.of("sheet")
-    bench.playing.go(3)
-    hands.shot(out / "fit-tiles.png")
     station.pick("cast/ferryman_shore.png")
     hands.settle()
     hands.click(bench.mirror)
