@@ -293,6 +293,59 @@ def test_mods_that_are_whole_archives_meet_entry_by_entry(
         assert rules.read("songs.json") == shipped(game, "songs.json")
 
 
+def test_what_was_decided_for_a_mod_that_is_gone_stands_in_no_ones_way(game: Path) -> None:
+    one, two = ({"rules/boats.toml": BOAT % (b"7.4", speed)} for speed in (b"1.1", b"4.0"))
+    install = put(game, slow=one, fast=two, long={"rules/boats.toml": BOAT % (b"9.5", b"3.2")})
+    make_bridge(install, ["slow"], {("rules/boats.toml", "otter/speed"): "slow"})
+    assert World(game).book("rules/boats.toml")["otter"]["speed"] == 1.1
+    order = game / "mods/order.toml"
+    write_order(order, [("slow", False), ("fast", True), ("long", True), (BRIDGE, True)])
+    make_bridge(install)
+    assert World(game).book("rules/boats.toml")["otter"]["speed"] == 4.0
+    write_order(order, [("slow", True), ("fast", True), ("long", True), (BRIDGE, True)])
+    make_bridge(install)  # it is there again, and so is what was decided
+    assert World(game).book("rules/boats.toml")["otter"]["speed"] == 1.1
+
+
+def test_records_that_the_game_lays_together_by_itself_need_no_bridge(game: Path) -> None:
+    head, first, second, *_ = shipped(game, "strings.csv").decode().splitlines()
+    keys = [row.partition(",")[0] for row in (first, second)]
+
+    def words(*rows: str) -> Files:
+        return {"rules/strings.csv": "\n".join([head, *rows, ""]).encode()}
+
+    install = put(
+        game, one=words(f"{keys[0]},Ahoy", "boat.raft,Raft"), two=words(f"{keys[1]},Ohoi", "boat.punt,Punt")
+    )
+    made = make_bridge(install)
+    assert [(one.kind, one.data) for one in made.stand.meetings] == [("beside", None)] and made.paths == ()
+    found = {row["key"]: row["en"] for row in World(game).book("rules/strings.csv")}
+    assert [found[key] for key in (*keys, "boat.raft", "boat.punt")] == ["Ahoy", "Ohoi", "Raft", "Punt"]
+    install = put(game, one=words(f"{keys[0]},Ahoy"), two=words(f"{keys[0]},Ohoi"))
+    [contest] = look_at_mods(install).contests
+    assert contest.winner == "two" and dict(contest.wants) == {"one": "Ahoy", "two": "Ohoi"}
+    make_bridge(install, decisions={(contest.path, contest.address): "one"})
+    assert World(game).book("rules/strings.csv")[0]["en"] == "Ahoy"
+    assert (game / "mods" / BRIDGE / "rules/strings.csv").read_text().count(
+        "\n"
+    ) == 2  # its head and that row
+
+
+def test_a_file_that_cannot_be_read_is_told(game: Path) -> None:
+    install = put(
+        game,
+        one={"rules/boats.toml": BOAT % (b"7.4", b"1.1")},
+        two={"rules/boats.toml": BOAT % (b"7.4", b"4.0")},
+    )
+    stack = read_stack(install)
+    (game / "mods/one/rules/boats.toml").unlink()
+    with pytest.raises(FurnelError, match="boats.toml"):
+        stand_of(install, stack)
+    (game / "mods/one/rules/boats.toml").write_bytes(b"[otter\nnonsense")
+    stand = stand_of(install, stack)  # a damaged one is taken as a whole, as the game does
+    assert [(one.kind, one.contests[0].address) for one in stand.meetings] == [("different", "")]
+
+
 def test_from_the_command_line(game: Path, capsys: pytest.CaptureFixture[str]) -> None:
     put(
         game,

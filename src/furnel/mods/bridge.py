@@ -11,7 +11,7 @@ import json
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass, field
 from pathlib import Path
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from furnel.atomic import scratch_in, write_bytes, write_text
 from furnel.containers import Changes, Content, layout_named, write_archive
@@ -37,13 +37,21 @@ class Bridge:
     paths: tuple[str, ...]
 
 
+class _Member(NamedTuple):
+    """A mod that a bridge was made of: the digest of its files, and their sizes and times, which are looked at first."""
+
+    mod: str
+    tree: str
+    stamp: str
+
+
 @dataclass(slots=True)
 class _Kept:
     """What is remembered of a game's bridge: who is preferred, what was decided, and of which mods it was made."""
 
     prefer: list[str] = field(default_factory=list)
     decisions: dict[str, str] = field(default_factory=dict)
-    members: list[tuple[str, str]] = field(default_factory=list)
+    members: list[_Member] = field(default_factory=list)
 
 
 def members_of(install: Install) -> list[InstalledMod]:
@@ -59,6 +67,7 @@ def look_at_mods(
 ) -> Stand:
     """Where the enabled mods meet, as a bridge would have it, with what was decided before. Nothing is written."""
     _check_kind(install)
+    _check_names(install, prefer, decisions)
     kept = _with(_read(install), prefer, decisions)
     return stand_of(install, members_of(install), kept.prefer, _decisions(kept), progress)
 
@@ -75,9 +84,9 @@ def make_bridge(
     """
     recover(install)
     _check_kind(install)
+    _check_names(install, prefer, decisions)
     kept, mods = _with(_read(install), prefer, decisions), members_of(install)
-    _check_names(kept, mods)
-    kept.members = [(mod.id, tree_digest(install.mods_folder() / mod.id)) for mod in mods]
+    kept.members = [_Member(mod.id, *_marks(install, mod.id)) for mod in mods]
     stand = stand_of(install, mods, kept.prefer, _decisions(kept), Part(progress, 0, 0.5))
     home = state_folder() / "bridges"
     with scratch_in(home) as scratch:
@@ -110,12 +119,29 @@ def bridge_state(install: Install) -> tuple[State, str]:
     if there == "off" or not order or order[-1][0] != BRIDGE:
         return "stale", "it is switched off" if there == "off" else "it is not last in the load order"
     before, now = _read(install).members, members_of(install)
-    if [mod for mod, _ in before] != [mod.id for mod in now]:
+    if [member.mod for member in before] != [mod.id for mod in now]:
         return "stale", "the mods or their order are others now"
-    for mod, digest in before:
-        if tree_digest(install.mods_folder() / mod) != digest:
-            return "stale", f"{mod} is another now"
+    for member in before:
+        folder = install.mods_folder() / member.mod
+        if _stamp(folder) != member.stamp and tree_digest(folder) != member.tree:
+            return "stale", f"{member.mod} is another now"
     return "current", ""
+
+
+def _marks(install: Install, mod: str) -> tuple[str, str]:
+    folder = install.mods_folder() / mod
+    return tree_digest(folder), _stamp(folder)
+
+
+def _stamp(folder: Path) -> str:
+    """The sizes and times of all files of a mod, as one digest."""
+    whole = hashlib.sha256()
+    for file in sorted(folder.rglob("*")):
+        state = file.stat()
+        whole.update(
+            f"{file.relative_to(folder).as_posix()}\0{state.st_size}\0{state.st_mtime_ns}\n".encode()
+        )
+    return whole.hexdigest()
 
 
 def _check_kind(install: Install) -> None:
@@ -126,10 +152,10 @@ def _check_kind(install: Install) -> None:
         )  # fmt: skip
 
 
-def _check_names(kept: _Kept, mods: Sequence[InstalledMod]) -> None:
-    """Refuse a mod that is none of those that are on."""
-    there = {mod.id for mod in mods}
-    if lost := sorted({*kept.prefer, *kept.decisions.values()} - there):
+def _check_names(install: Install, prefer: Sequence[str] | None, decisions: Decisions | None) -> None:
+    """Refuse a mod that is none of those that are on; what is remembered of one that was waits for it."""
+    there = {mod.id for mod in members_of(install)}
+    if lost := sorted({*(prefer or ()), *(decisions or {}).values()} - there):
         known = ", ".join(sorted(there)) or "none"
         raise FurnelError(
             WHAT, where=lost[0], why="no such mod is switched on", remedy=f"Those that are: {known}"
@@ -228,7 +254,7 @@ def _file(install: Install) -> Path:
 def _read(install: Install) -> _Kept:
     try:
         told = json.loads(_file(install).read_text("utf-8"))
-        members = [(str(mod), str(digest)) for mod, digest in told["members"]]
+        members = [_Member(*map(str, member)) for member in told["members"]]
         return _Kept(
             [*map(str, told["prefer"])], {str(k): str(v) for k, v in told["decisions"].items()}, members
         )

@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Literal
 
 from furnel.containers import Container, layout_named, open_container
-from furnel.errors import FurnelError
+from furnel.errors import FurnelError, reason
 from furnel.games import Archive, Install, InstalledMod, Place
 from furnel.progress import QUIET, Progress, steps
 from furnel.texts import (
@@ -122,12 +122,12 @@ def contents_of(
     rule, folder = install.profile.mods, folder or install.mods_folder() / mod.id
     if rule.goes == "loose":
         for path in mod.paths:
-            yield path, (folder / path).read_bytes
+            yield path, partial(_read, folder / path)
     elif rule.goes == "archive":
         name = rule.archive.replace("{id}", mod.id)
         for path in mod.paths:
             if path != name:
-                yield path, (folder / path).read_bytes
+                yield path, partial(_read, folder / path)
                 continue
             container = open_container(folder / name, layout_named(rule.layout))
             for entry in container.entries():
@@ -137,6 +137,15 @@ def contents_of(
             copy = folder / archive.path.relative_to(install.folder)
             if copy.exists():
                 yield from _changed_in(install, archive, install.open_copy(archive, copy))
+
+
+def _read(file: Path) -> bytes:
+    try:
+        return file.read_bytes()
+    except OSError as error:
+        raise FurnelError(
+            "Reading a mod", where=file, why=reason(error), remedy="Install it again"
+        ) from error
 
 
 def _changed_in(install: Install, archive: Archive, copy: Container) -> Iterator[tuple[str, Read]]:

@@ -50,8 +50,21 @@ def laid_over(game: Document, part: Document) -> Document:
         if name not in theirs:
             game = game.add((), "" if naming else name, row)
         elif _mark(row) != _mark(theirs[name]):
-            game = game.set((step,), row)
+            game = _replaced(game, step, theirs[name], row)
     return game
+
+
+def _replaced(game: Document, step: Step, old: Any, row: Any) -> Document:
+    """A record in the place of another; of a notation whose records are only cells, one after the other."""
+    try:
+        return game.set((step,), row)
+    except FurnelError:
+        if not isinstance(old, dict) or not isinstance(row, dict) or old.keys() != row.keys():
+            raise
+        for key, value in row.items():
+            if _mark(value) != _mark(old[key]):
+                game = game.set((step, Step(key)), value)
+        return game
 
 
 def gone(game: Document, now: Document) -> list[str]:
