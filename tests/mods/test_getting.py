@@ -12,7 +12,9 @@ import tarfile
 import zipfile
 from collections.abc import Callable
 from pathlib import Path
+from typing import Any
 
+import py7zr
 import pytest
 import zstandard
 
@@ -55,6 +57,23 @@ def tarred(target: Path, files: dict[str, bytes], mode: str = "w:gz") -> Path:
     return target
 
 
+def sevened(target: Path, files: dict[str, bytes], **more: Any) -> Path:
+    with py7zr.SevenZipFile(target, "w", **more) as out:
+        for name, data in files.items():
+            out.writestr(data, name)
+    return target
+
+
+def seven_with_a_link(folder: Path) -> Path:
+    (folder / "in").mkdir()
+    (folder / "in/y").write_bytes(b"y")
+    (folder / "in/x").symlink_to("y")
+    with py7zr.SevenZipFile(folder / "h.7z", "w") as out:
+        out.writestr(RULES["rules/boats.toml"], "rules/boats.toml")
+        out.writeall(folder / "in", "art")
+    return folder / "h.7z"
+
+
 def below(name: str, files: dict[str, bytes]) -> dict[str, bytes]:
     return {f"{name}/{path}" if name else path: data for path, data in files.items()}
 
@@ -69,6 +88,8 @@ def below(name: str, files: dict[str, bytes]) -> dict[str, bytes]:
         ("x.tar.gz", "mods/sea", True, ("sea", "about")),
         ("x.tar.xz", "data", False, ("data", "paths")),
         ("x.tar.zst", "sea", True, ("sea", "about")),
+        ("x.7z", "sea", True, ("sea", "about")),
+        ("Sea Wind.7z", "", False, ("sea-wind", "paths")),
         ("folder", "sea", True, ("sea", "about")),
         ("folder", "", False, ("folder", "paths")),
     ],
@@ -81,6 +102,8 @@ def test_a_mod_is_recognised_in_whatever_it_comes(
     source.parent.mkdir()
     if name.endswith(".zip"):
         zipped(source, files)
+    elif name.endswith(".7z"):
+        sevened(source, files)
     elif name.endswith(".zst"):
         plain = tarred(tmp_path / "plain.tar", files, "w")
         source.write_bytes(zstandard.ZstdCompressor().compress(plain.read_bytes()))
@@ -213,6 +236,18 @@ def linked_folder(folder: Path) -> Path:
     return folder / "h"
 
 
+def _cut(file: Path) -> Path:
+    file.write_bytes(file.read_bytes()[:-3000])
+    return file
+
+
+def _turned(file: Path) -> Path:
+    data = bytearray(file.read_bytes())
+    data[4000] ^= 255
+    file.write_bytes(bytes(data))
+    return file
+
+
 BAD_NAMES = [
     "../evil.txt", "a/../../evil.txt", "/etc/evil.txt", "//evil", "C:/evil.txt", "c:evil.txt", "C:\\evil.txt", "a\\..\\evil",
     "a//b.txt", "a/./b.txt", "./../b", "..", "a/..", "con", "NUL.txt", "aux/x.dds", "art/COM1.dds", "lpt9", "art/prn.tar.gz",
@@ -242,6 +277,17 @@ BAD: dict[str, Callable[[Path], Path]] = {
     "nothing": broken(lambda data: b""),
     "claims to be large": told_larger,
     "a bomb": bomb,
+    "a link in a 7z": seven_with_a_link,
+    "a 7z with a device's name": lambda folder: sevened(folder / "h.7z", {"art/con.dds": b"x", **RULES}),
+    "a 7z with twins": lambda folder: sevened(
+        folder / "h.7z", {"art/X.dds": b"x", "art/x.dds": b"y", **RULES}
+    ),
+    "an encrypted 7z": lambda folder: sevened(folder / "h.7z", RULES, password="x"),
+    "a cut 7z": lambda folder: _cut(sevened(folder / "h.7z", {"art/x.dds": os.urandom(9000), **RULES})),
+    "a 7z with another byte": lambda folder: _turned(
+        sevened(folder / "h.7z", {"art/x.dds": os.urandom(9000), **RULES})
+    ),
+    "a bomb in a 7z": lambda folder: sevened(folder / "h.7z", {"art/x.dds": bytes(64 << 20), **RULES}),
     "an id that climbs": hostile_zip({"mod.toml": b'id = "../../evil"\nname = "x"\nversion = "1"\n'}),
     "an id with capitals": hostile_zip({"mod.toml": b'id = "Evil Mod"\nname = "x"\nversion = "1"\n'}),
     "a bridge": hostile_zip({"mod.toml": about(BRIDGE)}),

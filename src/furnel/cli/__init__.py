@@ -69,7 +69,7 @@ COMMANDS = {
         "meeting",
         "Make a mod of all that GAME's mods change in the same files, so that each of them is seen.",
     ),
-    "get": ("meeting", "Put somebody else's mod, a ZIP, TAR or folder, into a game, or update it there."),
+    "get": ("meeting", "Put somebody else's mod, a ZIP, 7z, TAR or folder, into a game, or update it there."),
     "mods": (
         "meeting",
         "List GAME's mods in load order, switch them, put one last, take one off, go on from one.",

@@ -122,7 +122,7 @@ def _told(install: Install, stand: Stand, made: Bridge | None) -> object:
 @click.option("--mod", default="", metavar="NAME", help="Which one, where several mods are in it.")
 @OVER
 def get(source: Path, game: Path, look: bool, mod: str, over: bool) -> int:
-    """Put somebody else's mod, a ZIP, TAR or folder, into a game, or update it there."""
+    """Put somebody else's mod, a ZIP, 7z, TAR or folder, into a game, or update it there."""
     install = Install(game)
     try:
         with looked_into(install, source, mod, Bar()) as stranger:

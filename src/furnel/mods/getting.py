@@ -60,7 +60,7 @@ class Stranger:
 def looked_into(
     install: Install, source: Path, mod: str = "", progress: Progress = QUIET
 ) -> Iterator[Stranger]:
-    """A ZIP, TAR or folder as the mod that it is, unpacked for as long as the block lasts. `mod` chooses from several in it.
+    """A ZIP, 7z, TAR or folder as the mod that it is, unpacked while the block lasts. `mod` chooses from several.
 
     Raises FurnelError for what is not safe to unpack, and for what is no mod for this game.
     """

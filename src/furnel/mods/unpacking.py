@@ -6,14 +6,15 @@ Nothing that is in it is ever run, and nothing is written outside the folder tha
 from __future__ import annotations
 
 import contextlib
+import lzma
 import stat
 import tarfile
 import unicodedata
 import zipfile
 import zlib
-from collections.abc import Iterator
+from collections.abc import Callable, Iterable, Iterator
 from pathlib import Path
-from typing import IO, cast
+from typing import IO, BinaryIO, cast
 
 import zstandard
 
@@ -32,6 +33,7 @@ _DEVICES = {
     "nul",
     *(f"{port}{number}" for port in ("com", "lpt") for number in range(1, 10)),
 }
+_SEVEN = b"7z\xbc\xaf\x27\x1c"
 _DAMAGE = (
     zipfile.BadZipFile, tarfile.TarError, zlib.error, zstandard.ZstdError, OSError, EOFError, ValueError, OverflowError,
     RuntimeError, LookupError, NotImplementedError, AttributeError, MemoryError,
@@ -39,7 +41,7 @@ _DAMAGE = (
 
 
 def unpack_mod(source: Path, folder: Path, progress: Progress = QUIET) -> None:
-    """Every file of a ZIP, a TAR (plain or packed) or a folder below `folder`, which has to be empty.
+    """Every file of a ZIP, a 7z, a TAR (plain or packed) or a folder below `folder`, which has to be empty.
 
     Raises FurnelError for anything that is not plain files with plain names; what was written until then lies in `folder`.
     """
@@ -53,9 +55,11 @@ def unpack_mod(source: Path, folder: Path, progress: Progress = QUIET) -> None:
             _zip(source, taker)
         elif is_tar(source):
             _tar(source, taker)
+        elif _begins(source) == _SEVEN:
+            _seven(source, taker)
         else:
             raise FurnelError(
-                WHAT, where=source, why="it is no ZIP, no TAR and no folder",
+                WHAT, where=source, why="it is no ZIP, no 7z, no TAR and no folder",
                 remedy="Unpack it with the program that it was packed with, and give the folder",
             )  # fmt: skip
     except FurnelError:
@@ -67,6 +71,19 @@ def unpack_mod(source: Path, folder: Path, progress: Progress = QUIET) -> None:
         ) from error
 
 
+class _Into:
+    """A file that takes as many bytes as were told, and no more."""
+
+    def __init__(self, out: BinaryIO, size: int, refusal: Callable[[], FurnelError]) -> None:
+        self._out, self.left, self._refusal = out, size, refusal
+
+    def write(self, data: bytes | bytearray) -> int:
+        self.left -= len(data)
+        if self.left < 0:
+            raise self._refusal()
+        return self._out.write(data)
+
+
 class _Taker:
     """Writes files one by one, and watches what comes."""
 
@@ -76,31 +93,26 @@ class _Taker:
         self._folders: dict[str, str] = {}
         self._bytes = 0
 
-    def take(
-        self,
-        path: str,
-        size: int,
-        stored: int,
-        stream: IO[bytes],
-    ) -> None:
+    def take(self, path: str, size: int, stored: int, stream: IO[bytes]) -> None:
         """One file: what it is called, how large it claims to be and is stored, and its bytes."""
+        with self.into(path, size, stored) as out:
+            while piece := stream.read(_PIECE):
+                out.write(piece)
+
+    @contextlib.contextmanager
+    def into(self, path: str, size: int, stored: int) -> Iterator[_Into]:
+        """A file to write, which has to become as large as it claims to be."""
         check(self._progress, WHAT)
         self.name(path)
         self._bytes += size
         if len(self._names) > MOST_FILES or self._bytes > MOST_BYTES or size > stored * _RATIO + _FREE:
-            raise self._no(
-                path, "it claims to be far more than a mod is" if size <= MOST_BYTES else "it is too large"
-            )
+            raise self._no(path, "it claims to be far more than a mod is")
         target = self._folder / path
         target.parent.mkdir(parents=True, exist_ok=True)
-        left = size
         with target.open("xb") as out:
-            while piece := stream.read(_PIECE):
-                left -= len(piece)
-                if left < 0:
-                    raise self._no(path, "it is larger than it says")
-                out.write(piece)
-        if left:
+            into = _Into(out, size, lambda: self._no(path, "it is larger than it says"))
+            yield into
+        if into.left:
             raise self._no(path, "it is smaller than it says")
         self._progress.report(min(self._bytes / (self._bytes + (64 << 20)), 0.99), f"Unpacking {path}")
 
@@ -128,6 +140,12 @@ class _Taker:
         twin = self._names.setdefault(_plain(path), path)
         if twin != path or _plain(path) in self._folders or (self._folder / path).exists():
             raise self._no(path, f"{twin} is in it twice, or in another spelling of the same name")
+
+    def check_all(self, names: Iterable[str]) -> None:
+        """Refuse a package of which something was not unpacked."""
+        for name in names:
+            if not (self._folder / name).is_file():
+                raise self._no(name, "it could not be unpacked")
 
     def refuse(self, path: str, what: str) -> FurnelError:
         """The refusal for something that is no plain file."""
@@ -183,6 +201,74 @@ def _tar(source: Path, taker: _Taker) -> None:
                 found = packed.extractfile(member)
                 assert found is not None
                 taker.take(name, member.size, size, found)
+
+
+def _begins(source: Path) -> bytes:
+    with source.open("rb") as stream:
+        return stream.read(len(_SEVEN))
+
+
+def _seven(source: Path, taker: _Taker) -> None:
+    import py7zr
+    from py7zr.io import Py7zIO, WriterFactory
+
+    class Sink(Py7zIO):
+        """A file that is being unpacked."""
+
+        def __init__(self, name: str, size: int) -> None:
+            self._size = size
+            self._holding = contextlib.ExitStack()
+            self._into = self._holding.enter_context(taker.into(name, size, stored))
+
+        def write(self, s: bytes | bytearray) -> int:
+            return self._into.write(s)
+
+        def read(self, size: int | None = None) -> bytes:
+            return b""
+
+        def seek(self, offset: int, whence: int = 0) -> int:
+            return offset
+
+        def flush(self) -> None:
+            pass
+
+        def size(self) -> int:
+            return self._size
+
+        def close(self) -> None:
+            self._holding.close()
+
+    class Sinks(WriterFactory):
+        """Gives each file its place, and closes what is left open."""
+
+        def __init__(self) -> None:
+            self.open: list[Sink] = []
+
+        def create(self, filename: str) -> Py7zIO:
+            self.open.append(Sink(filename, sizes[filename]))
+            return self.open[-1]
+
+    stored = source.stat().st_size
+    try:
+        with py7zr.SevenZipFile(source) as packed:
+            if packed.needs_password():
+                raise taker.refuse(source.name, "encrypted")
+            files = [info for info in packed.list() if not info.is_directory]
+            sizes = {info.filename: info.uncompressed for info in files}
+            for info in files:
+                if not info.is_file:
+                    raise taker.refuse(info.filename, "a link or a device")
+            if len(sizes) != len(files):
+                raise taker.refuse(source.name, "a package that has a file twice")
+            sinks = Sinks()
+            packed.extract(targets=list(sizes), factory=sinks)
+            for sink in sinks.open:
+                sink.close()
+            taker.check_all(sizes)
+    except (py7zr.exceptions.ArchiveError, lzma.LZMAError) as error:
+        raise FurnelError(
+            WHAT, where=source, why=str(error) or "it is damaged", remedy="Take a fresh copy of it"
+        ) from error
 
 
 def _folder(source: Path, taker: _Taker) -> None:

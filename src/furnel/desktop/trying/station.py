@@ -129,7 +129,7 @@ class TryStation(QWidget):
         )
         self._where.clicked.connect(lambda: self.wanted.emit("meetings"))
         self._get = button(
-            "Get a mod…", with_key("Somebody else's, as a ZIP, TAR or folder; or drop it here", "get-mod")
+            "Get a mod…", with_key("Somebody else's, as a ZIP, 7z, TAR or folder; or drop it here", "get-mod")
         )
         self._get.clicked.connect(lambda: self.wanted.emit("get-mod"))
         self.take_off = button("Take it off", "Take the chosen mod out of the game", "plain")

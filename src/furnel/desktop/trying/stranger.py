@@ -80,7 +80,7 @@ class _Files(QWidget):
 
 
 class StrangerPage(Page):
-    """A mod that came as a ZIP, a TAR or a folder; nothing of it is in the game before Install."""
+    """A mod that came as a ZIP, a 7z, a TAR or a folder; nothing of it is in the game before Install."""
 
     def __init__(self, look: Look, session: Session) -> None:
         super().__init__()
@@ -125,7 +125,7 @@ class StrangerPage(Page):
     def ask(self) -> bool:
         """Ask for a mod's file; whether one was chosen."""
         file, _ = QFileDialog.getOpenFileName(
-            dressed(self), "Somebody's mod", "", "Mods (*.zip *.tar *.tar.* *.tgz *.txz)"
+            dressed(self), "Somebody's mod", "", "Mods (*.zip *.7z *.tar *.tar.* *.tgz *.txz)"
         )
         if file:
             self.open(Path(file))
