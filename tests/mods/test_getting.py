@@ -65,12 +65,10 @@ def sevened(target: Path, files: dict[str, bytes], **more: Any) -> Path:
 
 
 def seven_with_a_link(folder: Path) -> Path:
-    (folder / "in").mkdir()
-    (folder / "in/y").write_bytes(b"y")
-    (folder / "in/x").symlink_to("y")
     with py7zr.SevenZipFile(folder / "h.7z", "w") as out:
         out.writestr(RULES["rules/boats.toml"], "rules/boats.toml")
-        out.writeall(folder / "in", "art")
+        out.writestr(b"/etc/passwd", "art/x")
+        out.header.files_info.files[-1]["attributes"] = 0x400 | 0x8000 | (stat.S_IFLNK | 0o777) << 16
     return folder / "h.7z"
 
 
