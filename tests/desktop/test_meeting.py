@@ -9,8 +9,10 @@ import pytest
 from demo.hands import Hands
 
 from furnel.desktop.trying import loadouts
-from furnel.games import Install, read_stack
-from furnel.mods.bridge import BRIDGE
+from furnel.desktop.trying.station import TryStation
+from furnel.games import BRIDGE, Install, read_stack
+from furnel.sound import read_clip
+from tarnlight import loaders
 from tarnlight.world import World
 from tests.conftest import digest
 from tests.mods.test_bridge import BOAT, about, put
@@ -19,6 +21,7 @@ from tests.mods.test_bridge import BOAT, about, put
 @pytest.fixture(autouse=True)
 def _state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
+    monkeypatch.setattr(TryStation, "renew", lambda self: None)  # what the game draws is looked at elsewhere
 
 
 def opened(hands: Hands, game: Path) -> None:
@@ -126,6 +129,30 @@ def test_somebodys_mod_is_dropped_looked_into_and_installed(hands: Hands, game: 
     assert "cannot be used" in page.said.text() and not page.install.isEnabled()
     assert "Nothing was put into the game" in window.messages[-1].text
     assert [mod.id for mod in read_stack(Install(game))] == ["slow"]
+
+
+def test_sounds_are_heard_as_the_game_and_each_mod_has_them(
+    hands: Hands, game: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    sounds = loaders.load_container(game / "data/bank0.tls")
+    first, *others = sorted(sounds)
+    put(game, one={first: sounds[others[0]]}, two={first: sounds[others[1]]})
+    opened(hands, game)
+    heard: list[tuple[str, float]] = []
+    monkeypatch.setattr(
+        hands.window.player,
+        "play",
+        lambda name, make, *rest: heard.append((name, round(make().length_s, 2))) or True,
+    )
+    hands.window.run_command("meetings")
+    page = hands.window.pages.meeting_page
+    hands.until(lambda: page.stand is not None, "the mods to be looked at")
+    hands.settle()
+    assert list(page.hearing) == ["the game", "One", "Two"]
+    for part in page.hearing.values():
+        hands.click(part)
+    lengths = [round(read_clip(sounds[path])[0].length_s, 2) for path in (first, others[0], others[1])]
+    assert [length for _, length in heard] == lengths and len({name for name, _ in heard}) == 3
 
 
 def test_a_load_out_is_kept_used_and_taken_back(hands: Hands, game: Path, tmp_path: Path) -> None:

@@ -19,8 +19,8 @@ from hypothesis import strategies as st
 from furnel.cli import main
 from furnel.containers import find_layout, write_archive
 from furnel.errors import FurnelError
-from furnel.games import Install, InstalledMod, read_stack, write_order
-from furnel.mods.bridge import BRIDGE, bridge_state, look_at_mods, make_bridge, members_of, remove_bridge
+from furnel.games import BRIDGE, Install, InstalledMod, read_stack, write_order
+from furnel.mods.bridge import bridge_state, look_at_mods, make_bridge, members_of, remove_bridge
 from furnel.mods.meeting import stand_of
 from tarnlight import loaders
 from tarnlight.world import World
@@ -329,6 +329,12 @@ def test_records_that_the_game_lays_together_by_itself_need_no_bridge(game: Path
     assert (game / "mods" / BRIDGE / "rules/strings.csv").read_text().count(
         "\n"
     ) == 2  # its head and that row
+
+
+def test_what_is_for_people_is_no_meeting(game: Path) -> None:
+    both = {"README.txt": b"1", "preview.png": b"2", "CHANGES.md": b"3", "art/readme.dds": b"4"}
+    install = put(game, one=both, two={path: data + b"x" for path, data in both.items()})
+    assert [one.path for one in look_at_mods(install).meetings] == ["art/readme.dds"]
 
 
 def test_a_file_that_cannot_be_read_is_told(game: Path) -> None:

@@ -20,8 +20,7 @@ import zstandard
 
 from furnel.cli import main
 from furnel.errors import FurnelError
-from furnel.games import Install, read_stack
-from furnel.mods.bridge import BRIDGE
+from furnel.games import BRIDGE, Install, read_stack
 from furnel.mods.build import build
 from furnel.mods.deploy import install_mod, presence, remove_mod
 from furnel.mods.getting import get_mod, looked_into

@@ -9,8 +9,8 @@ import pytest
 
 from furnel.cli import main
 from furnel.errors import FurnelError
-from furnel.games import Install, read_stack
-from furnel.mods.bridge import BRIDGE, bridge_state, make_bridge
+from furnel.games import BRIDGE, Install, read_stack
+from furnel.mods.bridge import bridge_state, make_bridge
 from furnel.mods.loadouts import keep_load_out, load_out_now, load_outs, read_load_out, use_load_out
 from tests.mods.test_bridge import BOAT, put
 

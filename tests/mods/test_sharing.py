@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shutil
 import subprocess
 import sys
 import zipfile
@@ -16,6 +17,7 @@ from furnel.games import Install
 from furnel.mods.build import package
 from furnel.mods.definitions import with_changes
 from furnel.mods.getting import looked_into
+from furnel.mods.outside import choose_all
 from furnel.mods.sharing import CHANGES, README, check_package, credit_gaps, share_points, with_facts
 from furnel.mods.workspace import Workspace, open_workspace
 from furnel.texts import Change
@@ -97,6 +99,22 @@ def test_the_same_mod_gives_the_same_package_and_what_changed_is_told(
     space = with_facts(space.save(space.project.without_swap("cast/otter_walk.png")), {"version": "0.3"})
     package(space, tmp_path / "five.zip")
     assert "- Gone: cast/otter_walk.png" in texts_in(tmp_path / "five.zip")[CHANGES].partition("0.2\n")[0]
+
+
+def test_a_project_is_one_folder_that_tells_what_need_not_be_kept(fitted: Workspace, tmp_path: Path) -> None:
+    package(faster(fitted, 3.6), tmp_path / "one.zip")
+    copy = tmp_path / "elsewhere" / "mod"
+    ignored = [
+        line.strip("/")
+        for line in (fitted.folder / ".gitignore").read_text().splitlines()
+        if line.startswith("/")
+    ]
+    shutil.copytree(fitted.folder, copy, ignore=shutil.ignore_patterns(*ignored))
+    space = open_workspace(copy, game=fitted.catalogue.install.folder)
+    for swap in space.project.swaps:  # sources lie outside this project: a friend has chosen them
+        choose_all(space.file, swap)
+    package(with_facts(faster(space, 3.9), {"version": "0.2"}), tmp_path / "two.zip")
+    assert "otter/speed: 3.2 → 3.9" in texts_in(tmp_path / "two.zip")[CHANGES]
 
 
 def test_gaps_differ_and_are_named(fitted: Workspace) -> None:

@@ -11,16 +11,14 @@ from PyQt6.QtCore import QObject, pyqtSignal
 
 from furnel import mods
 from furnel.errors import FurnelError
-from furnel.games import Clash, InstalledMod, clashes, read_stack, write_order
-from furnel.mods.bridge import BRIDGE, Bridge, bridge_state, make_bridge, remove_bridge
-from furnel.mods.getting import get_mod, looked_into
+from furnel.games import BRIDGE, Clash, InstalledMod, clashes, read_stack, write_order
 from furnel.mods.past import Past
 from furnel.progress import Part, Progress
 from furnel.words import count
 
 if TYPE_CHECKING:
     from furnel.desktop.session import Session
-    from furnel.mods.bridge import State
+    from furnel.mods.bridge import Bridge, State
     from furnel.mods.inplace import Presence
     from furnel.mods.meeting import Decisions
 
@@ -113,14 +111,16 @@ class InGame(QObject):
         if catalogue is not None:
             self._do(
                 "Making the bridge",
-                lambda progress: _bridged(make_bridge(catalogue.install, None, decisions, progress)),
+                lambda progress: _bridged(
+                    mods.bridge.make_bridge(catalogue.install, None, decisions, progress)
+                ),
             )
 
     def remove_bridge(self) -> None:
         """Take the bridge off."""
         catalogue = self._session.catalogue
         if catalogue is not None:
-            self._do("Taking the bridge off", lambda _: remove_bridge(catalogue.install))
+            self._do("Taking the bridge off", lambda _: mods.bridge.remove_bridge(catalogue.install))
 
     def get(self, source: Path, mod: str = "", over: bool = False) -> None:
         """Put somebody else's mod into the game, or update it there."""
@@ -129,8 +129,8 @@ class InGame(QObject):
             return
 
         def work(progress: Progress) -> str:
-            with looked_into(catalogue.install, source, mod, Part(progress, 0, 0.5)) as stranger:
-                get_mod(catalogue.install, stranger, Part(progress, 0.5, 1), over)
+            with mods.getting.looked_into(catalogue.install, source, mod, Part(progress, 0, 0.5)) as stranger:
+                mods.getting.get_mod(catalogue.install, stranger, Part(progress, 0.5, 1), over)
                 return f"{stranger.name} {stranger.version} is {'updated' if stranger.there else 'in the game, and on'}"
 
         self._do("Getting the mod", work)
@@ -196,7 +196,7 @@ class InGame(QObject):
             stack = read_stack(install)
             alone = [one for one in stack if one.id != BRIDGE]
             there = mods.deploy.presence(install, mod, built) if mod else ("", "")
-            return _Found(stack, clashes(alone), there, bridge_state(install))
+            return _Found(stack, clashes(alone), there, mods.bridge.bridge_state(install))
 
         def done(found: _Found) -> None:
             self.stack, self.clashes, (self.presence, self.foreign), self.bridge = found

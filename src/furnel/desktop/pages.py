@@ -63,7 +63,7 @@ class Pages(QObject):
         """Where mods meet."""
         from furnel.desktop.trying import meeting
 
-        return self._added(meeting.MeetingPage(self._look, self._session), "try")
+        return self._added(meeting.MeetingPage(self._look, self._session, self._window.player), "try")
 
     @cached_property
     def stranger_page(self) -> StrangerPage:

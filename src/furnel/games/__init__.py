@@ -22,9 +22,10 @@ from furnel.games.running import (
     draw_still,
     start_game,
 )
-from furnel.games.stack import Clash, InstalledMod, clashes, read_order, read_stack, write_order
+from furnel.games.stack import BRIDGE, Clash, InstalledMod, clashes, read_order, read_stack, write_order
 
 __all__ = [
+    "BRIDGE",
     "Archive",
     "Clash",
     "GameWord",

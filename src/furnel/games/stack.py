@@ -13,7 +13,10 @@ from furnel.games.originals import all_placed
 from furnel.games.profile import ModRule
 
 WHAT = "Reading the load order"
+BRIDGE = "furnel-bridge"
+"""The id of the mod that Furnel makes of all others, so that they live together."""
 _USUAL = OrderFile()
+_FOR_PEOPLE = {"readme", "changes", "changelog", "licence", "license", "credits", "preview"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,6 +92,11 @@ def about_of(folder: Path, rule: ModRule) -> dict[str, str]:
         return {}
 
 
+def is_for_people(name: str) -> bool:
+    """Whether a file beside the one about a mod is no asset but something to read or look at."""
+    return name.partition(".")[0].casefold() in _FOR_PEOPLE
+
+
 def read_mod(folder: Path, rule: ModRule, on: bool) -> InstalledMod:
     """A mod from its folder."""
     told = about_of(folder, rule)
@@ -96,7 +104,10 @@ def read_mod(folder: Path, rule: ModRule, on: bool) -> InstalledMod:
         sorted(
             file.relative_to(folder).as_posix()
             for file in folder.rglob("*")
-            if file.is_file() and file.name != rule.about and not file.name.startswith(".")
+            if file.is_file()
+            and file.name != rule.about
+            and not file.name.startswith(".")
+            and not (file.parent == folder and is_for_people(file.name))
         )
     )
     return InstalledMod(folder.name, told.get("name") or folder.name, told.get("version") or "?", on, paths)

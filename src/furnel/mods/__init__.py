@@ -7,11 +7,13 @@ if TYPE_CHECKING:
     from types import ModuleType
 
     from furnel.mods import (
+        bridge,
         build,
         change,
         definitions,
         deploy,
         fit,
+        getting,
         history,
         outside,
         project,
@@ -21,11 +23,13 @@ if TYPE_CHECKING:
     )
 
     __all__ = [
+        "bridge",
         "build",
         "change",
         "definitions",
         "deploy",
         "fit",
+        "getting",
         "history",
         "outside",
         "project",

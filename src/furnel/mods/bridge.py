@@ -18,13 +18,12 @@ from furnel.containers import Changes, Content, layout_named, write_archive
 from furnel.digests import tree_digest
 from furnel.errors import FurnelError
 from furnel.folders import state_folder
-from furnel.games import Install, InstalledMod, read_order, read_stack, write_order
+from furnel.games import BRIDGE, Install, InstalledMod, read_order, read_stack, write_order
 from furnel.mods.deploy import install_mod, presence, recover, remove_mod
 from furnel.mods.meeting import Decisions, Read, Stand, stand_of
 from furnel.progress import QUIET, Part, Progress
 from furnel.words import count
 
-BRIDGE = "furnel-bridge"
 WHAT = "Making a bridge"
 State = Literal["", "current", "stale"]
 

@@ -13,9 +13,8 @@ from furnel.atomic import scratch_in, write_text
 from furnel.digests import file_digest
 from furnel.errors import FurnelError
 from furnel.folders import state_folder
-from furnel.games import Install, InstalledMod, read_stack
+from furnel.games import BRIDGE, Install, InstalledMod, read_stack
 from furnel.games.stack import read_mod
-from furnel.mods.bridge import BRIDGE
 from furnel.mods.deploy import install_mod, presence, recover
 from furnel.mods.inplace import ORIGINALS, originals_text
 from furnel.mods.meeting import Meeting, stand_of

@@ -15,8 +15,7 @@ import tomlkit
 from furnel.atomic import write_text
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
-from furnel.games import Install, InstalledMod, read_stack, write_order
-from furnel.mods.bridge import BRIDGE
+from furnel.games import BRIDGE, Install, InstalledMod, read_stack, write_order
 from furnel.mods.project import mod_id
 from furnel.schema import IdText, NameText, Part, PlainText, parse_toml
 

@@ -9,9 +9,8 @@ from furnel.atomic import write_bytes
 from furnel.catalogue import Catalogue
 from furnel.containers.alike import Likeness
 from furnel.errors import FurnelError
-from furnel.games import Install, InstalledMod, read_stack
+from furnel.games import BRIDGE, Install, InstalledMod, read_stack
 from furnel.games.stack import about_of
-from furnel.mods.bridge import BRIDGE
 from furnel.mods.meeting import contents_of
 from furnel.mods.workspace import Workspace, create_project, open_workspace
 from furnel.progress import QUIET, Part, Progress, steps

@@ -240,7 +240,7 @@ def note_package(space: Workspace, folder: Path, changes: str) -> None:
         "values": _values(space),
     }
     write_text(space.folder / CHANGES, changes)
-    write_text(space.folder / "build" / "packaged.json", json.dumps(told, indent=1, sort_keys=True))
+    write_text(space.folder / "packaged.json", json.dumps(told, indent=1, sort_keys=True))
 
 
 def last_version(space: Workspace) -> str:
@@ -257,7 +257,7 @@ def _kept_changes(space: Workspace) -> str:
 
 def _packaged(space: Workspace) -> dict[str, Any]:
     try:
-        found = json.loads((space.folder / "build" / "packaged.json").read_text("utf-8"))
+        found = json.loads((space.folder / "packaged.json").read_text("utf-8"))
         return found if isinstance(found, dict) and isinstance(found.get("files"), dict) else {}
     except (OSError, ValueError):
         return {}

@@ -6,6 +6,7 @@ import hashlib
 from dataclasses import dataclass, field, replace
 from pathlib import Path
 
+from furnel.atomic import write_text
 from furnel.catalogue import Asset, Catalogue
 from furnel.catalogue.marks import content_digest
 from furnel.errors import Cancelled, FurnelError
@@ -352,6 +353,9 @@ def create_project(folder: Path, name: str, game: Path, author: str = "") -> Pat
     about = About(id=mod_id(name), name=name, author=author)
     ref = GameRef(profile=profile.id, folder=_game_reference(folder, game))
     save_project(file, Project(mod=about, game=ref))
+    ignored = folder / ".gitignore"
+    if not ignored.exists():
+        write_text(ignored, "# what Furnel makes anew\n/build/\n")
     return file
 
 

@@ -29,7 +29,7 @@ from furnel.desktop.widgets.basics import (
     scrolling,
     set_next,
 )
-from furnel.mods.bridge import BRIDGE
+from furnel.games import BRIDGE
 from furnel.mods.project import About
 from furnel.words import count
 

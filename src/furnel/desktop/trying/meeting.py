@@ -3,22 +3,26 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QFont, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
-from PyQt6.QtWidgets import QHBoxLayout, QRadioButton, QVBoxLayout, QWidget
+from PyQt6.QtGui import QFont, QHideEvent, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QRadioButton, QVBoxLayout, QWidget
 
 from furnel.catalogue import Catalogue
 from furnel.desktop.imaging import paint_checks, to_image
 from furnel.desktop.look import Look, font
+from furnel.desktop.playback import Player
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import as_panel, button, elided, hairline, label, scrolling, set_next
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
 from furnel.imagefiles import read_small, recognises
+from furnel.media import medium_by_suffix
 from furnel.mods.bridge import look_at_mods
-from furnel.mods.meeting import Contest, Meeting, Stand
+from furnel.mods.meeting import Contest, Meeting, Read, Stand
 from furnel.progress import Progress
+from furnel.sound import read_clip
 from furnel.words import count
 
 _ROW, _HEAD, _CELL, _NAMES = 30, 34, 104, 250
@@ -177,18 +181,22 @@ class _Pictures(QWidget):
 class MeetingPage(Page):
     """Where the enabled mods of the open game meet, who has its way, and the bridge that is made of that."""
 
-    def __init__(self, look: Look, session: Session) -> None:
+    def __init__(self, look: Look, session: Session, player: Player) -> None:
         super().__init__()
-        self._look, self._session = look, session
+        self._look, self._session, self._player = look, session, player
         self.stand: Stand | None = None
         self.decisions: dict[tuple[str, str], str] = {}
         self._seen: Seen | None = None
         self.map = MeetingMap(look)
         self.map.picked.connect(lambda _: self._show_one())
         self._pictures = _Pictures(look)
+        self._sounds = QVBoxLayout()
+        self._sounds.setSpacing(4)
+        self.hearing: dict[str, QPushButton] = {}
         self._path, self._kind = label("", "title"), label("", "caption")
         self._path.setWordWrap(True)
         self._kind.setWordWrap(True)
+        self._heard = ""
         self.choices: dict[tuple[str, str], QRadioButton] = {}
         self._rows = QVBoxLayout()
         self.bridge = button(
@@ -226,6 +234,7 @@ class MeetingPage(Page):
         column.setSpacing(8)
         for one in (self._path, self._kind, self._pictures):
             column.addWidget(one)
+        column.addLayout(self._sounds)
         column.addLayout(self._rows)
         column.addStretch(1)
         row = QHBoxLayout()
@@ -289,11 +298,13 @@ class MeetingPage(Page):
         self._show_one()
 
     def _show_one(self) -> None:
-        while (item := self._rows.takeAt(0)) is not None:
-            if (old := item.widget()) is not None:
-                old.hide()
-                old.deleteLater()
+        for layout in (self._rows, self._sounds):
+            while (item := layout.takeAt(0)) is not None:
+                if (old := item.widget()) is not None:
+                    old.hide()
+                    old.deleteLater()
         self.choices = {}
+        self._player.stop()
         meeting = self.map.meetings[self.map.current] if self.map.meetings else None
         self._path.setText(meeting.path if meeting is not None else "")
         self._kind.setText(_KINDS[meeting.kind] if meeting is not None else "")
@@ -303,6 +314,7 @@ class MeetingPage(Page):
         if meeting is None:
             return
         names = {mod.id: mod.name for mod in self.stand.mods} if self.stand is not None else {}
+        self._offer_sounds(meeting, names)
         contested = {contest.address for contest in meeting.contests}
         for contest in meeting.contests:
             self._rows.addWidget(self._contest(contest, names))
@@ -315,6 +327,34 @@ class MeetingPage(Page):
                 )
                 told.setWordWrap(True)
                 self._rows.addWidget(told)
+
+    def _offer_sounds(self, meeting: Meeting, names: dict[str, str]) -> None:
+        """Buttons to hear a sound as the game and as each mod has it."""
+        catalogue, stand, self.hearing = self._session.catalogue, self.stand, {}
+        medium = medium_by_suffix(Path(meeting.path))
+        if catalogue is None or stand is None or not medium.is_heard:
+            return
+        reads: list[tuple[str, Read]] = [(names[mod], stand.has[mod][meeting.path]) for mod in meeting.mods]
+        if catalogue.has(meeting.path):
+            reads.insert(0, ("the game", lambda: bytes(catalogue.bytes_of(meeting.path))))
+        for name, read in reads:
+            part = button(f"Hear {name}'s" if name != "the game" else "Hear the game's", "Again: stop")
+            part.clicked.connect(
+                lambda _, name=name, read=read: self._hear(f"{meeting.path} {name}", read, meeting.path)
+            )
+            self.hearing[name] = part
+            self._sounds.addWidget(part)
+
+    def _hear(self, name: str, read: Read, path: str) -> None:
+        if self._player.playing and self._heard == name:
+            self._player.stop()
+            return
+        self._heard = name
+        if not self._player.play(name, lambda: read_clip(read(), path)[0]):
+            self._session.tell("calm", "There is no sound device: everything but hearing works")
+
+    def hideEvent(self, event: QHideEvent | None) -> None:
+        self._player.stop()
 
     def _contest(self, contest: Contest, names: dict[str, str]) -> QWidget:
         part = QWidget()

@@ -9,8 +9,7 @@ from PyQt6.QtWidgets import QWidget
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import elided
-from furnel.games import InstalledMod
-from furnel.mods.bridge import BRIDGE
+from furnel.games import BRIDGE, InstalledMod
 
 _ROW = 46
 _ORDERED = "Drag to change the order, or Alt+Up and Alt+Down; Enter switches a mod on or off"
