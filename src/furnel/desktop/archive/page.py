@@ -41,7 +41,7 @@ from furnel.desktop.archive.entries import EntriesPane, Pending
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
-from furnel.desktop.widgets.basics import button, hairline, label, marked, tip
+from furnel.desktop.widgets.basics import button, label, marked, tip
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
 from furnel.progress import Progress
@@ -154,12 +154,7 @@ class ArchivePage(Page):
         body.addLayout(left, 1)
         body.addLayout(middle, 0)
         body.addLayout(right, 0)
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(0, 0, 0, 0)
-        whole.setSpacing(0)
-        whole.addLayout(head)
-        whole.addWidget(hairline())
-        whole.addLayout(body, 1)
+        self.laid_out(head, body)
 
     def sizeHint(self) -> QSize:
         return QSize(1280, 700)

@@ -27,8 +27,8 @@ from furnel.desktop.widgets.basics import (
     StateMark,
     as_panel,
     button,
+    emptied,
     field,
-    hairline,
     label,
     scrolling,
     toggle,
@@ -160,12 +160,7 @@ class SharePage(Page):
         self._lay_out()
 
     def _lay_out(self) -> None:
-        head = QHBoxLayout()
-        head.setContentsMargins(0, 0, 24, 0)
-        head.setSpacing(10)
-        head.addLayout(self.heading(), 1)
-        head.addWidget(self._back)
-        head.addWidget(self.package)
+        head = self.titled(self._back, self.package)
         form = QFormLayout()
         form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft)
         form.setHorizontalSpacing(10)
@@ -213,12 +208,7 @@ class SharePage(Page):
         body.addWidget(told)
         body.addLayout(middle, 1)
         body.addWidget(as_panel(scrolling(side), 300))
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(0, 0, 0, 0)
-        whole.setSpacing(0)
-        whole.addLayout(head)
-        whole.addWidget(hairline())
-        whole.addLayout(body, 1)
+        self.laid_out(head, body)
 
     def open(self, still: QImage | None) -> None:
         """Show the open mod; `still` is what Try shows with its mods on."""
@@ -257,10 +247,7 @@ class SharePage(Page):
         self._show_points([*share_points(space), *self.tried])
 
     def _show_points(self, points: list[SharePoint]) -> None:
-        while (item := self._points.takeAt(0)) is not None:
-            if (old := item.widget()) is not None:
-                old.hide()
-                old.deleteLater()
+        emptied(self._points)
         for point in points:
             part = QWidget()
             row = QHBoxLayout(part)

@@ -23,6 +23,7 @@ from furnel.desktop.widgets.basics import (
     StateMark,
     as_panel,
     button,
+    emptied,
     field,
     hairline,
     label,
@@ -207,10 +208,7 @@ class BuildStation(QWidget):
         if rows == self._clash_rows:
             return
         self._clash_rows = rows
-        while (item := self._clashes.takeAt(0)) is not None:
-            if (old := item.widget()) is not None:
-                old.hide()
-                old.deleteLater()
+        emptied(self._clashes)
         for path, said in rows:
             line = QWidget()
             row = QHBoxLayout(line)

@@ -14,7 +14,15 @@ from furnel.desktop.imaging import paint_checks, to_image
 from furnel.desktop.look import Look, font
 from furnel.desktop.playback import Player
 from furnel.desktop.session import Session
-from furnel.desktop.widgets.basics import as_panel, button, elided, hairline, label, scrolling, set_next
+from furnel.desktop.widgets.basics import (
+    as_panel,
+    button,
+    elided,
+    emptied,
+    label,
+    scrolling,
+    set_next,
+)
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
 from furnel.imagefiles import read_small, recognises
@@ -212,12 +220,7 @@ class MeetingPage(Page):
         self._lay_out()
 
     def _lay_out(self) -> None:
-        head = QHBoxLayout()
-        head.addLayout(self.heading(), 1)
-        head.setContentsMargins(0, 0, 24, 0)
-        head.setSpacing(10)
-        for part in (self._back, self.remove, self.bridge):
-            head.addWidget(part)
+        head = self.titled(self._back, self.remove, self.bridge)
         left = QVBoxLayout()
         left.setContentsMargins(10, 4, 0, 0)
         left.addWidget(self._nothing)
@@ -241,12 +244,7 @@ class MeetingPage(Page):
         row.setSpacing(0)
         row.addLayout(left, 1)
         row.addWidget(as_panel(scrolling(detail), 372))
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(0, 0, 0, 0)
-        whole.setSpacing(0)
-        whole.addLayout(head)
-        whole.addWidget(hairline())
-        whole.addLayout(row, 1)
+        self.laid_out(head, row)
 
     def open(self) -> None:
         """Look at the mods of the open game."""
@@ -299,10 +297,7 @@ class MeetingPage(Page):
 
     def _show_one(self) -> None:
         for layout in (self._rows, self._sounds):
-            while (item := layout.takeAt(0)) is not None:
-                if (old := item.widget()) is not None:
-                    old.hide()
-                    old.deleteLater()
+            emptied(layout)
         self.choices = {}
         self._player.stop()
         meeting = self.map.meetings[self.map.current] if self.map.meetings else None

@@ -11,7 +11,7 @@ from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.look import Look, dressed, font
 from furnel.desktop.session import Session
-from furnel.desktop.widgets.basics import as_panel, button, elided, hairline, label, paint_state, scrolling
+from furnel.desktop.widgets.basics import as_panel, button, elided, label, paint_state, scrolling
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
 from furnel.mods.getting import looked_into
@@ -98,12 +98,7 @@ class StrangerPage(Page):
         self._other.clicked.connect(self.ask)
         self._back = button("Back", "Esc", "plain")
         self._back.clicked.connect(self.closed)
-        head = QHBoxLayout()
-        head.setContentsMargins(0, 0, 24, 0)
-        head.setSpacing(10)
-        head.addLayout(self.heading(), 1)
-        for part in (self._back, self._other, self.install):
-            head.addWidget(part)
+        head = self.titled(self._back, self._other, self.install)
         facts = as_panel(QWidget(), 300)
         column = QVBoxLayout(facts)
         column.setContentsMargins(20, 16, 16, 16)
@@ -115,12 +110,7 @@ class StrangerPage(Page):
         row.setSpacing(0)
         row.addWidget(scrolling(self.files, "ground"), 1)
         row.addWidget(facts)
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(0, 0, 0, 0)
-        whole.setSpacing(0)
-        whole.addLayout(head)
-        whole.addWidget(hairline())
-        whole.addLayout(row, 1)
+        self.laid_out(head, row)
 
     def ask(self) -> bool:
         """Ask for a mod's file; whether one was chosen."""

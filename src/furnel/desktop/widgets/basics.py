@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import (
     QFrame,
     QHBoxLayout,
     QLabel,
+    QLayout,
     QLineEdit,
     QPushButton,
     QScrollArea,
@@ -75,6 +76,14 @@ def scrolling(content: QWidget, name: str = "panel") -> QScrollArea:
     column.addStretch(1)
     area.setWidget(holder)
     return area
+
+
+def emptied(layout: QLayout) -> None:
+    """Let go of every widget in a layout."""
+    while (item := layout.takeAt(0)) is not None:
+        if (old := item.widget()) is not None:
+            old.hide()
+            old.deleteLater()
 
 
 def field(hint: str, name: str) -> QLineEdit:

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from furnel.desktop.widgets.basics import label
+from furnel.desktop.widgets.basics import hairline, label
 
 
 class Page(QWidget):
@@ -26,6 +26,25 @@ class Page(QWidget):
         column.addWidget(self.title)
         column.addWidget(self.said)
         return column
+
+    def titled(self, *parts: QWidget) -> QHBoxLayout:
+        """The heading, with buttons and the like at its right."""
+        row = QHBoxLayout()
+        row.setContentsMargins(0, 0, 24, 0)
+        row.setSpacing(10)
+        row.addLayout(self.heading(), 1)
+        for part in parts:
+            row.addWidget(part)
+        return row
+
+    def laid_out(self, head: QHBoxLayout, body: QHBoxLayout) -> None:
+        """The page: its head over everything else."""
+        whole = QVBoxLayout(self)
+        whole.setContentsMargins(0, 0, 0, 0)
+        whole.setSpacing(0)
+        whole.addLayout(head)
+        whole.addWidget(hairline())
+        whole.addLayout(body, 1)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and event.key() == Qt.Key.Key_Escape:
