@@ -19,6 +19,7 @@ import pytest
 import zstandard
 
 from furnel.cli import main
+from furnel.containers import find_layout, write_archive
 from furnel.errors import FurnelError
 from furnel.games import BRIDGE, Install, read_stack
 from furnel.mods.build import build
@@ -26,6 +27,7 @@ from furnel.mods.deploy import install_mod, presence, remove_mod
 from furnel.mods.getting import get_mod, looked_into
 from furnel.mods.mine import make_mine
 from furnel.mods.workspace import open_workspace
+from tarnlight import loaders
 from tarnlight.world import World
 from tests.conftest import digest
 from tests.mods.test_bridge import BOAT, about, put
@@ -390,3 +392,26 @@ def test_from_the_command_line(game: Path, tmp_path: Path, capsys: pytest.Captur
     assert main(["mods", str(game), "--remove", "sea"]) == 0
     assert main(["mods", str(game), "--on", "nobody"]) == 2
     assert World(game).book("rules/boats.toml")["otter"]["speed"] == 3.2
+
+
+def test_a_game_that_knows_no_mods_gets_them_in_the_place_of_its_files(game: Path, tmp_path: Path) -> None:
+    profile = Install(game).profile
+    rule = profile.mods.model_copy(update={"goes": "in-place"})
+    install = Install(game, profile.model_copy(update={"mods": rule}))
+    theirs = loaders.load_container(game / "data/bank0.tls")
+    mine = {path.partition("/")[2]: data for path, data in theirs.items()}
+    mine["000.wav"] = mine["001.wav"]
+    write_archive(tmp_path / "m/bank0.tls", dict(sorted(mine.items())), find_layout("tls"))
+    files = {f"Loud bell/data/{file.name}": file.read_bytes() for file in (tmp_path / "m").iterdir()}
+    before = digest(game)
+    with looked_into(
+        install, zipped(tmp_path / "loud.zip", {**files, "Loud bell/readme.txt": b"ahoy"})
+    ) as stranger:
+        assert (stranger.id, stranger.told) == ("loud-bell", "paths") and stranger.replaces == (
+            "data/bank0.tls",
+        )
+        get_mod(install, stranger)
+    assert loaders.load_container(game / "data/bank0.tls")["bank0/000.wav"] == theirs["bank0/001.wav"]
+    assert not list(game.rglob("readme.txt")) and [mod.name for mod in read_stack(install)] == ["Loud bell"]
+    remove_mod(install, "loud-bell")
+    assert digest(game) == before

@@ -63,6 +63,7 @@ __all__ = [
     "find_layout",
     "guess",
     "known_layouts",
+    "layout_files",
     "layout_named",
     "layout_text",
     "layouts_folder",
@@ -145,6 +146,26 @@ def _only_one(target: Path, contents: Mapping[str, Content]) -> Changes:
             remedy="Put one file into the folder",
         )  # fmt: skip
     return Changes(replace={target.name: next(iter(contents.values()))})
+
+
+def layout_files(archive: Path, layout: Layout | None) -> list[Path]:
+    """The files beside an archive that its layout tells of, as far as they are there."""
+    if layout is None:
+        return []
+    endings = [
+        layout.index.file if layout.index else "",
+        layout.sums.file if layout.sums else "",
+        layout.names.list,
+    ]
+    found = [file for ending in endings if ending and (file := archive.with_suffix(ending)).is_file()]
+    number = 0
+    while (
+        layout.volumes
+        and (file := archive.with_name(layout.volumes.file_name(archive.name, number))).is_file()
+    ):
+        found.append(file)
+        number += 1
+    return found
 
 
 def pack_folder(folder: Path, layout: Layout | None, target: Path, progress: Progress = QUIET) -> int:

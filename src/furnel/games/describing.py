@@ -10,7 +10,7 @@ from typing import Literal
 
 from furnel import imagefiles, sound, texts
 from furnel.atomic import write_text
-from furnel.containers import find_files, known_layouts, open_container
+from furnel.containers import find_files, known_layouts, layout_files, open_container
 from furnel.containers.mapped import MappedFile
 from furnel.errors import FurnelError
 from furnel.games.profile import Profile, known_profiles, parse_profile, profiles_folder
@@ -92,22 +92,9 @@ def _side_files(files: list[Path]) -> dict[Path, Path]:
     out: dict[Path, Path] = {}
     there = set(files)
     for layout in known_layouts().values():
-        beside_it = (
-            layout.index.file if layout.index else "",
-            layout.sums.file if layout.sums else "",
-            layout.names.list,
-        )
-        endings = [ending for ending in beside_it if ending]
-        for file in files if endings or layout.volumes else ():
-            if not any(file.match(pattern) for pattern in layout.files):
-                continue
-            out.update({beside: file for ending in endings if (beside := file.with_suffix(ending)) in there})
-            number = 0
-            while (
-                layout.volumes
-                and (volume := file.with_name(layout.volumes.file_name(file.name, number))) in there
-            ):
-                out[volume], number = file, number + 1
+        for file in files:
+            if any(file.match(pattern) for pattern in layout.files):
+                out.update({beside: file for beside in layout_files(file, layout) if beside in there})
     return out
 
 

@@ -16,6 +16,7 @@ from furnel.containers import (
     InsidePart,
     Undressing,
     dress,
+    layout_files,
     layout_named,
     open_container,
     open_inside,
@@ -38,6 +39,13 @@ class Archive:
     @property
     def name(self) -> str:
         return self.path.name
+
+    @property
+    def beside(self) -> list[Path]:
+        """The files that belong to it: its index, its checksums, its names, its volumes."""
+        if self.rule.carve or self.rule.layout == "folder":
+            return []
+        return layout_files(self.path, layout_named(self.rule.layout))
 
 
 @dataclass(frozen=True, slots=True)

@@ -73,13 +73,16 @@ def looked_into(
 def get_mod(install: Install, stranger: Stranger, progress: Progress = QUIET, over: bool = False) -> Path:
     """Put a mod that was looked into into the game, switched on and last (a bridge aside), or update it in its place.
 
-    A folder of its id that Furnel did not put there is only replaced when `over` says so.
+    A folder of its id that Furnel did not put there is only replaced when `over` says so. Of a game that knows no mods only
+    files that it has itself are put in their place.
     """
     recover(install)
     rule = install.profile.mods
     if not rule.has_order:
+        for path in stranger.more:  # nothing that the game does not have comes between its own files
+            (stranger.folder / path).unlink()
         write_text(stranger.folder / ORIGINALS, originals_text(install, stranger.folder))
-    elif not (stranger.folder / rule.about).is_file():
+    if not (stranger.folder / rule.about).is_file():
         write_text(stranger.folder / rule.about, _about(install, stranger))
     return install_mod(install, stranger.id, stranger.folder, progress, over)
 
@@ -158,7 +161,7 @@ def _known(install: Install) -> set[str]:
         if archive.rule.layout == "folder":
             out |= {f"{inside}/{place.inner}" for place in install.places(archive)}
         else:
-            out.add(inside)
+            out |= {inside, *(file.relative_to(install.folder).as_posix() for file in archive.beside)}
     return out
 
 
