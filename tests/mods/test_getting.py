@@ -407,9 +407,7 @@ def test_a_game_that_knows_no_mods_gets_them_in_the_place_of_its_files(game: Pat
     with looked_into(
         install, zipped(tmp_path / "loud.zip", {**files, "Loud bell/readme.txt": b"ahoy"})
     ) as stranger:
-        assert (stranger.id, stranger.told) == ("loud-bell", "paths") and stranger.replaces == (
-            "data/bank0.tls",
-        )
+        assert (stranger.id, stranger.told) == ("loud-bell", "paths") and stranger.more == ("readme.txt",)
         get_mod(install, stranger)
     assert loaders.load_container(game / "data/bank0.tls")["bank0/000.wav"] == theirs["bank0/001.wav"]
     assert not list(game.rglob("readme.txt")) and [mod.name for mod in read_stack(install)] == ["Loud bell"]
