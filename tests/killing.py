@@ -69,7 +69,7 @@ def hidden(*folders: Path) -> str:
         str(file)
         for folder in folders
         for file in (folder.rglob("*") if folder.is_dir() else ())
-        if file.name.startswith(".") or file.name.endswith(".part")
+        if (file.name.startswith(".") and file.name != ".gitignore") or file.name.endswith(".part")
     ]
     return f"left over: {rest}" if rest else ""
 

@@ -155,6 +155,22 @@ def test_sounds_are_heard_as_the_game_and_each_mod_has_them(
     assert [length for _, length in heard] == lengths and len({name for name, _ in heard}) == 3
 
 
+def test_a_mod_is_gone_on_from_in_the_window(hands: Hands, game: Path, tmp_path: Path) -> None:
+    put(game, slow={"rules/boats.toml": BOAT % (b"7.4", b"2.1")})
+    opened(hands, game)
+    station, session = hands.window.try_station, hands.window.session
+    assert not station.mine.isHidden() and station.take_off.text() == "Take Slow off"
+    station.go_on_from(tmp_path / "mine")
+    hands.until(lambda: session.project is not None, "the new mod to open")
+    hands.settle()
+    assert session.project is not None and session.project.mod.name == "Slow again"
+    swap = session.swap("rules/boats.toml")
+    assert swap is not None and [change.to for change in swap.changes] == [2.1] and swap.credit == "Slow"
+    station.go_on_from(tmp_path / "mine")
+    hands.settle()
+    assert "a project already" in hands.window.messages[-1].text
+
+
 def test_a_load_out_is_kept_used_and_taken_back(hands: Hands, game: Path, tmp_path: Path) -> None:
     put(
         game,

@@ -180,7 +180,7 @@ class _Said:
         return sorted(mods, key=self.ranked.index)
 
     def is_decided(self, path: str, address: str, mods: Sequence[str]) -> bool:
-        return (path, address) in self.decisions or any(mod in self.preferred for mod in mods)
+        return self.decisions.get((path, address)) in mods or any(mod in self.preferred for mod in mods)
 
 
 def _meet(path: str, has: dict[str, Read], game: Read | None, said: _Said, is_partial: bool) -> Meeting:

@@ -8,10 +8,10 @@ from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QImage, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
-from furnel.desktop.look import Look, font
+from furnel.desktop.look import Look, dressed, font
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
 from furnel.desktop.trying.loadouts import load_out_menu
@@ -22,6 +22,7 @@ from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.sheets import ask
 from furnel.errors import FurnelError
 from furnel.games import (
+    BRIDGE,
     Profile,
     Report,
     allow_commands,
@@ -30,6 +31,7 @@ from furnel.games import (
     draw_still,
     start_game,
 )
+from furnel.mods.mine import Mine, make_mine
 from furnel.progress import Part, Progress
 from furnel.words import count
 
@@ -135,6 +137,10 @@ class TryStation(QWidget):
         self.take_off = button("Take it off", "Take the chosen mod out of the game", "plain")
         self.take_off.clicked.connect(self._remove)
         self.stack.picked.connect(self._show_chosen)
+        self.mine = button(
+            "Go on from it…", "A mod of yours with all that this one has, and credit for who made it", "plain"
+        )
+        self.mine.clicked.connect(self._ask_where)
         self._outs = button(
             "Load-outs", "Named sets of mods in their order, to switch as a whole and to hand on"
         )
@@ -166,7 +172,7 @@ class TryStation(QWidget):
         self._meets.setWordWrap(True)
         column.addSpacing(6)
         column.addWidget(self._meets)
-        for part in (self._where, self._get, self._outs, self.take_off):
+        for part in (self._where, self._get, self._outs, self.take_off, self.mine):
             column.addWidget(part)
         column.addStretch(1)
         return panel
@@ -320,6 +326,35 @@ class TryStation(QWidget):
         if mod is not None:
             self._session.game.take_off(mod.id)
 
+    def _ask_where(self) -> None:
+        mod = self.stack.chosen
+        folder = (
+            QFileDialog.getExistingDirectory(dressed(self), f"A folder to go on from {mod.name} in")
+            if mod
+            else ""
+        )
+        if folder:
+            self.go_on_from(Path(folder))
+
+    def go_on_from(self, folder: Path) -> None:
+        """Start a mod in a folder from the chosen one, and open it."""
+        mod, catalogue, session = self.stack.chosen, self._session.catalogue, self._session
+        if mod is None or catalogue is None:
+            return
+
+        def done(made: Mine) -> None:
+            session.open_mod(made.file)
+            if made.left:
+                session.tell(
+                    "wrong", f"Left out, because nothing of the game is like it: {', '.join(made.left[:4])}"
+                )
+
+        session.jobs.start(
+            f"Taking {mod.name} over",
+            lambda progress: make_mine(catalogue.install, mod.id, folder, progress=progress),
+            done,
+        )
+
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
         welcome_files(event)
 
@@ -350,6 +385,8 @@ class TryStation(QWidget):
         mod = self.stack.chosen
         self.take_off.setVisible(mod is not None)
         self.take_off.setText(f"Take {mod.name[:22]} off" if mod is not None else "")
+        mine = self._session.project.mod.id if self._session.project is not None else ""
+        self.mine.setVisible(mod is not None and mod.id not in (BRIDGE, mine))
 
     def _stack_changed(self) -> None:
         self._show_meetings()
