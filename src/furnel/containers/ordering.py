@@ -38,8 +38,9 @@ def sorted_rows(plan: Plan, index: IndexPart) -> Rows:
     items: list[Item | None] = list(plan.items)
     rows = [item.row for item in plan.items]
     part, old = plan.layout.buckets, plan.index
-    slots = part is not None and not part.fields
-    if old is not None and len(old.rows) != old.table.count and not (slots and _names_changed(plan)):
+    renewed = part is not None and _names_changed(plan)  # else everything is where it is found
+    slotted = part is not None and not part.fields and renewed
+    if old is not None and len(old.rows) != old.table.count and not slotted:
         used = set(old.rows.tolist())
         kept = {row: None for row in range(old.table.count) if row not in used}
         by_row: dict[int, Item | None] = {item.row: item for item in plan.items if item.row >= 0}
@@ -47,9 +48,9 @@ def sorted_rows(plan: Plan, index: IndexPart) -> Rows:
         fresh = [item for item in plan.items if item.row < 0]
         rows = [*sorted(by_row), *([-1] * len(fresh))]
         items = [*(by_row[row] for row in sorted(by_row)), *fresh]
-    elif part is not None and slots:
+    elif part is not None and slotted:
         items, rows = _slotted(plan, part)
-    elif part is not None and "next entry" not in index.roles and _names_changed(plan):
+    elif part is not None and renewed and "next entry" not in index.roles:
         homes = _homes(plan, part, plan.items)
         return _taken(items, rows, sorted(range(len(items)), key=lambda place: homes[place]))
     if plan.folders is not None:
@@ -134,9 +135,7 @@ def _names_changed(plan: Plan) -> bool:
     return old is None or [item.path for item in plan.items] != old.paths
 
 
-def _scope(plan: Plan, scope: Mapping[str, Any] | None = None) -> Mapping[str, Any]:
-    if scope is not None:
-        return scope
+def _scope(plan: Plan) -> Mapping[str, Any]:
     return plan.index.head.scope if plan.index is not None else plan.scope
 
 
@@ -145,7 +144,7 @@ def _homes(plan: Plan, part: BucketsPart, items: Sequence[Item]) -> list[int]:
 
 
 def _slotted(plan: Plan, part: BucketsPart) -> Rows:
-    """Every entry in the slot of its bucket, or the next free one; where no name has changed all stay where they are."""
+    """Every entry in the slot of its bucket, or the next free one."""
     old = plan.index
     count = old.table.count if old is not None else bucket_count(part, _scope(plan), plan.layout.name)
     free = sorted({*range(count)} - {*old.rows.tolist()}) if old is not None else []

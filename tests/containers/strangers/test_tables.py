@@ -354,6 +354,17 @@ def test_a_hash_that_is_another_one_lets_entries_be_replaced_only(name: str, tmp
     assert kind.read(out.read_bytes()) == CHANGES["more"][1](dict(FILES))
 
 
+def test_slots_that_are_all_taken_stay_where_they_are_when_something_is_replaced(tmp_path: Path) -> None:
+    """Also where the hash is described wrongly: nothing has another name, so nothing has another slot."""
+    layout = parse_layout(SLOTS.replace("hash * 31", "hash * 37"), "k")
+    container = open_container(_written(tmp_path, slots_write(FILES, 4)), layout)
+    container.rewrite(tmp_path / "b.k", CHANGES["more"][0])
+    before, after = ((tmp_path / name).read_bytes() for name in ("a.k", "b.k"))
+    assert [of_row(data, 4 + 32 * slot)[0] for data in (before, after) for slot in range(4)] == [
+        of_row(before, 4 + 32 * slot)[0] for slot in range(4)
+    ] * 2
+
+
 def test_slots_that_are_all_taken_take_no_more(tmp_path: Path) -> None:
     container = open_container(_written(tmp_path, slots_write(FILES, 4)), parse_layout(SLOTS, "k"))
     with pytest.raises(FurnelError, match="4 slots"):
