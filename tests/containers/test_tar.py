@@ -172,3 +172,12 @@ def test_archives_are_listed_and_changed_on_the_command_line(
         main(["change", str(out), "--out", str(tmp_path / "x.tar")]) == 2
         and not (tmp_path / "x.tar").exists()
     )
+
+
+def test_what_is_said_of_a_file_is_short(tmp_path: Path) -> None:
+    """It would be read into memory."""
+    member = tarfile.TarInfo("PaxHeader")
+    member.type, member.size = tarfile.XHDTYPE, 8 << 20
+    (tmp_path / "a.tar").write_bytes(member.tobuf() + bytes(9 << 20))
+    with pytest.raises(FurnelError, match="are said of the file behind it"):
+        open_container(tmp_path / "a.tar")

@@ -8,7 +8,7 @@ import tarfile
 import tempfile
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from pathlib import Path
-from typing import BinaryIO
+from typing import BinaryIO, Self
 
 from furnel.atomic import replacing, scratch_in
 from furnel.containers.container import MOST_ENTRY_BYTES, Changes, Content, Entry, check_path, missing_entry
@@ -26,6 +26,10 @@ _ENDINGS = {
     ".tar": "none", ".tgz": "gzip", ".tar.gz": "gzip", ".tbz2": "bzip2", ".tar.bz2": "bzip2", ".txz": "xz", ".tar.xz": "xz",
     ".tar.zst": "zstd",
 }  # fmt: skip
+_SAYING = (
+    tarfile.XHDTYPE, tarfile.XGLTYPE, tarfile.SOLARIS_XHDTYPE, tarfile.GNUTYPE_LONGNAME, tarfile.GNUTYPE_LONGLINK,
+)  # fmt: skip
+_LONGEST_SAYING = 1 << 20
 _DAMAGE = (
     tarfile.TarError,
     OSError,
@@ -36,6 +40,20 @@ _DAMAGE = (
     RuntimeError,
     LookupError,
 )
+
+
+class ShortMember(tarfile.TarInfo):
+    """A member of a TAR; what is said of the next one is read into memory, and is short."""
+
+    @classmethod
+    def frombuf(cls, buf: bytes | bytearray, encoding: str, errors: str) -> Self:
+        found = super().frombuf(buf, encoding, errors)
+        if found.type in _SAYING and found.size > _LONGEST_SAYING:
+            raise FurnelError(
+                WHAT, where=found.name, why=f"{found.size} bytes are said of the file behind it, which nothing needs",
+                remedy="It is damaged, or made to do harm",
+            )  # fmt: skip
+        return found
 
 
 def is_tar(path: Path) -> bool:
@@ -68,7 +86,7 @@ class Tar:
         self._packed = _packing_of(bytes(outer.view[:8]))
         try:
             self._main = outer if self._packed == "none" else self._unpacked(outer)
-            self._tar = tarfile.open(fileobj=_Reading(self._main), mode="r:")  # noqa: SIM115 - closed with this
+            self._tar = tarfile.open(fileobj=_Reading(self._main), mode="r:", tarinfo=ShortMember)  # noqa: SIM115 - closed with this
             self._infos: dict[str, tarfile.TarInfo] = {}
             for info in self._tar:
                 if info.isreg():

@@ -19,7 +19,7 @@ from typing import IO, BinaryIO, cast
 import zstandard
 
 from furnel.containers import check_path
-from furnel.containers.tarred import is_tar, packing_named
+from furnel.containers.tarred import ShortMember, is_tar, packing_named
 from furnel.errors import FurnelError, reason
 from furnel.progress import QUIET, Progress, check
 
@@ -191,7 +191,7 @@ def _tar(source: Path, taker: _Taker) -> None:
     size = source.stat().st_size
     with _plain_tar(source) as raw:
         mode = "r|" if packing_named(source) == "zstd" else "r|*"
-        with tarfile.open(fileobj=raw, mode=mode) as packed:  # type: ignore[call-overload]
+        with tarfile.open(fileobj=raw, mode=mode, tarinfo=ShortMember) as packed:  # type: ignore[call-overload]
             for member in packed:
                 name = member.name.removeprefix("./")
                 if member.isdir():
