@@ -5,10 +5,8 @@ from __future__ import annotations
 from typing import BinaryIO
 
 from furnel.containers.fields import held
-from furnel.containers.placing import WRITING, Plan, write_records
+from furnel.containers.placing import WRITING, Plan, settle_records
 from furnel.errors import FurnelError
-
-_ROUNDS = 6
 
 
 def place_behind(plan: Plan) -> None:
@@ -17,23 +15,16 @@ def place_behind(plan: Plan) -> None:
     old, source, align = plan.index, plan.source, plan.layout.entry.align
     assert old is not None and source is not None
     end = len(source.view) - plan.layout.footer_width
-    kept = {item.span for item in plan.items if item.span is not None}
     for item in plan.order:
-        start = int(old.offsets[item.old]) if item.old >= 0 else -1
-        alone = item.old >= 0 and (start == plan.ends[item.old] or (start, plan.ends[item.old]) not in kept)
-        if item.span is not None or (alone and item.length(1) <= plan.ends[item.old] - start):
-            item.offset = start
+        if plan.stays(item):
+            item.offset = int(old.offsets[item.old])
         else:
             item.offset = end + -end % align
             end = item.offset + item.length(1)
     plan.data_start, plan.data_end = old.data_start, end
     for plan.behind in (False, True):
         plan.index_at = end if plan.behind else old.index_at
-        for _ in range(_ROUNDS):
-            before = plan.raw, plan.names
-            write_records(plan)
-            if before == (plan.raw, plan.names):
-                break
+        settle_records(plan)
         if plan.behind or len(plan.raw) <= len(old.raw):
             break
     told = (plan.layout.start, plan.layout.footer)
@@ -50,12 +41,8 @@ def write_behind(plan: Plan, out: BinaryIO) -> None:
     assert old is not None and source is not None
     fill = bytes([plan.layout.entry.fill])
     source.copy(0, len(source.view) - plan.layout.footer_width, out)
-    kept = {item.span for item in plan.items if item.span is not None}
-    stay = {item.old for item in plan.items if item.span is not None}
-    for place, end in enumerate(plan.ends):  # what was removed or has moved leaves nothing of itself
-        start = int(old.offsets[place])
-        if place not in stay and (start, end) not in kept:
-            _put(out, start, fill * (end - start))
+    for start, end in plan.left_empty():
+        _put(out, start, fill * (end - start))
     for item in plan.items:
         if item.fresh is not None:
             _put(out, item.offset, item.head)

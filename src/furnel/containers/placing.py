@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -84,6 +84,26 @@ class Plan:
     behind: bool = False  # whether the index lies behind the data
     longer: int = 0
     total: int = 0
+    kept: frozenset[tuple[int, int]] = field(init=False)  # the old spans of what nobody changed
+
+    def __post_init__(self) -> None:
+        self.kept = frozenset(item.span for item in self.items if item.span is not None)
+
+    def stays(self, item: Item, padded: int = 1) -> bool:
+        """Whether an entry can have the place that it had: it is the same, or has become no longer and is alone there."""
+        if item.span is not None or item.old < 0 or self.index is None:
+            return item.span is not None
+        span = int(self.index.offsets[item.old]), self.ends[item.old]
+        alone = span[0] == span[1] or span not in self.kept
+        return alone and item.length(padded) <= span[1] - span[0]
+
+    def left_empty(self) -> Iterator[tuple[int, int]]:
+        """The old spans of what was removed, replaced or has moved: nothing of it is to be left there."""
+        stay = {item.old for item in self.items if item.span is not None}
+        for place, end in enumerate(self.ends):
+            span = int(self.index.offsets[place]) if self.index is not None else 0, end
+            if place not in stay and span not in self.kept:
+                yield span
 
     @property
     def padded(self) -> int:
@@ -205,24 +225,16 @@ def _settle_still(plan: Plan) -> bool:
     old, index, align = plan.index, plan.layout.index, plan.layout.entry.align
     assert old is not None and index is not None
     plan.data_start, end, padded = old.data_start, old.data_end, plan.padded
-    kept = {item.span for item in plan.items if item.span is not None}
     for item in plan.order:
-        place = item.old
-        start = int(old.offsets[place]) if place >= 0 else -1
         item.shared = False
-        alone = place >= 0 and (start == plan.ends[place] or (start, plan.ends[place]) not in kept)
-        if item.span is not None or (alone and item.length(padded) <= plan.ends[place] - start):
-            item.offset = start
+        if plan.stays(item, padded):
+            item.offset = int(old.offsets[item.old])
         else:
             item.offset = end + -end % align
             end = item.offset + item.length(padded)
     plan.data_end = end + (-end % align if plan.layout.entry.pad_last else 0)
     plan.index_at = old.index_at if index.in_front else plan.data_end if index.behind else 0
-    for _ in range(_ROUNDS):
-        before = plan.raw, plan.names
-        write_records(plan)
-        if before == (plan.raw, plan.names):
-            break
+    settle_records(plan)
     room = max(old.data_start - old.index_at, 0)
     plan.pad = room - len(plan.raw) - len(plan.names) if index.in_front else 0
     head = len(plan.start) + len(plan.lead)
@@ -267,6 +279,15 @@ def _place_data(plan: Plan) -> None:
 def tail_is_padding(plan: Plan) -> bool:
     fill = bytes([plan.layout.entry.fill])
     return len(plan.tail) < plan.layout.entry.align and plan.tail == fill * len(plan.tail)
+
+
+def settle_records(plan: Plan) -> None:
+    """The records' bytes where the data stays: written until they are the same again, as their lengths stand in them."""
+    for _ in range(_ROUNDS):
+        before = plan.start, plan.raw, plan.names
+        write_records(plan)
+        if before == (plan.start, plan.raw, plan.names):
+            break
 
 
 def write_records(plan: Plan) -> None:

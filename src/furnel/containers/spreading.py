@@ -8,7 +8,7 @@ from typing import BinaryIO, cast
 from furnel.atomic import replacing_together
 from furnel.containers.container import Changes
 from furnel.containers.mapped import Source, Written
-from furnel.containers.placing import WRITING, Plan, old_span, write_records
+from furnel.containers.placing import WRITING, Plan, old_span, settle_records
 from furnel.containers.proof import Proof
 from furnel.containers.reading import Index
 from furnel.containers.refusing import check_numbers, check_old
@@ -18,8 +18,6 @@ from furnel.containers.volumes import Spread, Volumes, volume_names
 from furnel.containers.writing import changed_items, close_items, new_items, patch_file_sum
 from furnel.errors import FurnelError
 from furnel.progress import Part, Progress
-
-_ROUNDS = 6
 
 
 def rewrite(
@@ -73,37 +71,29 @@ def _files(target: Path, part: VolumesPart, count: int) -> list[Path]:
 def _write(target: Path, plan: Plan, part: VolumesPart, data: Volumes | None, proof: Proof) -> None:
     lengths = data.lengths if data is not None else [0]
     old = plan.index
-    kept = {item.span for item in plan.items if item.span is not None}
     ends = list(lengths) if part.size is None else [sum(lengths)]
     for item in plan.items:
-        start = int(old.offsets[item.old]) if old is not None and item.old >= 0 else -1
-        alone = start >= 0 and (start == plan.ends[item.old] or (start, plan.ends[item.old]) not in kept)
-        item.volume, item.offset = _place(part, data, start)
-        if item.span is None and not (alone and item.length(1) <= plan.ends[item.old] - start):
+        if old is not None and plan.stays(item):
+            item.volume, item.offset = _place(part, data, int(old.offsets[item.old]))
+        else:
             end = ends[-1] + -ends[-1] % plan.layout.entry.align
             item.volume, item.offset = part.first + len(ends) - 1, end
             ends[-1] = end + item.length(1)
     count = len(lengths) if part.size is None else max(-(-ends[-1] // part.size), 1)
     plan.behind = True
-    for _ in range(_ROUNDS):
-        before = plan.start, plan.raw, plan.names
+    for _ in range(2):  # a start of no fixed length says where it ends
         plan.index_at = plan.data_start = plan.data_end = len(plan.start) + len(plan.lead)
-        write_records(plan)
-        if before == (plan.start, plan.raw, plan.names):
-            break
+        settle_records(plan)
     check_numbers(plan)
     fill = bytes([plan.layout.entry.fill])
-    stay = {item.old for item in plan.items if item.span is not None}
     with replacing_together(_files(target, part, count)) as (out, *volumes):
         out.write(plan.start + plan.lead + plan.raw + plan.names + plan.trail + plan.footer)
         patch_file_sum(plan.layout, out, plan.total - len(plan.footer))
-        for number in range(len(lengths) if data is not None else 0):
-            assert data is not None
-            data.copy_file(number, volumes[number])
-        for place, end in enumerate(plan.ends):  # what was removed or has moved leaves nothing of itself
-            start = int(old.offsets[place]) if old is not None else 0
-            if place not in stay and (start, end) not in kept:
-                _at(volumes, part, *_place(part, data, start)).write(fill * (end - start))
+        if data is not None:
+            for number in range(len(lengths)):
+                data.copy_file(number, volumes[number])
+        for start, end in plan.left_empty():
+            _at(volumes, part, *_place(part, data, start)).write(fill * (end - start))
         for item in plan.items:
             if item.fresh is not None:
                 stream = _at(volumes, part, item.volume, item.offset)
@@ -117,7 +107,7 @@ def _write(target: Path, plan: Plan, part: VolumesPart, data: Volumes | None, pr
 
 def _place(part: VolumesPart, data: Volumes | None, start: int) -> tuple[int, int]:
     """The volume and the offset in it of a place in all of them together."""
-    if part.size is not None or data is None or start < 0:
+    if part.size is not None or data is None:
         return part.first, start
     number = data.volume_at(start)
     return part.first + number, start - data.starts[number]

@@ -316,13 +316,9 @@ def _write_still(plan: Plan, out: BinaryIO, fill: bytes, progress: Progress) -> 
     old, source = plan.index, plan.source
     assert old is not None and source is not None
     source.copy(old.data_start, old.data_end, out)
-    kept = {item.span for item in plan.items if item.span is not None}
-    spans = [(int(old.offsets[place]), end) for place, end in enumerate(plan.ends)]
-    stay = {item.old for item in plan.items if item.span is not None}
-    for place, (start, end) in enumerate(spans):  # what was removed or has moved leaves nothing of itself
-        if place not in stay and (start, end) not in kept:
-            out.seek(start)
-            out.write(fill * (end - start))
+    for start, end in plan.left_empty():
+        out.seek(start)
+        out.write(fill * (end - start))
     out.seek(0, os.SEEK_END)
     fresh = [item for item in plan.order if item.fresh is not None]
     for item in steps(fresh, len(fresh), progress, "Writing the archive"):
