@@ -28,12 +28,17 @@ def code_mark(*parts: str) -> str:
     return whole.hexdigest()[:16]
 
 
+def file_digests(folder: Path) -> dict[str, str]:
+    """The SHA-256 of every file below a folder, by its path there."""
+    files = (file for file in sorted(folder.rglob("*")) if file.is_file())
+    return {file.relative_to(folder).as_posix(): file_digest(file) for file in files}
+
+
 def tree_digest(folder: Path) -> str:
     """One SHA-256 over every path and every byte below a folder; empty when there is no such folder."""
     if not folder.is_dir():
         return ""
     whole = hashlib.sha256()
-    for file in sorted(folder.rglob("*")):
-        if file.is_file():
-            whole.update(f"{file.relative_to(folder).as_posix()}\0{file_digest(file)}\n".encode())
+    for path, digest in file_digests(folder).items():
+        whole.update(f"{path}\0{digest}\n".encode())
     return whole.hexdigest()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 import threading
 from collections.abc import Iterator
 from dataclasses import dataclass
@@ -121,6 +122,11 @@ class Install:
     def open_copy(self, archive: Archive, path: Path) -> Container:
         """Open a copy of one of the game's archives like the archive itself."""
         return self._open(archive, path)
+
+    @property
+    def mark(self) -> str:
+        """What this install is called in Furnel's own folders: another one for every folder."""
+        return hashlib.sha256(str(self.folder).encode()).hexdigest()[:16]
 
     def mods_folder(self) -> Path:
         """The only folder of the install that mods go to. Raises FurnelError when it leads out of the game's folder."""

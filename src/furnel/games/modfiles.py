@@ -52,7 +52,7 @@ class AboutFile(Part):
         for key, value in self.fixed.items():
             _put(tree, key, value)
         for fact, key in self.keys.items():
-            told = facts.get(fact, "")
+            told = facts.get(fact, () if fact == "credits" else "")
             _put(tree, key, told if isinstance(told, str) else [*told])
         return FORMS[self.form].dump(tree)
 

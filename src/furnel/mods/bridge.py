@@ -49,8 +49,13 @@ class _Kept:
     """What is remembered of a game's bridge: who is preferred, what was decided, and of which mods it was made."""
 
     prefer: list[str] = field(default_factory=list)
-    decisions: dict[str, str] = field(default_factory=dict)
+    decisions: list[tuple[str, str, str]] = field(default_factory=list)
     members: list[_Member] = field(default_factory=list)
+
+    @property
+    def decided(self) -> Decisions:
+        """Who has its way, by path and address."""
+        return {(path, address): mod for path, address, mod in self.decisions}
 
 
 def members_of(install: Install) -> list[InstalledMod]:
@@ -68,7 +73,7 @@ def look_at_mods(
     _check_kind(install)
     _check_names(install, prefer, decisions)
     kept = _with(_read(install), prefer, decisions)
-    return stand_of(install, members_of(install), kept.prefer, _decisions(kept), progress)
+    return stand_of(install, members_of(install), kept.prefer, kept.decided, progress)
 
 
 def make_bridge(
@@ -86,7 +91,7 @@ def make_bridge(
     _check_names(install, prefer, decisions)
     kept, mods = _with(_read(install), prefer, decisions), members_of(install)
     kept.members = [_Member(mod.id, *_marks(install, mod.id)) for mod in mods]
-    stand = stand_of(install, mods, kept.prefer, _decisions(kept), Part(progress, 0, 0.5))
+    stand = stand_of(install, mods, kept.prefer, kept.decided, Part(progress, 0, 0.5))
     home = state_folder() / "bridges"
     with scratch_in(home) as scratch:
         paths = _write(install, stand, scratch, Part(progress, 0.5, 0.8))
@@ -136,7 +141,7 @@ def _stamp(folder: Path) -> str:
     """The sizes and times of all files of a mod, as one digest."""
     whole = hashlib.sha256()
     for file in sorted(folder.rglob("*")):
-        state = file.stat()
+        state = file.lstat()
         whole.update(
             f"{file.relative_to(folder).as_posix()}\0{state.st_size}\0{state.st_mtime_ns}\n".encode()
         )
@@ -164,17 +169,9 @@ def _check_names(install: Install, prefer: Sequence[str] | None, decisions: Deci
 def _with(kept: _Kept, prefer: Sequence[str] | None, decisions: Decisions | None) -> _Kept:
     if prefer is not None:
         kept.prefer = [*dict.fromkeys(prefer)]
-    for (path, address), mod in (decisions or {}).items():
-        kept.decisions[f"{path}:{address}"] = mod
+    told = {**kept.decided, **(decisions or {})}
+    kept.decisions = [(path, address, mod) for (path, address), mod in told.items()]
     return kept
-
-
-def _decisions(kept: _Kept) -> Decisions:
-    found = {}
-    for place, mod in kept.decisions.items():
-        path, _, address = place.partition(":")
-        found[path, address] = mod
-    return found
 
 
 def _write(install: Install, stand: Stand, folder: Path, progress: Progress) -> list[str]:
@@ -240,22 +237,20 @@ def _about(install: Install, mods: Sequence[InstalledMod], paths: Sequence[str])
         {
             "id": BRIDGE, "name": "Bridge", "version": "1.0", "author": "Furnel",
             "summary": f"Lets {names} live together: {count(len(paths), 'file')} that several of them change",
-            "category": "", "game-version": rule.game_version, "credits": [],
+            "game-version": rule.game_version,
         }
     )  # fmt: skip
 
 
 def _file(install: Install) -> Path:
-    mark = hashlib.sha256(str(install.folder).encode()).hexdigest()[:16]
-    return state_folder() / "bridges" / f"{mark}.json"
+    return state_folder() / "bridges" / f"{install.mark}.json"
 
 
 def _read(install: Install) -> _Kept:
     try:
         told = json.loads(_file(install).read_text("utf-8"))
+        decisions = [(str(path), str(address), str(mod)) for path, address, mod in told["decisions"]]
         members = [_Member(*map(str, member)) for member in told["members"]]
-        return _Kept(
-            [*map(str, told["prefer"])], {str(k): str(v) for k, v in told["decisions"].items()}, members
-        )
-    except (OSError, ValueError, TypeError, KeyError, AttributeError):
+        return _Kept([*map(str, told["prefer"])], decisions, members)
+    except (OSError, ValueError, TypeError, KeyError):
         return _Kept()

@@ -5,7 +5,6 @@ The journal and what an install replaced lie in the user's state folder, so that
 
 from __future__ import annotations
 
-import hashlib
 import json
 import shutil
 from dataclasses import asdict, dataclass, replace
@@ -197,7 +196,7 @@ def recover(install: Install) -> list[str]:
     recover_files(install)
     if not install.profile.mods.has_order:
         return []
-    folder = installs_folder() / _mark(install)
+    folder = installs_folder() / install.mark
     done = []
     _sweep(install)
     for keep in sorted(folder.iterdir()) if folder.is_dir() else ():
@@ -215,7 +214,7 @@ def _sweep(install: Install) -> None:
     mods = install.mods_folder()
     if not mods.is_dir():
         return
-    for known in sorted((installs_folder() / _mark(install)).glob("*")):
+    for known in sorted((installs_folder() / install.mark).glob("*")):
         settle_folder(mods / known.name)
     for part in mods.glob(f".{_order(install).name}.*.part"):
         part.unlink(missing_ok=True)
@@ -290,12 +289,8 @@ def _order(install: Install) -> Path:
     return install.order_file()
 
 
-def _mark(install: Install) -> str:
-    return hashlib.sha256(str(install.folder).encode()).hexdigest()[:16]
-
-
 def _keep(install: Install, mod: str) -> Path:
-    return installs_folder() / _mark(install) / mod
+    return installs_folder() / install.mark / mod
 
 
 def _write(keep: Path, journal: Journal) -> None:

@@ -3,21 +3,22 @@
 from __future__ import annotations
 
 import re
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import Literal
 
 from furnel.atomic import scratch_in, write_text
-from furnel.digests import file_digest
+from furnel.digests import file_digests
 from furnel.errors import FurnelError
 from furnel.folders import state_folder
-from furnel.games import BRIDGE, Install, InstalledMod, read_stack
+from furnel.games import BRIDGE, Install, read_stack
 from furnel.games.stack import read_mod
 from furnel.mods.deploy import install_mod, presence, recover
 from furnel.mods.inplace import ORIGINALS, originals_text
-from furnel.mods.meeting import Meeting, stand_of
+from furnel.mods.meeting import Meeting, places_of, stand_of
 from furnel.mods.project import mod_id
 from furnel.mods.unpacking import unpack_mod
 from furnel.progress import QUIET, Part, Progress
@@ -105,7 +106,7 @@ def _recognised(install: Install, home: Path, source: Path, wanted: str, progres
                 WHAT, where=source, why=f"it has {len(names)} mods in it: {', '.join(sorted(names))}",
                 remedy="Say which one (--mod)",
             )  # fmt: skip
-    folder = abouts[0].parent if abouts else _root_by_paths(home, known, source)
+    folder = abouts[0].parent if abouts else _root_by_paths(home, known)
     facts = rule.about_file.read(_text(abouts[0])) if abouts else {}
     name = facts.get("name") or (folder.name if folder != home else source.name.partition(".")[0])
     mod = (facts.get("id") or (folder.name if folder != home else "")) if abouts else ""
@@ -142,19 +143,14 @@ def _recognised(install: Install, home: Path, source: Path, wanted: str, progres
 
 def _is_in(file: Path, others: Sequence[Path]) -> bool:
     """Whether a file about a mod lies in the folder of another one."""
-    return any(
-        other.parent in file.parents and other != file and other.parent != file.parent for other in others
-    )
+    return any(other.parent in file.parent.parents for other in others)
 
 
 def _known(install: Install) -> set[str]:
     """The paths that mods of a game have: of its assets, or of its archives."""
     rule = install.profile.mods
     if rule.goes in ("loose", "archive"):
-        return {
-            place.inner if archive.rule.apart else place.path
-            for archive in install.archives for place in install.places(archive)
-        }  # fmt: skip
+        return set(places_of(install))
     out: set[str] = set()
     for archive in install.archives:
         inside = archive.path.relative_to(install.folder).as_posix()
@@ -165,19 +161,15 @@ def _known(install: Install) -> set[str]:
     return out
 
 
-def _root_by_paths(home: Path, known: set[str], source: Path) -> Path:
-    """The folder whose files are called like the game's."""
-    best, most = home, 0
-    folders = [home, *(place for place in sorted(home.rglob("*")) if place.is_dir())]
-    for folder in folders:
-        if len(folder.relative_to(home).parts) > _DEEPEST:
-            continue
-        found = sum(
-            file.relative_to(folder).as_posix() in known for file in folder.rglob("*") if file.is_file()
-        )
-        if found > most:
-            best, most = folder, found
-    return best
+def _root_by_paths(home: Path, known: set[str]) -> Path:
+    """The folder in which most files are called like the game's: the outermost of several."""
+    found: Counter[Path] = Counter()
+    for file in sorted(home.rglob("*")):
+        parts = file.relative_to(home).parts
+        if file.is_file():
+            for deep in range(min(len(parts), _DEEPEST + 1)):
+                found[home.joinpath(*parts[:deep])] += "/".join(parts[deep:]) in known
+    return max(found, key=lambda folder: (found[folder], -len(folder.parts)), default=home)
 
 
 def _compared(install: Install, mod: str, folder: Path) -> tuple[str, tuple[str, ...]]:
@@ -185,10 +177,7 @@ def _compared(install: Install, mod: str, folder: Path) -> tuple[str, tuple[str,
     there = presence(install, mod, None)[0]
     if not there or not install.profile.mods.has_order:
         return there, ()
-    old, new = (
-        {file.relative_to(home).as_posix(): file_digest(file) for file in home.rglob("*") if file.is_file()}
-        for home in (install.mods_folder() / mod, folder)
-    )
+    old, new = file_digests(install.mods_folder() / mod), file_digests(folder)
     about = install.profile.mods.about
     return there, tuple(
         sorted(path for path in {*old, *new} if old.get(path) != new.get(path) and path != about)
@@ -199,12 +188,8 @@ def _meetings(install: Install, mod: str, folder: Path, progress: Progress) -> t
     """Where it would meet the mods that are on, put last."""
     others = [one for one in read_stack(install) if one.on and one.id not in (mod, BRIDGE)]
     mine = read_mod(folder, install.profile.mods, True)
-    stand = stand_of(install, [*others, _called(mine, mod)], progress=progress, elsewhere={mod: folder})
+    stand = stand_of(install, [*others, replace(mine, id=mod)], progress=progress, elsewhere={mod: folder})
     return tuple(meeting for meeting in stand.meetings if mod in meeting.mods)
-
-
-def _called(mod: InstalledMod, name: str) -> InstalledMod:
-    return InstalledMod(name, mod.name, mod.version, mod.on, mod.paths)
 
 
 def _about(install: Install, stranger: Stranger) -> str:
@@ -212,8 +197,8 @@ def _about(install: Install, stranger: Stranger) -> str:
     rule = install.profile.mods
     return rule.about_file.write(
         {
-            "id": stranger.id, "name": stranger.name, "version": stranger.version, "author": stranger.author, "summary": "",
-            "category": "", "game-version": rule.game_version, "credits": [],
+            "id": stranger.id, "name": stranger.name, "version": stranger.version, "author": stranger.author,
+            "game-version": rule.game_version,
         }
     )  # fmt: skip
 

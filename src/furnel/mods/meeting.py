@@ -96,7 +96,7 @@ def stand_of(
         for path in files:
             users.setdefault(path, []).append(mod)
     shared = {path: who for path, who in sorted(users.items()) if len(who) > 1}
-    places = _places(install) if shared else {}
+    places = places_of(install) if shared else {}
     by_load = [mod.id for mod in reversed(stand.mods)]
     ranked = [*(mod for mod in prefer if mod in by_load), *(mod for mod in by_load if mod not in prefer)]
     said = _Said(ranked, frozenset(prefer), decisions or {})
@@ -158,7 +158,7 @@ def _changed_in(install: Install, archive: Archive, copy: Container) -> Iterator
             yield archive.prefix + entry.path, read
 
 
-def _places(install: Install) -> dict[str, Place]:
+def places_of(install: Install) -> dict[str, Place]:
     """The game's own assets by the paths that mods have for them."""
     out: dict[str, Place] = {}
     for archive in install.archives:

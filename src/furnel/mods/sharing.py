@@ -13,7 +13,7 @@ from pathlib import Path
 from typing import Any, Literal
 
 from furnel.atomic import scratch_in, write_bytes, write_text
-from furnel.digests import file_digest, tree_digest
+from furnel.digests import file_digests, tree_digest
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.games import Install, ask_report, commands_to_allow, read_stack, write_order
@@ -264,10 +264,7 @@ def _packaged(space: Workspace) -> dict[str, Any]:
 
 
 def _digests(folder: Path, about: str) -> dict[str, str]:
-    files = {
-        file.relative_to(folder).as_posix(): file for file in sorted(folder.rglob("*")) if file.is_file()
-    }
-    return {path: file_digest(file) for path, file in files.items() if path != about}
+    return {path: digest for path, digest in file_digests(folder).items() if path != about}
 
 
 def _values(space: Workspace) -> dict[str, list[str]]:
