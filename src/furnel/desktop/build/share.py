@@ -288,9 +288,10 @@ class SharePage(Page):
         project = self._session.project
         if project is None:
             return
-        text = {"licence": self.licence.currentText, "description": self.description.toPlainText}.get(
-            key, self.fields[key].text if key in self.fields else str
-        )()
+        text = (
+            self.fields[key].text() if key in self.fields
+            else self.licence.currentText() if key == "licence" else self.description.toPlainText()
+        )  # fmt: skip
         value = (
             tuple(word for part in text.split(",") if (word := part.strip()))
             if key in _LISTS

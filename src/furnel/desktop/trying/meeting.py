@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from collections.abc import Sequence
 from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QHideEvent, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QRadioButton, QVBoxLayout, QWidget
 
-from furnel.catalogue import Catalogue
 from furnel.desktop.imaging import paint_checks, to_image
 from furnel.desktop.look import Look, font
 from furnel.desktop.playback import Player
@@ -40,14 +39,6 @@ _KINDS = {
     "beside": "They change different places of it: the bridge has them all.",
     "different": "They want different things.",
 }
-
-
-@dataclass(slots=True)
-class Seen:
-    """Where mods meet, and small pictures of what the game and each mod has, by the asset's path."""
-
-    stand: Stand
-    pictures: dict[str, list[tuple[str, QImage]]] = field(default_factory=dict)
 
 
 class MeetingMap(QWidget):
@@ -194,7 +185,6 @@ class MeetingPage(Page):
         self._look, self._session, self._player = look, session, player
         self.stand: Stand | None = None
         self.decisions: dict[tuple[str, str], str] = {}
-        self._seen: Seen | None = None
         self.map = MeetingMap(look)
         self.map.picked.connect(lambda _: self._show_one())
         self._pictures = _Pictures(look)
@@ -262,9 +252,8 @@ class MeetingPage(Page):
             return
         decisions = dict(self.decisions)
 
-        def work(progress: Progress) -> Seen:
-            stand = look_at_mods(catalogue.install, None, decisions, progress)
-            return Seen(stand, {one.path: _pictures(catalogue, stand, one) for one in stand.meetings})
+        def work(progress: Progress) -> Stand:
+            return look_at_mods(catalogue.install, None, decisions, progress)
 
         self._session.jobs.start("Looking where mods meet", work, self._show, self._failed, key="meeting")
 
@@ -272,8 +261,8 @@ class MeetingPage(Page):
         self._show(None)
         self.said.setText(error.sentence())
 
-    def _show(self, seen: Seen | None) -> None:
-        self._seen, self.stand = seen, seen.stand if seen is not None else None
+    def _show(self, stand: Stand | None) -> None:
+        self.stand = stand
         self.map.show_stand(self.stand)
         state, why = self._session.game.bridge
         meetings = self.map.meetings
@@ -303,13 +292,11 @@ class MeetingPage(Page):
         meeting = self.map.meetings[self.map.current] if self.map.meetings else None
         self._path.setText(meeting.path if meeting is not None else "")
         self._kind.setText(_KINDS[meeting.kind] if meeting is not None else "")
-        self._pictures.show_images(
-            self._seen.pictures.get(meeting.path, []) if meeting is not None and self._seen else []
-        )
-        if meeting is None:
+        self._pictures.show_images([])
+        if meeting is None or self.stand is None:
             return
-        names = {mod.id: mod.name for mod in self.stand.mods} if self.stand is not None else {}
-        self._offer_sounds(meeting, names)
+        names = {mod.id: mod.name for mod in self.stand.mods}
+        self._show_versions(meeting)
         contested = {contest.address for contest in meeting.contests}
         for contest in meeting.contests:
             self._rows.addWidget(self._contest(contest, names))
@@ -323,15 +310,29 @@ class MeetingPage(Page):
                 told.setWordWrap(True)
                 self._rows.addWidget(told)
 
-    def _offer_sounds(self, meeting: Meeting, names: dict[str, str]) -> None:
-        """Buttons to hear a sound as the game and as each mod has it."""
+    def _show_versions(self, meeting: Meeting) -> None:
+        """What the game and each mod has: pictures side by side, or buttons to hear it."""
         catalogue, stand, self.hearing = self._session.catalogue, self.stand, {}
-        medium = medium_by_suffix(Path(meeting.path))
-        if catalogue is None or stand is None or not medium.is_heard:
+        if catalogue is None or stand is None:
             return
+        names = {mod.id: mod.name for mod in stand.mods}
         reads: list[tuple[str, Read]] = [(names[mod], stand.has[mod][meeting.path]) for mod in meeting.mods]
         if catalogue.has(meeting.path):
             reads.insert(0, ("the game", lambda: bytes(catalogue.bytes_of(meeting.path))))
+        if not medium_by_suffix(Path(meeting.path)).is_heard:
+
+            def done(images: list[tuple[str, QImage]]) -> None:
+                if self.map.meetings and self.map.meetings[self.map.current] is meeting:
+                    self._pictures.show_images(images)
+
+            self._session.jobs.start(
+                "Looking at pictures",
+                lambda _: _small(reads, meeting.path),
+                done,
+                key="meeting pictures",
+                shown=False,
+            )
+            return
         for name, read in reads:
             part = button(f"Hear {name}'s" if name != "the game" else "Hear the game's", "Again: stop")
             part.clicked.connect(
@@ -384,19 +385,15 @@ class MeetingPage(Page):
         self._session.game.make_bridge(decisions)
 
 
-def _pictures(catalogue: Catalogue, stand: Stand, meeting: Meeting) -> list[tuple[str, QImage]]:
-    """Small pictures of an asset as the game and each mod has it; none where it is no picture."""
+def _small(reads: Sequence[tuple[str, Read]], path: str) -> list[tuple[str, QImage]]:
+    """Small pictures of what was read; none where one of them is no picture."""
     out: list[tuple[str, QImage]] = []
-    names = {mod.id: mod.name for mod in stand.mods}
-    reads = [(names[mod], stand.has[mod][meeting.path]) for mod in meeting.mods]
-    if catalogue.has(meeting.path):
-        reads.insert(0, ("the game", lambda: catalogue.bytes_of(meeting.path)))
     for name, read in reads:
         data = read()
         if not recognises(data):
             return []
         try:
-            out.append((name, to_image(read_small(data, _SIDE, meeting.path))))
+            out.append((name, to_image(read_small(data, _SIDE, path))))
         except FurnelError:
             return []
     return out

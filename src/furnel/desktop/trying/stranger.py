@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
@@ -14,8 +13,7 @@ from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, paint_state, scrolling
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
-from furnel.mods.getting import looked_into
-from furnel.mods.meeting import Meeting
+from furnel.mods.getting import Stranger, looked_into
 from furnel.progress import Progress
 from furnel.words import count
 
@@ -26,20 +24,6 @@ _MEETS = {
     "beside": "other places of it are changed by {who}: make the bridge afterwards",
     "different": "something else than in {who}: this one would win",
 }
-
-
-@dataclass(frozen=True, slots=True)
-class _Told:
-    """What is shown of a mod when it is not unpacked any more."""
-
-    id: str
-    said: str
-    by_paths: bool
-    replaces: tuple[str, ...]
-    more: tuple[str, ...]
-    there: str
-    changed: tuple[str, ...]
-    meetings: dict[str, Meeting]
 
 
 class _Files(QWidget):
@@ -86,7 +70,7 @@ class StrangerPage(Page):
         super().__init__()
         self._session = session
         self.source: Path | None = None
-        self.told: _Told | None = None
+        self.told: Stranger | None = None
         self.files = _Files(look)
         self._facts = label("", "caption")
         self._facts.setWordWrap(True)
@@ -134,19 +118,9 @@ class StrangerPage(Page):
             self.said.setText("Open its game first")
             return
 
-        def work(progress: Progress) -> _Told:
-            with looked_into(catalogue.install, source, "", progress) as one:
-                meetings = {meeting.path: meeting for meeting in one.meetings}
-                return _Told(
-                    one.id,
-                    one.said,
-                    one.told == "paths",
-                    one.replaces,
-                    one.more,
-                    one.there,
-                    one.changed,
-                    meetings,
-                )
+        def work(progress: Progress) -> Stranger:
+            with looked_into(catalogue.install, source, "", progress) as found:
+                return found
 
         self._session.jobs.start("Looking into a mod", work, self._show, self._refused, key="stranger")
 
@@ -155,19 +129,19 @@ class StrangerPage(Page):
         self._facts.setText(error.sentence())
         self._session.tell("wrong", error.sentence())
 
-    def _show(self, told: _Told) -> None:
+    def _show(self, told: Stranger) -> None:
         self.told = told
         names = {mod.id: mod.name for mod in self._session.game.stack}
         self.title.setText(told.said)
         how = (
             "there is no file about it: it was told by the paths in it"
-            if told.by_paths
+            if told.told == "paths"
             else f"called {told.id}"
         )
         self.said.setText(f"{self.source.name if self.source is not None else ''}, {how}")
-        rows = []
+        rows, meetings = [], {meeting.path: meeting for meeting in told.meetings}
         for path in told.replaces:
-            meeting = told.meetings.get(path)
+            meeting = meetings.get(path)
             if meeting is None:
                 rows.append(("fits", path, "in the place of the game's"))
                 continue
