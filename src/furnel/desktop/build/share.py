@@ -368,9 +368,8 @@ class SharePage(Page):
         def done(found: tuple[Path, list[SharePoint]]) -> None:
             made, self.tried = found
             wrong = next((point for point in self.tried if point.state == "breaks"), None)
-            self._session.tell(
-                "wrong" if wrong else "calm", f"Packaged as {made}" + (f", but {wrong.said}" if wrong else "")
-            )
+            words = f"Packaged as {made.name} in the mod's build folder"
+            self._session.tell(*(("wrong", f"{words}, but {wrong.said}") if wrong else ("calm", words)))
             if self._session.still_open(space):
                 self._session.builds.weigh()
                 self._renew()
