@@ -26,8 +26,9 @@ from furnel.containers import (
 from furnel.containers.bare import dressed, undressed
 from furnel.containers.container import Order
 from furnel.containers.folder import Folder
+from furnel.containers.layoutfiles import layouts_folder
 from furnel.containers.rawparts import SAMPLES, RawPart
-from furnel.containers.schema import InsidePart, layouts_folder
+from furnel.containers.schema import InsidePart
 from furnel.errors import FurnelError
 from furnel.imagefiles import encode_texture, write_texture
 from furnel.images.picture import Picture

@@ -14,6 +14,14 @@ from furnel.containers.container import Changes, Container, Content, Entry, Rema
 from furnel.containers.dressed import Single, bare_contents
 from furnel.containers.folder import Folder
 from furnel.containers.guessing import Guesses, guess
+from furnel.containers.layoutfiles import (
+    known_layouts,
+    layout_text,
+    layouts_folder,
+    open_layout,
+    parse_layout,
+    shipped_layouts,
+)
 from furnel.containers.opening import (
     LIBRARY_KINDS,
     dress,
@@ -24,16 +32,7 @@ from furnel.containers.opening import (
     raw_rules,
 )
 from furnel.containers.rawparts import RawPart
-from furnel.containers.schema import (
-    InsidePart,
-    Layout,
-    known_layouts,
-    layout_text,
-    layouts_folder,
-    open_layout,
-    parse_layout,
-    shipped_layouts,
-)
+from furnel.containers.schema import InsidePart, Layout
 from furnel.containers.tarred import Tar, is_tar, packing_named, write_tar
 from furnel.containers.whole import write_whole
 from furnel.containers.zipped import Zip, write_zip

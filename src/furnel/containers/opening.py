@@ -8,10 +8,11 @@ from pathlib import Path
 from furnel.containers import chained, indexed
 from furnel.containers.container import Container
 from furnel.containers.dressed import Dressed, Rule, Single
+from furnel.containers.layoutfiles import known_layouts, open_layout
 from furnel.containers.mapped import HeldBytes, MappedFile, Source
 from furnel.containers.nested import Nested
 from furnel.containers.rawparts import RawPart
-from furnel.containers.schema import InsidePart, Layout, known_layouts, open_layout
+from furnel.containers.schema import InsidePart, Layout
 from furnel.containers.several import Several
 from furnel.containers.tarred import Tar
 from furnel.containers.whole import Whole

@@ -12,11 +12,12 @@ from furnel.containers import records
 from furnel.containers.alike import untold
 from furnel.containers.buckets import bucket_count
 from furnel.containers.expressions import expression
-from furnel.containers.fields import WIDTHS, BitsPart, FieldPart, Fields, fixed_width, held
+from furnel.containers.fields import BitsPart, FieldPart, Fields, fixed_width, held
 from furnel.containers.folders import Arrangement, arrange, tree_bytes, write_folders
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
 from furnel.containers.masks import masked
+from furnel.containers.nametables import name_table
 from furnel.containers.ordering import sorted_rows, write_buckets
 from furnel.containers.packing import pack
 from furnel.containers.reading import Head, Index, new_last_row
@@ -368,58 +369,6 @@ def _set_heads(layout: Layout, head: Head, facts: Mapping[str, int]) -> None:
         head.learn(head.index_start)
 
 
-def _all_names(items: list[Item], layout: Layout, old: Index | None, placed: bool) -> tuple[bytes, list[int]]:
-    """The name table, and where each name begins in it. What the old one has besides its entries' names stays in it."""
-    names, starts = _names_bytes(items, layout)
-    if old is None or not old.names:
-        return names, starts
-    there = [
-        Item(path, int(row), place) for place, (path, row) in enumerate(zip(old.paths, old.rows, strict=True))
-    ]
-    alone = _names_bytes(there, layout)[0]
-    if old.names.startswith(alone):
-        return names + old.names[len(alone) :], starts
-    if not placed:
-        raise FurnelError(
-            WRITING, where=layout.name, why="its name table would not be the same although nobody changed a name",
-            remedy="Say in [names] how names are written: it cannot be written anew without a loss",
-        )  # fmt: skip
-    found = old.table.meaning("name offset", old.head.scope)
-    fresh = [item for item in items if item.old < 0 or old.paths[item.old] != item.path]
-    more, places = _names_bytes(fresh, layout)
-    behind = {id(item): len(old.names) + at for item, at in zip(fresh, places, strict=True)}
-    return old.names + more, [behind.get(id(item), int(found[item.row])) for item in items]
-
-
-def _names_bytes(items: list[Item], layout: Layout) -> tuple[bytes, list[int]]:
-    """The name table of some entries, and where each name begins in it."""
-    out, places, before = bytearray(), [], b""
-    share = WIDTHS[layout.names.shares] if layout.names.shares else 0
-    for item in items:
-        places.append(len(out))
-        raw = layout.names.raw(layout.leaf(item.path))
-        if share:
-            same = min(_shared(before, raw), (1 << 8 * share) - 1)
-            before, raw = raw, raw[same:]
-            out += same.to_bytes(share, layout.byte_order)
-        if layout.names.ends == "zero":
-            out += raw + b"\0"
-        else:
-            width = WIDTHS[layout.names.ends]
-            if len(raw) >> 8 * width:
-                raise FurnelError(
-                    WRITING, where=item.path, why=f"names have to be shorter than {1 << 8 * width} bytes"
-                )
-            out += len(raw).to_bytes(width, layout.byte_order) + raw
-    return bytes(out), places
-
-
-def _shared(before: bytes, name: bytes) -> int:
-    """With how many bytes of the one before a name begins."""
-    pairs = zip(before, name, strict=False)
-    return next((at for at, (one, other) in enumerate(pairs) if one != other), min(len(before), len(name)))
-
-
 def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
     """The index before it is packed, the name table when that is a block of its own, and the name table's bytes."""
     layout, old = plan.layout, plan.index
@@ -439,7 +388,7 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
     _fill_table(table, places, entries, plan, scope)
     names = b""
     if index.names == "table":
-        names, starts = _all_names(entries, layout, old, table.holds("name offset"))
+        names, starts = name_table(entries, layout, old, table.holds("name offset"))
         _set(table, "name offset", places, starts, scope)
     plain = (
         records.write_record(index.start, head.index_start, layout.byte_order, scope) if index.start else b""

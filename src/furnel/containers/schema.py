@@ -3,9 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from functools import cache
-from importlib import resources
-from pathlib import Path
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -33,11 +30,7 @@ from furnel.containers.packers import PackerPart, with_own_packers
 from furnel.containers.packing import PACKINGS
 from furnel.containers.rawparts import RawPart
 from furnel.containers.tableparts import BucketsPart, FoldersPart, VolumesPart
-from furnel.errors import FurnelError, reason
-from furnel.folders import state_folder
-from furnel.schema import OneOf, Part, parse_toml, template
-
-WHAT = "Reading a layout"
+from furnel.schema import OneOf, Part, template
 
 StreamPacking = Annotated[str, OneOf(name for name, kind in PACKINGS.items() if kind.tells_end)]
 Suffix = Annotated[str, Field(pattern=r"^\.[A-Za-z0-9_-]{1,16}$")]
@@ -548,51 +541,3 @@ def _holding(part: FieldPart, holds: Mapping[str, str]) -> FieldPart:
         one.model_copy(update={"holds": None}) if one.holds in INDEX_ROLES else one for one in part.bits
     )
     return part.model_copy(update={"holds": None if part.holds in INDEX_ROLES else part.holds, "bits": bits})
-
-
-def parse_layout(text: str, where: object) -> Layout:
-    """A layout from its TOML text. Raises FurnelError that names line and key, what was found and what is allowed."""
-    return parse_toml(Layout, text, WHAT, where, "docs/layouts.md")
-
-
-def open_layout(path: Path) -> Layout:
-    """The layout in a file."""
-    try:
-        return parse_layout(path.read_text("utf-8"), path)
-    except (OSError, UnicodeDecodeError) as error:
-        why = reason(error) if isinstance(error, OSError) else str(error)
-        raise FurnelError(WHAT, where=path, why=why) from error
-
-
-@cache
-def shipped_layouts() -> dict[str, Layout]:
-    """The layouts that come with Furnel, by name."""
-    folder = resources.files("furnel.containers") / "layouts"
-    found = [
-        parse_layout(file.read_text("utf-8"), file.name)
-        for file in sorted(folder.iterdir(), key=lambda file: file.name)
-        if file.name.endswith(".toml")
-    ]
-    return {layout.name: layout for layout in found}
-
-
-def layouts_folder() -> Path:
-    """Where the user's own layouts lie."""
-    return state_folder() / "layouts"
-
-
-def known_layouts() -> dict[str, Layout]:
-    """All layouts by name; the user's own ones come first and stand for shipped ones of the same name."""
-    own = [open_layout(file) for file in sorted(layouts_folder().glob("*.toml"))]
-    out = {layout.name: layout for layout in own}
-    for name, layout in shipped_layouts().items():
-        out.setdefault(name, layout)
-    return out
-
-
-def layout_text(name: str) -> str:
-    """The TOML of a layout, shipped or the user's own, to begin another one from."""
-    own = layouts_folder() / f"{name}.toml"
-    if own.is_file():
-        return own.read_text("utf-8")
-    return (resources.files("furnel.containers") / "layouts" / f"{name}.toml").read_text("utf-8")

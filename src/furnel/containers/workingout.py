@@ -34,8 +34,8 @@ from furnel.containers.drafting import (
     top,
     unknown,
 )
+from furnel.containers.layoutfiles import parse_layout
 from furnel.containers.packing import PACKINGS
-from furnel.containers.schema import parse_layout
 from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, check
 
