@@ -17,12 +17,12 @@ from furnel.folders import cache_folder
 from furnel.mods.workspace import Workspace, create_project, open_workspace
 from tarnlight.forge import forge
 
+_ALLOWED = [HealthCheck.function_scoped_fixture, HealthCheck.too_slow]
 settings.register_profile(
-    "furnel",
-    deadline=None,
-    max_examples=40,
-    suppress_health_check=[HealthCheck.function_scoped_fixture, HealthCheck.too_slow],
+    "furnel", deadline=None, max_examples=40, derandomize=True, suppress_health_check=_ALLOWED
 )
+# other examples at every run, and more of them: ./run test -m hypothesis --hypothesis-profile=searching
+settings.register_profile("searching", deadline=None, max_examples=300, suppress_health_check=_ALLOWED)
 settings.load_profile("furnel")
 
 

@@ -10,7 +10,7 @@ from random import Random
 import numpy as np
 import pytest
 import soundfile
-from hypothesis import given
+from hypothesis import assume, given
 from hypothesis import strategies as st
 from PIL import Image
 
@@ -279,6 +279,7 @@ def test_bare_samples_come_back_to_the_byte(
 ) -> None:
     rule = RawPart.model_validate({"samples": kind, "rate": 8000, "channels": channels})
     bare = chance.randbytes(frames * channels * SAMPLES[kind][1] // 8)
+    assume(not bare.startswith(b"wvpk"))  # libsndfile takes that for a packing, whatever the header says
     file = dressed(rule, memoryview(bare), {}, order, "x")
     info = soundfile.info(io.BytesIO(file))
     assert (info.frames, info.channels, info.samplerate) == (frames, channels, 8000)
@@ -414,7 +415,7 @@ def test_pictures_with_palettes_come_back_to_the_byte(data: st.DataObject) -> No
     colours = np.frombuffer(data.draw(st.binary(min_size=20, max_size=20)), np.uint8).reshape(5, 4)[
         :, : len(form) - 1
     ]
-    colours = np.asarray(colours & (63 if bits == 6 else 255) | np.arange(5)[:, None], np.uint8)
+    colours = np.asarray(colours & (56 if bits == 6 else 248) | np.arange(5)[:, None], np.uint8)
     rows = bytes(data.draw(st.lists(st.integers(0, 4), min_size=6, max_size=6)))
     bare = colours.tobytes() + rows if place == "before" else rows + colours.tobytes()
     file = dressed(rule, memoryview(bare), {}, "little", "x")

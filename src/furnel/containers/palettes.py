@@ -108,14 +108,13 @@ def numbers_of(
     pixels = np.asarray(decode_level(read_texture(file, where)).pixels)
     if pixels.dtype != np.uint8:
         raise _not_such(where, "its channels have more than 8 bits")
+    palette = before.copy() if before is not None else _black(part)
     if part.clear is not None:
-        pixels = np.where(
-            pixels[..., 3:] == 0, (before if before is not None else _black(part))[part.clear], pixels
-        )
+        unseen = (pixels[..., 3] == 0) & ~np.isin(_words(pixels), _words(palette))
+        pixels = np.where(unseen[..., None], palette[part.clear], pixels)
     elif not part.has_alpha and (pixels[..., 3] != 255).any():
         raise _not_such(where, "it is transparent, and no colour of the palette is")
-    wanted, index = np.unique(_words(pixels.reshape(-1, 4)), return_inverse=True)
-    palette = before.copy() if before is not None else _black(part)
+    wanted, index = np.unique(_words(pixels).ravel(), return_inverse=True)
     words = _words(palette)
     places = {int(word): place for place, word in reversed([*enumerate(words.tolist())])}
     missing = [word for word in wanted.tolist() if word not in places]
@@ -136,7 +135,7 @@ def _black(part: PalettePart) -> Colours:
 
 
 def _words(colours: Any) -> npt.NDArray[np.uint32]:
-    found: npt.NDArray[np.uint32] = np.ascontiguousarray(colours, np.uint8).view(np.uint32)[:, 0]
+    found: npt.NDArray[np.uint32] = np.ascontiguousarray(colours, np.uint8).view(np.uint32)[..., 0]
     return found
 
 
