@@ -59,8 +59,8 @@ def _kill_before(place: int) -> None:
 
         return step
 
-    for name in EVENTS:
-        setattr(os, name, watched(getattr(os, name)))
+    for name in EVENTS:  # what is killed is the program, not the machine: nothing need reach the disk
+        setattr(os, name, watched(getattr(os, name) if name != "fsync" else lambda handle: None))
 
 
 def hidden(*folders: Path) -> str:

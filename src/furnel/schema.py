@@ -7,13 +7,14 @@ import re
 import string
 import tomllib
 from collections.abc import Iterable, Mapping
-from typing import Annotated, TypeVar
+from typing import Annotated, TypeVar, get_args
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
 from pydantic_core import ErrorDetails, core_schema
 
 from furnel.errors import FurnelError
 from furnel.tomllines import line_of
+from furnel.words import near
 
 Model = TypeVar("Model", bound=BaseModel)
 
@@ -166,7 +167,7 @@ def validated(model: type[Model], raw: object, what: str, where: object, page: s
         raise FurnelError(
             what,
             where=where,
-            why=_explain(error),
+            why=_explain(error, model),
             remedy=f"{page} lists what is allowed",
             line=line,
         ) from error
@@ -189,12 +190,38 @@ def _is_alternative(part: str | int) -> bool:
     return isinstance(part, str) and (part.endswith("Part") or "[" in part)
 
 
-def _explain(error: ValidationError) -> str:
-    """A validation error's first finding as a clause: the key, what was found, what is allowed."""
+def _models(annotation: object) -> list[type[BaseModel]]:
+    """The tables that a value of this type can be, or can be made of."""
+    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
+        return [annotation]
+    return [one for part in get_args(annotation) for one in _models(part)]
+
+
+def _allowed(model: type[BaseModel], first: ErrorDetails) -> list[str]:
+    """The keys, or the words, of which a finding misses one."""
+    if first["type"] == "literal_error":
+        return re.findall("'([^']*)'", str(first.get("ctx", {}).get("expected", "")))
+    if first["type"] != "extra_forbidden":
+        return []
+    models: list[type[BaseModel]] = [model]
+    for part in first["loc"][:-1]:
+        fields = [one.model_fields.values() for one in models]
+        below = [field.annotation for each in fields for field in each if field.alias == part]
+        named = [one for one in models if one.__name__ == part]
+        models = [one for each in below for one in _models(each)] or named or models
+    return [str(field.alias or name) for one in models for name, field in one.model_fields.items()]
+
+
+def _explain(error: ValidationError, model: type[BaseModel]) -> str:
+    """A validation error's first finding as a clause: the key, what was found, what is allowed, what was perhaps meant."""
     first = _first(error)
     key = ".".join(str(part) for part in first["loc"] if not _is_alternative(part)) or "the file"
     found = first.get("input")
     shown = f", found {found!r:.60}" if isinstance(found, str | int | float | bool) else ""
     said = first["msg"].removeprefix("Value error, ")
+    if first["type"] == "extra_forbidden":
+        said = "there is no such key"
     begins = said[:1] if said[:2].isupper() else said[:1].lower()  # a name such as WAV stays one
-    return f"{key}: {begins}{said[1:]}{shown}"
+    wrong = str(first["loc"][-1] if first["type"] == "extra_forbidden" else found)
+    meant = near(wrong, _allowed(model, first))
+    return f"{key}: {begins}{said[1:]}{shown}" + (f". {meant}" if meant else "")

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from difflib import get_close_matches
+
 
 def number(value: int) -> str:
     """A whole number with thin spaces between thousands."""
@@ -16,3 +19,9 @@ def count(value: int, one: str, many: str = "") -> str:
 def plain(text: str) -> str:
     """A text without control characters (line ends and tabs aside): what a terminal or a log would take for commands."""
     return "".join(sign if sign.isprintable() or sign in "\n\t" else f"\\x{ord(sign):02x}" for sign in text)
+
+
+def near(wanted: str, known: Sequence[str]) -> str:
+    """The names that come nearest, as the end of a sentence; nothing when none is like it."""
+    found = get_close_matches(wanted, list(dict.fromkeys(known)), 3, 0.5)
+    return f"The nearest: {', '.join(found)}" if found else ""

@@ -114,9 +114,10 @@ GOOD = 'id = "otter"\nhull = "art/hull.dds"\n'
     ("text", "says", "line"),
     [
         ("id = \n", "Invalid value", 1),
-        (GOOD + 'hul = "x"', "hul", 3),
+        (GOOD + 'hul = "x"', "hul: there is no such key.*nearest: hull", 3),
         (GOOD + "oars = 9", "oars.*8.*found 9", 3),
         (GOOD + 'sail = "round"', "sail.*'none' or 'square'.*round", 3),
+        (GOOD + 'sail = "squar"', "nearest: square", 3),
         (GOOD + 'say = "{path}"', "say.*{stem}", 3),
         (GOOD + 'say = "nothing"', "needs {stem}", 3),
         (GOOD + 'files = "a/**"', "ends with the name", 3),

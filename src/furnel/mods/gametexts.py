@@ -26,8 +26,8 @@ from furnel.texts import (
     tables,
     taken_apart,
 )
-from furnel.texts.address import near
 from furnel.texts.meaning import table_name
+from furnel.words import near
 
 _LARGEST, _MOST = 2 << 20, 4000
 _MOST_NEAR = 4000

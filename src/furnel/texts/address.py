@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 from dataclasses import dataclass
-from difflib import get_close_matches
 
 from furnel.errors import FurnelError
 
@@ -66,12 +65,6 @@ def parse_address(text: str) -> Address:
 def address_text(steps: Iterable[Step]) -> str:
     """An address as people write it."""
     return "/".join(map(str, steps))
-
-
-def near(wanted: str, known: Sequence[str]) -> str:
-    """The names that come nearest, as the end of a sentence; nothing when none is like it."""
-    found = get_close_matches(wanted, list(dict.fromkeys(known)), 3, 0.5)
-    return f"The nearest: {', '.join(found)}" if found else ""
 
 
 def _picked(key: str, inner: str) -> Step:

@@ -12,7 +12,8 @@ from dataclasses import dataclass, field, replace
 from typing import Any, ClassVar, Literal, NamedTuple
 
 from furnel.errors import FurnelError
-from furnel.texts.address import WHAT, Address, Step, address_text, near
+from furnel.texts.address import WHAT, Address, Step, address_text
+from furnel.words import near
 
 Scalar = str | int | float | bool | None
 Value = Any

@@ -13,10 +13,11 @@ from typing import Any, Literal, get_args
 from pydantic import Field, model_validator
 
 from furnel.schema import GlobText, Part
-from furnel.texts.address import Step, address_text, near
+from furnel.texts.address import Step, address_text
 from furnel.texts.document import Document, Value, scalar_text
 from furnel.texts.places import ANY, Place, changed_spots, gather, tables
 from furnel.texts.strips import StripRule
+from furnel.words import near
 
 Takes = Literal["number", "whole number", "switch", "text", "colour", "asset", "record"]
 _COLOUR = re.compile(r"#?(?:[0-9a-fA-F]{6}|[0-9a-fA-F]{8})")
