@@ -85,7 +85,7 @@ def _together(hands: Hands, out: Path) -> None:
     session.edit(telling(session.project, told), "Say more of it")
     window.run_command("share")
     hands.settle()
-    hands.click(window.pages.share_page._use_still)
+    hands.click(window.pages.share_page.use_still)
     hands.click(window.pages.share_page.package)
     hands.until(lambda: window.pages.share_page.tried, "the package to be tried")
     hands.shot(out / "share.png")

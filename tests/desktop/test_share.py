@@ -5,12 +5,19 @@ from __future__ import annotations
 import zipfile
 from pathlib import Path
 
+import pytest
 from demo.hands import Hands
 from PIL import Image
 from PyQt6.QtWidgets import QApplication
 
 from furnel.mods.sharing import README
 from furnel.mods.workspace import open_workspace
+
+
+@pytest.fixture(autouse=True)
+def _state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """What is remembered of sources is forgotten between the tests."""
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
 
 
 def test_a_mod_is_made_ready_for_strangers(hands: Hands, mod: Path, tmp_path: Path) -> None:
@@ -54,10 +61,10 @@ def test_a_mod_is_made_ready_for_strangers(hands: Hands, mod: Path, tmp_path: Pa
     assert session.project is not None and {swap.credit for swap in session.project.swaps if swap.source} == {
         "Mira, CC0-1.0"
     }
-    assert page.credit.isHidden()
+    assert not page.credit.isEnabled()
     window.undoing.step(False)
     hands.settle()
-    assert not page.credit.isHidden() and "without credit" in page._gaps.text()
+    assert page.credit.isEnabled() and page.sources.topLevelItem(0).text(1) == "nobody is named"
     window.undoing.step(True)
     hands.settle()
     hands.click(page.package)
@@ -68,7 +75,7 @@ def test_a_mod_is_made_ready_for_strangers(hands: Hands, mod: Path, tmp_path: Pa
     with zipfile.ZipFile(made) as packed:
         readme = packed.read(f"evening-post/{README}").decode()
     assert page.reads.toPlainText().strip() == readme.strip() and "It *sings*." in readme
-    hands.click(page._copy)
+    hands.click(page.copy)
     clipboard = QApplication.clipboard()
     assert clipboard is not None and clipboard.text().strip() == readme.strip()
     hands.type(" And hums.", page.description)
@@ -76,3 +83,40 @@ def test_a_mod_is_made_ready_for_strangers(hands: Hands, mod: Path, tmp_path: Pa
     hands.settle()
     assert window.stations.currentWidget() is window.build_station
     assert open_workspace(mod).project.mod.description == "It *sings*. And hums."
+
+
+def test_what_is_said_of_one_source_what_changed_and_the_script(
+    hands: Hands, mod: Path, sources: Path, tmp_path: Path
+) -> None:
+    space = open_workspace(mod)
+    swap = space.fitted(space.new_swap("ensigns/small/kettle.tga", sources / "ensign_small.png"))
+    space.save(space.project.with_swap(swap))
+    hands.open(mod)
+    window, session = hands.window, hands.window.session
+    session.swaps.fit_all(["art/hulls/hull_otter.dds"])
+    hands.settle()
+    hands.station(3)
+    hands.key("Ctrl+Shift+S", window)
+    hands.settle()
+    page = window.pages.share_page
+    rows = {page.sources.topLevelItem(row).text(0): row for row in range(page.sources.topLevelItemCount())}
+    page.sources.topLevelItem(rows["ensign_small.png"]).setSelected(True)
+    hands.type("Åse, OFL-1.1", page.credit)
+    hands.key("Return", page.credit)
+    hands.settle()
+    assert session.project is not None
+    credits = {swap.original: swap.credit for swap in session.project.swaps if swap.source}
+    assert credits.pop("ensigns/small/kettle.tga") == "Åse, OFL-1.1" and not any(credits.values())
+    again = open_workspace(mod).new_swap("ensigns/small/kettle.tga", sources / "ensign_small.png")
+    assert again.credit == "Åse, OFL-1.1"  # the same file, wherever it is used
+    hands.click(page.turns["changes"])
+    page.changes.setPlainText("0.1\n- It sings now.")
+    hands.click(page.installer)
+    hands.settle()
+    hands.click(page.package)
+    hands.until(lambda: page.tried, "the package to be tried")
+    hands.settle()
+    with zipfile.ZipFile(mod.parent / "build" / "evening-post-0.1.zip") as packed:
+        assert packed.read("evening-post/CHANGES.txt").decode() == "0.1\n- It sings now.\n"
+        script = packed.read("evening-post/merge.py").decode()
+    assert "rules/" in script and str(tmp_path) not in script

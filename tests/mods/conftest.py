@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from importlib import resources
 from pathlib import Path
+from typing import Any
 
 import pytest
+import tomlkit
 
-from furnel.mods.workspace import Workspace
+from furnel.games import profiles_folder
+from furnel.mods.workspace import Workspace, create_project, open_workspace
 
 FOUR = {
     "art/hulls/hull_otter.dds": "dusk_paint.jpg",
@@ -36,3 +40,30 @@ def changed() -> Callable[..., Workspace]:
         return space.save(space.project.with_swap(swap.model_copy(update=parts)))
 
     return change
+
+
+Opener = Callable[..., Workspace]
+
+
+@pytest.fixture
+def opened(game: Path, sources: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Opener:
+    """A mod with an asset of every kind for the stand-in game, whose mods go another way."""
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
+
+    def open_with(name: str = "Evening Post", swaps: dict[str, str] = FOUR, **mods: Any) -> Workspace:
+        profile = resources.files("furnel.games") / "profiles"
+        told: Any = tomlkit.parse((profile / "tarnlight.toml").read_text("utf-8"))
+        told["mods"] = mods
+        profiles_folder().mkdir(parents=True, exist_ok=True)
+        (profiles_folder() / "tarnlight.toml").write_text(tomlkit.dumps(told), "utf-8")
+        for file in profile.iterdir():
+            if file.name.endswith(".names"):
+                (profiles_folder() / file.name).write_text(file.read_text("utf-8"), "utf-8")
+        space = open_workspace(create_project(tmp_path / name, name, game))
+        for original, source in swaps.items():
+            space = space.save(
+                space.project.with_swap(space.fitted(space.new_swap(original, sources / source)))
+            )
+        return space
+
+    return open_with

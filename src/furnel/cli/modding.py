@@ -192,13 +192,19 @@ def package(project: Path, target: Path | None, game: Path | None) -> int:
     metavar="PATTERN=TEXT",
     help="Whose sources are, by the paths of their originals.",
 )
+@click.option(
+    "--with-installer/--without-installer",
+    "installer",
+    default=None,
+    help="Whether a script that merges the mod with others goes into the package.",
+)
 @click.option("--out", "target", type=click.Path(path_type=Path), help="The ZIP to write.")
 @click.option("--look", is_flag=True, help="Only say what is missing.")
 @GAME
 def share(
     project: Path, author: str | None, version: str | None, summary: str | None, description: Path | None, licence: str | None,
-    tags: tuple[str, ...], languages: tuple[str, ...], preview: Path | None, credit: tuple[str, ...], target: Path | None,
-    look: bool, game: Path | None,
+    tags: tuple[str, ...], languages: tuple[str, ...], preview: Path | None, credit: tuple[str, ...], installer: bool | None,
+    target: Path | None, look: bool, game: Path | None,
 ) -> int:  # fmt: skip
     """Say what others should know of the mod, package it, and try the package as a stranger would."""
     with opened(project, game) as space:
@@ -209,6 +215,7 @@ def share(
             if description is not None
             else {}
         )
+        facts |= {"with_installer": installer} if installer is not None else {}
         facts |= {key: value for key, value in (("tags", tags), ("languages", languages)) if value}
         space = sharing.with_facts(space, facts, preview, dict(_credit(text) for text in credit))
         points = sharing.share_points(space)

@@ -19,6 +19,7 @@ from furnel.errors import FurnelError, reason
 from furnel.media import spec_of
 from furnel.mods.fit import compare, worst
 from furnel.mods.generated import Companion, companions
+from furnel.mods.installer import MERGE, merge_script
 from furnel.mods.sharing import CHANGES, README, changes_text, note_package, preview_of, readme_text
 from furnel.mods.workspace import Examined, Workspace
 from furnel.mods.wrapping import wrap
@@ -171,6 +172,8 @@ def package(space: Workspace, target: Path | None = None, progress: Progress = Q
     contents: dict[str, bytes] = {path: (built.folder / path).read_bytes() for path in inside}
     contents[README] = readme_text(space, inside).encode()
     contents[CHANGES] = changes.encode()
+    if about.with_installer:
+        contents[MERGE] = merge_script(space, built.folder).encode()
     if (picture := preview_of(space)) is not None:
         contents[f"preview{picture.suffix.lower()}"] = picture.read_bytes()
     progress.report(0.9, f"Writing {target.name}")

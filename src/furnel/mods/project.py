@@ -31,7 +31,8 @@ LicenceText = Annotated[str, Field(pattern=r"^([A-Za-z0-9][A-Za-z0-9.+-]{0,63})?
 
 
 class About(Part):
-    """What a mod says of itself. `description` is Markdown, `licence` an SPDX identifier, `preview` a picture of it."""
+    """What a mod says of itself. `description` is Markdown, `licence` an SPDX identifier, `preview` a picture of it;
+    `with-installer` puts a script into its package that merges it with other mods."""
 
     id: IdText
     name: NameText
@@ -44,6 +45,7 @@ class About(Part):
     tags: tuple[PlainText, ...] = ()
     languages: tuple[PlainText, ...] = ()
     preview: InnerPath | Literal[""] = ""
+    with_installer: bool = False
 
 
 class GameRef(Part):

@@ -18,6 +18,7 @@ from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.games import Install, ask_report, commands_to_allow, read_stack, write_order
 from furnel.imagefiles import recognises
+from furnel.mods.credits import remember_credits
 from furnel.mods.project import About, Project, Swap
 from furnel.mods.render import read_source
 from furnel.mods.unpacking import unpack_mod
@@ -58,7 +59,15 @@ def with_facts(
     project = telling(space.project, facts)
     for pattern, credit in (credits or {}).items():
         project = credited(project, pattern, credit)
+    remember(space, project)
     return space.save(project)
+
+
+def remember(space: Workspace, project: Project) -> None:
+    """Keep whose the sources of a project are, for the next mod that uses them."""
+    swaps = [swap for swap in project.made if swap.source and swap.credit]
+    if any(swap not in space.project.made for swap in swaps):
+        remember_credits((space.source_path(swap), swap.credit) for swap in swaps)
 
 
 def telling(project: Project, facts: Mapping[str, object]) -> Project:
@@ -68,10 +77,17 @@ def telling(project: Project, facts: Mapping[str, object]) -> Project:
     return project.model_copy(update={"mod": about})
 
 
-def credited(project: Project, pattern: str, credit: str, only_gaps: bool = False) -> Project:
+def credited(project: Project, pattern: str, credit: str) -> Project:
     """A project in which the sources of some swaps, by a pattern of their originals' paths, are somebody's."""
+    return credited_one_by_one(
+        project, {swap.original: credit for swap in project.swaps if fnmatchcase(swap.original, pattern)}
+    )
+
+
+def credited_one_by_one(project: Project, credits: Mapping[str, str]) -> Project:
+    """A project in which the sources of some swaps, by their originals' paths, are somebody's."""
     for swap in project.swaps:
-        if fnmatchcase(swap.original, pattern) and not (only_gaps and swap.credit):
+        if (credit := credits.get(swap.original, swap.credit)) != swap.credit:
             project = project.with_swap(swap.model_copy(update={"credit": credit}))
     return project
 
@@ -133,6 +149,8 @@ def readme_text(space: Workspace, files: Sequence[str]) -> str:
         _headed("How to install it", _installing(space, files)),
         _headed("How to remove it", _removing(space, files)),
     ]
+    if about.with_installer:
+        parts.append(_headed("With other mods", _merging(space)))
     own = [file for file in files if file not in (rule.about, README, CHANGES, PREVIEW)]
     touched = "\n".join(f"  {file}" for file in own)
     parts.append(_headed("What it touches", f"{count(len(own), 'file')}, and nothing else:\n{touched}"))
@@ -177,6 +195,31 @@ def _removing(space: Workspace, files: Sequence[str]) -> str:
     if rule.goes == "in-place":
         return "  Put your copies of the game's own files back."
     return f"  Delete the mod's files in {rule.folder}. The game's own files were never changed."
+
+
+def _merging(space: Workspace) -> str:
+    """How somebody without Furnel merges the mod with others."""
+    in_place = space.profile.mods.goes == "in-place"
+    steps = (
+        ["python3 merge.py GAME        puts the mod into the game's files as they are now"]
+        if in_place
+        else [
+            "python3 merge.py             says which files other mods change, too",
+            "python3 merge.py --over MOD  puts what this mod changes into what MOD has of them",
+        ]
+    )
+    steps.append(
+        f"python3 merge.py {'GAME ' if in_place else ''}--back{'' if in_place else '     '}  brings back what was there before"
+    )
+    where = (
+        "its folder"
+        if in_place
+        else f"{space.profile.mods.folder}/{space.project.mod.id}, when it is in the game"
+    )
+    return (
+        f"merge.py merges it with mods that change the same files. It needs Python 3.10 and is run in\n{where}:\n\n"
+        + textwrap.indent("\n".join(steps), "  ")
+    )
 
 
 def _credits(space: Workspace) -> list[str]:
@@ -241,6 +284,16 @@ def note_package(space: Workspace, folder: Path, changes: str) -> None:
     }
     write_text(space.folder / CHANGES, changes)
     write_text(space.folder / "packaged.json", json.dumps(told, indent=1, sort_keys=True))
+
+
+def kept_changes(space: Workspace, folder: Path | None = None) -> str:
+    """What is said of the changes as of now: with a build's in front where there is one, otherwise as it was edited last."""
+    return changes_text(space, folder) if folder is not None else _kept_changes(space)
+
+
+def keep_changes(space: Workspace, text: str) -> None:
+    """Keep what somebody wrote of the changes, for this package and the next ones."""
+    write_text(space.folder / CHANGES, text if text.endswith("\n") or not text else f"{text}\n")
 
 
 def last_version(space: Workspace) -> str:

@@ -13,6 +13,7 @@ from furnel.errors import Cancelled, FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Install, Profile, recognise
 from furnel.media import Media, PictureSpec, Spec, TextSpec, spec_of
+from furnel.mods.credits import known_credit
 from furnel.mods.definitions import changes_in, faults_of, own_mark, updated_under
 from furnel.mods.examination import Examination, keep_examination, read_examination
 from furnel.mods.fit import (
@@ -151,7 +152,9 @@ class Workspace:
         choose(self.file, [source])
         inside = source.is_relative_to(self.folder.resolve())
         shown = source.relative_to(self.folder.resolve()).as_posix() if inside else str(source)
-        return Swap(original=original, source=shown, like=like, made_for=self.fingerprint(asset))
+        return Swap(
+            original=original, source=shown, like=like, made_for=self.fingerprint(asset), credit=known_credit(source)
+        )  # fmt: skip
 
     def fitted(self, swap: Swap, progress: Progress = QUIET) -> Swap:
         """The swap with the steps and the encoding that make its source fit."""

@@ -8,6 +8,7 @@ from pathlib import Path
 from PyQt6.QtCore import QRectF, Qt
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QHideEvent, QImage, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import (
+    QAbstractItemView,
     QApplication,
     QComboBox,
     QFileDialog,
@@ -15,7 +16,10 @@ from PyQt6.QtWidgets import (
     QHBoxLayout,
     QLineEdit,
     QPlainTextEdit,
+    QStackedWidget,
     QTextBrowser,
+    QTreeWidget,
+    QTreeWidgetItem,
     QVBoxLayout,
     QWidget,
 )
@@ -25,6 +29,7 @@ from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import (
     StateMark,
+    Switch,
     as_panel,
     button,
     emptied,
@@ -35,7 +40,7 @@ from furnel.desktop.widgets.basics import (
 )
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.page import Page
-from furnel.errors import FurnelError
+from furnel.errors import FurnelError, reason
 from furnel.mods.build import package
 from furnel.mods.project import Project
 from furnel.mods.sharing import (
@@ -43,13 +48,17 @@ from furnel.mods.sharing import (
     SharePoint,
     check_package,
     credit_gaps,
-    credited,
+    credited_one_by_one,
+    keep_changes,
+    kept_changes,
     preview_of,
     readme_text,
+    remember,
     share_points,
     taken_preview,
     telling,
 )
+from furnel.mods.workspace import Workspace
 from furnel.progress import Part, Progress
 from furnel.words import count
 
@@ -58,6 +67,7 @@ _FIELDS = (
     ("tags", "Tags", "boats, evening"), ("languages", "Languages", "en, de"),
 )  # fmt: skip
 _LISTS = ("tags", "languages")
+_PATH = Qt.ItemDataRole.UserRole
 _TITLES = {
     "author": "Author", "summary": "Summary", "licence": "Licence", "preview": "Picture", "credits": "Credits",
     "unpacked": "Unpacked", "judged": "Judged by the game", "removed": "Removed", "tried": "Tried",
@@ -125,28 +135,6 @@ class SharePage(Page):
         self.description.setPlaceholderText("More about it, in Markdown")
         self._typing = timer(self, lambda: self._told("description"), 900)
         self.description.textChanged.connect(self._typing.start)
-        self.credit = field("whose the rest is, and under what terms", "Credit")
-        self.credit.returnPressed.connect(self._credit_rest)
-        self._gaps = label("", "caption")
-        self._gaps.setWordWrap(True)
-        self.reads = QTextBrowser()
-        self.reads.setAccessibleName("How it reads")
-        document = self.reads.document()
-        assert document is not None
-        document.setDocumentMargin(16)
-        self._as_page = toggle("Description", "How the description looks on a page")
-        self._as_readme = toggle("README.txt", "What people without Furnel read in the package", True)
-        for part in (self._as_page, self._as_readme):
-            part.clicked.connect(lambda _, part=part: self._turn(part is self._as_readme))
-        self._copy = button("Copy", "Into the clipboard, for a page that asks for it", "plain")
-        self._copy.clicked.connect(self._copied)
-        self.preview = Preview(look)
-        self._use_still = button(
-            "Take the still of Try", "The scene with your mods, as the game draws it", "plain"
-        )
-        self._use_still.clicked.connect(self._take_still)
-        self._choose = button("Choose…", "Another picture", "plain")
-        self._choose.clicked.connect(self._choose_picture)
         self._points = QVBoxLayout()
         self._points.setSpacing(6)
         self.package = button(
@@ -157,7 +145,61 @@ class SharePage(Page):
         self._back.clicked.connect(self.closed)
         self.setAcceptDrops(True)
         session.project_changed.connect(self._renew)
+        self._make_credits()
+        self._make_texts()
+        self._make_picture()
         self._lay_out()
+
+    def _make_credits(self) -> None:
+        self.credit = field("whose it is, and under what terms", "Credit")
+        self.credit.returnPressed.connect(self._credit_them)
+        self.sources = QTreeWidget()
+        self.sources.setAccessibleName("Sources and whose they are")
+        self.sources.setHeaderHidden(True)
+        self.sources.setColumnCount(2)
+        self.sources.setRootIsDecorated(False)
+        self.sources.setUniformRowHeights(True)
+        self.sources.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
+        self.sources.itemSelectionChanged.connect(self._say_whose)
+        self._gaps = label("", "caption")
+        self._gaps.setWordWrap(True)
+
+    def _make_texts(self) -> None:
+        self.reads = QTextBrowser()
+        self.reads.setAccessibleName("How it reads")
+        document = self.reads.document()
+        assert document is not None
+        document.setDocumentMargin(16)
+        self.changes = QPlainTextEdit()
+        self.changes.setAccessibleName("What changed")
+        self.changes.setPlaceholderText(
+            "What changed is worked out when the mod is built; write what you like"
+        )
+        self._changing = timer(self, self._keep_changes, 900)
+        self.changes.textChanged.connect(self._changing.start)
+        self._shown = QStackedWidget()
+        for part in (self.reads, self.changes):
+            self._shown.addWidget(part)
+        self.turns = {
+            "readme": toggle("README.txt", "What people without Furnel read in the package", True),
+            "page": toggle("Description", "How the description looks on a page"),
+            "changes": toggle("CHANGES.txt", "What is otherwise than in the last package: yours to edit"),
+        }
+        for key, turn in self.turns.items():
+            turn.clicked.connect(lambda _, key=key: self._turn(key))
+
+    def _make_picture(self) -> None:
+        self.installer = Switch(self._look, "merge.py in the package")
+        self.installer.clicked.connect(lambda: self._told("with_installer"))
+        self.copy = button("Copy", "Into the clipboard, for a page that asks for it", "plain")
+        self.copy.clicked.connect(self._copied)
+        self.preview = Preview(self._look)
+        self.use_still = button(
+            "Take the still of Try", "The scene with your mods, as the game draws it", "plain"
+        )
+        self.use_still.clicked.connect(self._take_still)
+        self._choose = button("Choose…", "Another picture", "plain")
+        self._choose.clicked.connect(self._choose_picture)
 
     def _lay_out(self) -> None:
         head = self.titled(self._back, self.package)
@@ -178,17 +220,18 @@ class SharePage(Page):
         left.addWidget(self.description, 1)
         left.addWidget(label("CREDITS", "section"))
         left.addWidget(self._gaps)
+        left.addWidget(self.sources, 1)
         left.addWidget(self.credit)
         turns = QHBoxLayout()
         turns.setContentsMargins(16, 10, 12, 0)
-        for part in (self._as_readme, self._as_page):
-            turns.addWidget(part)
+        for turn in self.turns.values():
+            turns.addWidget(turn)
         turns.addStretch(1)
-        turns.addWidget(self._copy)
+        turns.addWidget(self.copy)
         middle = QVBoxLayout()
         middle.setSpacing(6)
         middle.addLayout(turns)
-        middle.addWidget(self.reads, 1)
+        middle.addWidget(self._shown, 1)
         side = QWidget()
         right = QVBoxLayout(side)
         right.setContentsMargins(16, 14, 16, 16)
@@ -196,12 +239,20 @@ class SharePage(Page):
         right.addWidget(label("ITS PICTURE", "section"))
         right.addWidget(self.preview)
         row = QHBoxLayout()
-        row.addWidget(self._use_still)
+        row.addWidget(self.use_still)
         row.addWidget(self._choose)
         row.addStretch(1)
         right.addLayout(row)
         right.addWidget(label("BEFORE IT GOES OUT", "section"))
         right.addLayout(self._points)
+        right.addSpacing(6)
+        right.addWidget(label("IN THE PACKAGE", "section"))
+        script = label("merge.py, which merges this mod with others for people without Furnel", "caption")
+        script.setWordWrap(True)
+        line = QHBoxLayout()
+        line.addWidget(self.installer, 0, Qt.AlignmentFlag.AlignTop)
+        line.addWidget(script, 1)
+        right.addLayout(line)
         right.addStretch(1)
         body = QHBoxLayout()
         body.setSpacing(0)
@@ -213,7 +264,7 @@ class SharePage(Page):
     def open(self, still: QImage | None) -> None:
         """Show the open mod; `still` is what Try shows with its mods on."""
         self.still, self.tried = still, []
-        self._use_still.setEnabled(still is not None)
+        self.use_still.setEnabled(still is not None)
         self._renew()
 
     def _renew(self) -> None:
@@ -238,12 +289,14 @@ class SharePage(Page):
             self.description.blockSignals(False)
         gaps = credit_gaps(space)
         self._gaps.setText(
-            f"{count(len(gaps), 'source')} without credit: {', '.join(swap.original.rpartition('/')[2] for swap in gaps[:4])}"
-            if gaps else "Every source is somebody's, and it says whose."
-        )  # fmt: skip
-        self.credit.setVisible(bool(gaps))
+            f"{count(len(gaps), 'source')} without credit"
+            if gaps
+            else "Of every source it is said whose it is."
+        )
+        self._show_sources(space)
+        self.installer.setChecked(about.with_installer)
         self.preview.show_file(preview_of(space))
-        self._turn(self._as_readme.isChecked())
+        self._turn(self._turned)
         self._show_points([*share_points(space), *self.tried])
 
     def _show_points(self, points: list[SharePoint]) -> None:
@@ -260,13 +313,46 @@ class SharePage(Page):
         left = sum(point.state == "differs" for point in points)
         self.said.setText(f"{count(left, 'thing')} could be said better" if left else "Everything is said")
 
-    def _turn(self, to_readme: bool) -> None:
-        self._as_readme.setChecked(to_readme)
-        self._as_page.setChecked(not to_readme)
+    def _show_sources(self, space: Workspace) -> None:
+        chosen = {item.data(0, _PATH) for item in self.sources.selectedItems()}
+        self.sources.blockSignals(True)
+        self.sources.clear()
+        for swap in sorted(space.project.made, key=lambda one: bool(one.credit)):  # gaps come first
+            if swap.source:
+                item = QTreeWidgetItem([Path(swap.source).name, swap.credit or "nobody is named"])
+                item.setData(0, _PATH, swap.original)
+                item.setToolTip(0, f"{swap.source}, for {swap.original}")
+                item.setToolTip(1, swap.credit)
+                item.setForeground(1, self._look.colour("quiet" if swap.credit else "ember"))
+                self.sources.addTopLevelItem(item)
+                item.setSelected(swap.original in chosen)
+        self.sources.resizeColumnToContents(0)
+        self.sources.setColumnWidth(0, min(self.sources.columnWidth(0), 150))
+        self.sources.blockSignals(False)
+        self._say_whose()
+
+    def _say_whose(self) -> None:
+        chosen, space = self.sources.selectedItems(), self._session.space
+        gaps = credit_gaps(space) if space is not None else []
+        said = count(len(chosen), "chosen source") if chosen else count(len(gaps), "source")
+        verb = "is" if len(chosen or gaps) == 1 else "are"
+        self.credit.setPlaceholderText(f"whose the {said} {verb}, and under what terms")
+        self.credit.setEnabled(bool(chosen or gaps))
+
+    @property
+    def _turned(self) -> str:
+        return next((key for key, turn in self.turns.items() if turn.isChecked()), "readme")
+
+    def _turn(self, to: str) -> None:
+        for key, turn in self.turns.items():
+            turn.setChecked(key == to)
         space, built = self._session.space, self._session.builds.last
         if space is None:
             return
-        if to_readme:
+        self._shown.setCurrentWidget(self.changes if to == "changes" else self.reads)
+        if to == "changes":
+            self._show_changes(space)
+        elif to == "readme":
             files = (
                 [file.path for file in built.files]
                 if built is not None
@@ -277,16 +363,42 @@ class SharePage(Page):
         else:
             self.reads.setMarkdown(space.project.mod.description or "*There is no description yet.*")
 
+    def _show_changes(self, space: Workspace) -> None:
+        if self._changing.isActive() or self.changes.hasFocus():
+            return
+        built = self._session.builds.last
+        self.changes.blockSignals(True)
+        self.changes.setPlainText(kept_changes(space, built.folder if built is not None else None))
+        self.changes.blockSignals(False)
+
+    def _keep_changes(self) -> None:
+        space = self._session.space
+        if space is not None:
+            try:
+                keep_changes(space, self.changes.toPlainText())
+            except OSError as error:
+                self._session.tell("wrong", f"What changed could not be kept: {reason(error)}")
+
     def _copied(self) -> None:
         clipboard, space = QApplication.clipboard(), self._session.space
         if clipboard is not None and space is not None:
-            readme = self._as_readme.isChecked()
-            clipboard.setText(self.reads.toPlainText() if readme else space.project.mod.description)
-            self._session.tell("calm", f"Copied the {'readme' if readme else 'description'}")
+            texts = {
+                "readme": (self.reads.toPlainText(), "readme"),
+                "page": (space.project.mod.description, "description"),
+                "changes": (self.changes.toPlainText(), "list of changes"),
+            }
+            text, name = texts[self._turned]
+            clipboard.setText(text)
+            self._session.tell("calm", f"Copied the {name}")
 
     def _told(self, key: str) -> None:
         project = self._session.project
         if project is None:
+            return
+        if key == "with_installer":
+            asked = self.installer.isChecked()
+            words = "Put merge.py into the package" if asked else "Leave merge.py out of the package"
+            self._edit(lambda: telling(project, {key: asked}), words)
             return
         text = (
             self.fields[key].text() if key in self.fields
@@ -300,12 +412,18 @@ class SharePage(Page):
         if value != getattr(project.mod, key):
             self._edit(lambda: telling(project, {key: value}), f"Change the {key}")
 
-    def _credit_rest(self) -> None:
+    def _credit_them(self) -> None:
+        """Say whose the chosen sources are; with none chosen, those of which nobody said it yet."""
         self._settle()
-        project, text = self._session.project, self.credit.text().strip()
-        if project is not None and text:
-            self.credit.clear()
-            self._edit(lambda: credited(project, "*", text, only_gaps=True), "Credit the rest")
+        space, project, text = self._session.space, self._session.project, self.credit.text().strip()
+        if space is None or project is None or not text:
+            return
+        chosen = [item.data(0, _PATH) for item in self.sources.selectedItems()]
+        paths = chosen or [swap.original for swap in credit_gaps(space)]
+        self.credit.clear()
+        fresh = credited_one_by_one(project, dict.fromkeys(paths, text))
+        remember(space, fresh)
+        self._edit(lambda: fresh, f"Credit {count(len(paths), 'source')}")
 
     def _edit(self, make: Callable[[], Project], text: str) -> None:
         try:
@@ -351,6 +469,9 @@ class SharePage(Page):
         if self._typing.isActive():
             self._typing.stop()
             self._told("description")
+        if self._changing.isActive():
+            self._changing.stop()
+            self._keep_changes()
 
     def hideEvent(self, event: QHideEvent | None) -> None:
         self._settle()
