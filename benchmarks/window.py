@@ -13,9 +13,9 @@ _PARTS = 5  # after each it is counted what is held
 def main(seconds: float = 600.0) -> None:
     os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
     from demo.hands import Hands
-    from demo.make import make_demo
     from demo.monkey import Found, Monkey, held_now, tell
 
+    from firsthour.make import make_demo
     from furnel.desktop.application import make_application, make_window
 
     if len(sys.argv) > 2 and sys.argv[-1].isdecimal():

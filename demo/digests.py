@@ -10,7 +10,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-from demo.make import make_demo
+from firsthour.make import make_demo
 
 
 def digests(folder: Path) -> list[str]:

@@ -9,8 +9,8 @@ from pathlib import Path
 import numpy as np
 from PIL import Image, ImageDraw, ImageFont
 
-from demo.make import make_game
-from demo.strangers import make_strangers
+from firsthour.make import make_game
+from firsthour.strangers import make_strangers
 from furnel import imagefiles
 from furnel.images import Picture, compose
 from furnel.images.resample import Filter, level_chain, resize

@@ -9,7 +9,7 @@ import tempfile
 from pathlib import Path
 
 from demo.hands import Hands
-from demo.make import make_demo
+from firsthour.make import make_demo
 
 
 def take(out: Path, game: Path | None = None) -> None:
@@ -29,6 +29,9 @@ def take(out: Path, game: Path | None = None) -> None:
         window = make_window()
         window.show()
         hands = Hands(window)
+        window.pages.show_shelf()
+        hands.settle()
+        hands.shot(out / "welcome.png")
         hands.open(project)
         window.session.learned.learn()
         hands.until(lambda: window.session.learned.marks is not None, "the game to be learned")
@@ -109,7 +112,6 @@ def _finding(hands: Hands, out: Path, folder: Path) -> None:
     station.wall.select("charts/cold_sound.dds")
     hands.shot(out / "find-like.png")
     station.sieve.clear()
-    _tunes(hands, out, folder)
     mine = folder / "winter paint"
     (mine / "ensigns" / "small").mkdir(parents=True)
     for path, name, gains in (
@@ -207,24 +209,6 @@ def _sheets(hands: Hands, out: Path, folder: Path) -> None:
     bench.colours.choose(bench.content.colours[1][0].rgb)
     hands.click(bench.character)
     hands.shot(out / "fit-palette.png")
-
-
-def _tunes(hands: Hands, out: Path, folder: Path) -> None:
-    """An album laid over the game's tunes."""
-    sources = folder / "northern-lights" / "sources"
-    album = folder / "album"
-    album.mkdir()
-    shutil.copy(sources / "evening_song.flac", album / "1 Over the tarn.flac")
-    shutil.copy(sources / "night_song.wav", album / "2 Lanterns.wav")
-    shutil.copy(
-        folder / "game" / "mods" / "northern-lights" / "music" / "slow_water.ogg", album / "3 Thaw.ogg"
-    )
-    hands.key("Ctrl+U", hands.window)
-    page = hands.window.pages.tunes_page
-    hands.until(lambda: page.rows.tunes, "the tunes")
-    hands.drop([album], page)
-    hands.until(lambda: len(page.rows.songs) == 3, "the songs")
-    hands.shot(out / "tunes.png")
 
 
 if __name__ == "__main__":

@@ -12,7 +12,7 @@ from pathlib import Path
 
 from demo.hands import Hands
 from demo.hold import work_it_out
-from demo.make import make_game, make_sources
+from firsthour.make import make_game, make_sources
 
 SWAPS = (
     (

@@ -54,7 +54,7 @@ def game(forged: Path, tmp_path: Path) -> Path:
 @pytest.fixture(scope="session")
 def sources(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """A modder's files: every one of them wrong for the game in some way."""
-    from demo.make import make_sources
+    from firsthour.make import make_sources
 
     return shared(tmp_path_factory, "sources", make_sources)
 

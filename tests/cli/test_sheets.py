@@ -9,9 +9,9 @@ from typing import Any
 
 import numpy as np
 import pytest
-from demo.strangers import stranger_sheet
 from PIL import Image
 
+from firsthour.strangers import stranger_sheet
 from furnel.cli import main
 from furnel.imagefiles import read_frames, read_layers
 from tarnlight.art import shore, sprites

@@ -79,6 +79,10 @@ class Command:
 
 
 COMMANDS: tuple[Command, ...] = (
+    Command(
+        "shelf", "Game", "Games and mods", "Ctrl+0", "What was opened here, how each mod is in its game, where to begin",
+        lambda window: window.pages.show_shelf(),
+    ),
     Command("open-game", "Game", "Open a game…", "Ctrl+Shift+O", "Point at a game's folder", doing.open_game),
     Command(
         "new-game", "Game", "New game…", "Ctrl+Shift+N", "Describe a game that Furnel does not know yet",

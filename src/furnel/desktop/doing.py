@@ -6,14 +6,19 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QTimer
+from PyQt6.QtCore import QTimer, QUrl
+from PyQt6.QtGui import QDesktopServices
 from PyQt6.QtWidgets import QApplication, QFileDialog, QInputDialog
 
 from furnel.desktop.look import dressed
 
 if TYPE_CHECKING:
     from furnel.desktop.fit.definition_bench import DefinitionBench
+    from furnel.desktop.session import Session
     from furnel.desktop.window import Window
+    from furnel.mods.shelf import OnShelf
+
+_PACKED = (".zip", ".7z", ".tar", ".tgz", ".txz", ".gz", ".xz", ".zst", ".bz2")
 
 
 def open_game(window: Window) -> None:
@@ -21,6 +26,43 @@ def open_game(window: Window) -> None:
     folder = QFileDialog.getExistingDirectory(dressed(window), "The game's folder")
     if folder:
         window.open_folder(Path(folder))
+
+
+def show_in_folder(session: Session, path: Path) -> None:
+    """Show a file or a folder in the system's own file manager."""
+    folder = path if path.is_dir() else path.parent
+    if not QDesktopServices.openUrl(QUrl.fromLocalFile(str(folder))):
+        session.tell("wrong", f"No program shows folders here: it is {folder}")
+
+
+def open_from_shelf(window: Window, row: OnShelf) -> None:
+    """Open a mod, or a game alone, that was opened before."""
+    if row.project is not None:
+        window.session.open_mod(row.project)
+    else:
+        window.open_folder(row.game)
+
+
+def take_dropped(window: Window, paths: list[Path]) -> None:
+    """Do with dropped files what they are for: open a game or a mod, look into somebody's mod or an archive, match sources."""
+    from furnel.media import PICTURE, SOUND, medium_by_suffix
+
+    first, session = paths[0], window.session
+    project = first / "furnel.toml" if first.is_dir() else first
+    if project.name == "furnel.toml" and project.is_file():
+        session.open_mod(project)
+    elif first.is_dir():
+        window.open_folder(first)
+    elif first.suffix.lower() in _PACKED and session.catalogue is not None:
+        window.pages.look_into(first)
+    elif medium_by_suffix(first) in (PICTURE, SOUND):
+        if session.project is None:
+            session.tell("wrong", f"{first.name} is a source: open a mod first, then drop it on the wall")
+        else:
+            window.go("find")
+            window.pages.match_files(paths)
+    else:
+        window.pages.work_out(first)
 
 
 def open_mod(window: Window) -> None:

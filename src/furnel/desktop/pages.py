@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, TypeVar
 
 from PyQt6.QtCore import QObject
 
+from furnel.desktop import doing
 from furnel.desktop.asking import pack_folder
 from furnel.desktop.widgets.page import Page
 
@@ -18,6 +19,7 @@ if TYPE_CHECKING:
     from furnel.desktop.find.newthing import NewThingPage
     from furnel.desktop.find.tunes import TunesPage
     from furnel.desktop.newgame import NewGamePage
+    from furnel.desktop.shelf import ShelfPage
     from furnel.desktop.trying.meeting import MeetingPage
     from furnel.desktop.trying.stranger import StrangerPage
     from furnel.desktop.window import Window
@@ -41,6 +43,23 @@ class Pages(QObject):
         page.pack_wanted.connect(lambda folder: pack_folder(self._window, self._session, folder))
         self._session.learned.marked.connect(page.look_again)
         return self._added(page)
+
+    @cached_property
+    def shelf_page(self) -> ShelfPage:
+        """What was opened on this machine."""
+        from furnel.desktop import shelf
+
+        page = shelf.ShelfPage(self._look, self._session)
+        page.wanted.connect(self._window.run_command)
+        page.dropped.connect(lambda files: doing.take_dropped(self._window, files))
+        page.chosen.connect(lambda row: doing.open_from_shelf(self._window, row))
+        return self._added(page)
+
+    def show_shelf(self) -> None:
+        """Show what was opened on this machine, or where to begin."""
+        self.shelf_page.open()
+        self.show_page(self.shelf_page)
+        self.shelf_page.setFocus()
 
     @cached_property
     def archive_page(self) -> ArchivePage:

@@ -268,6 +268,7 @@ class Session(QObject):
         self.past = found.past if found else Past()
         self.outside = found.outside if found else []
         self.game.forget()
+        self._note_opened()
         self._sources.renew()
         self.opened.emit()
         self.project_changed.emit()
@@ -280,6 +281,17 @@ class Session(QObject):
             "calm",
             f"Catalogue up to date: {count(len(catalogue.assets), 'asset')} in "
             f"{count(len(catalogue.install.archives), 'archive')}",
+        )
+
+    def _note_opened(self) -> None:
+        """Put what is open on the shelf."""
+        if self.catalogue is None:
+            return
+        install, space = self.catalogue.install, self.space
+        names = space.project.mod.name if space else "", install.profile.name
+        file = space.file if space else None
+        self._write(
+            "Remembering what was opened", lambda: mods.shelf.note_opened(file, install.folder, *names)
         )
 
     def _examine(self, swap: Swap) -> None:

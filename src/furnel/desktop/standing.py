@@ -117,6 +117,8 @@ class Place(QObject):
             session.open_mod(Path(recent.project))
         elif recent.game and Path(recent.game).is_dir():
             session.open_game(Path(recent.game))
+        else:
+            self._window.pages.show_shelf()
 
     def save(self) -> None:
         """Remember the place."""

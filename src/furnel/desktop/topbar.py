@@ -61,7 +61,7 @@ class TopBar(QWidget):
 
     def _mod_menu(self) -> None:
         menu = QMenu(dressed(self))
-        for name in ("new-mod", "open-mod"):
+        for name in ("new-mod", "open-mod", "shelf"):
             menu.addAction(self._actions[name])
         menu.exec(self._mod.mapToGlobal(self._mod.rect().bottomLeft()))
         menu.deleteLater()

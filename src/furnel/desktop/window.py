@@ -208,6 +208,8 @@ class Window(QWidget):
             self.go(place.station)
         else:
             self.place.swap = ""
+            if not self.stations.shown:
+                self.go("find")
             self.find_station.wall.setFocus()
         self.setWindowTitle(f"{project.mod.name} — Furnel" if project else "Furnel")
         if project is not None:

@@ -103,14 +103,20 @@ def _built(space: Workspace, examined: list[Examined], anyway: bool, progress: P
 
 def last_build(space: Workspace) -> Build | None:
     """The build that is in the build folder, to the byte as it was written; otherwise None."""
+    return build_in(space.folder, space.project.mod.id)
+
+
+def build_in(folder: Path, mod: str) -> Build | None:
+    """The build of a mod in its project's folder, to the byte as it was written; otherwise None."""
+    home = folder / "build" / mod
     try:
-        settle_folder(space.build_folder)
-        if not space.build_folder.is_dir():
+        settle_folder(home)
+        if not home.is_dir():
             return None
-        kept = json.loads(_manifest(space).read_text("utf-8"))
-        if kept["tree"] != tree_digest(space.build_folder):
+        kept = json.loads(home.with_name(f"{mod}.json").read_text("utf-8"))
+        if kept["tree"] != tree_digest(home):
             return None
-        return Build(space.build_folder, tuple(BuiltFile(*row) for row in kept["files"]), kept["about"])
+        return Build(home, tuple(BuiltFile(*row) for row in kept["files"]), kept["about"])
     except (OSError, ValueError, TypeError, KeyError):
         return None
 

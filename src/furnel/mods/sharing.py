@@ -132,9 +132,13 @@ def credit_gaps(space: Workspace) -> list[Swap]:
 
 def preview_of(space: Workspace) -> Path | None:
     """The mod's picture of itself, where it has one."""
-    told = space.project.mod.preview
-    file = space.folder / told if told else space.folder / PREVIEW
-    return file if file.is_file() and file.resolve().is_relative_to(space.folder.resolve()) else None
+    return picture_in(space.folder, space.project.mod.preview)
+
+
+def picture_in(folder: Path, told: str = "") -> Path | None:
+    """The picture that a mod's folder has of it, by the name that was `told` or the usual one."""
+    file = folder / (told or PREVIEW)
+    return file if file.is_file() and file.resolve().is_relative_to(folder.resolve()) else None
 
 
 def readme_text(space: Workspace, files: Sequence[str]) -> str:

@@ -32,6 +32,7 @@ from furnel.games import (
     start_game,
 )
 from furnel.mods.mine import Mine, make_mine
+from furnel.mods.shelf import keep_picture
 from furnel.progress import Part, Progress
 from furnel.words import count
 
@@ -246,6 +247,7 @@ class TryStation(QWidget):
             before = draw_still(
                 install, scene, folder / "before.png", False, progress=Part(progress, 0.4, 0.7)
             )
+            keep_picture(install, before)
             report = ask_report(install, Part(progress, 0.7, 1))
             return QImage(str(before)), QImage(str(after)), report
 

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import shutil
+from collections.abc import Callable
 from pathlib import Path
 
 import numpy as np
 import soundfile
 from PIL import Image
 
-from demo.strangers import make_strangers
+from firsthour.strangers import make_strangers
 from furnel.mods.build import build
 from furnel.mods.deploy import install_mod
 from furnel.mods.events import fill_event
@@ -29,15 +30,26 @@ def make_game(folder: Path) -> None:
         forge(folder)
 
 
-def make_demo(folder: Path) -> Path:
-    """Game, mods and sources below `folder`; the project file of the half-done mod."""
+def make_demo(folder: Path, say: Callable[[str], object] = lambda said: None) -> Path:
+    """Game, mods and sources below `folder`; the project file of the half-done mod. What was begun is gone on with."""
     game = folder / "game"
-    make_game(game)
-    mod = folder / "northern-lights"
-    if not (mod / "furnel.toml").is_file():
-        shutil.rmtree(folder / "herring-day", ignore_errors=True)
+    if not (game / "tarnlight.toml").is_file():
+        say("Forging the game")
+        fresh = folder / "game.part"
+        shutil.rmtree(fresh, ignore_errors=True)
+        make_game(fresh)
+        fresh.rename(game)
+    mod, making = folder / "northern-lights", folder / ".making"
+    if making.exists() or not (mod / "furnel.toml").is_file():
+        if making.exists():  # what was not finished is no mod of anybody's
+            for begun in (mod, folder / "herring-day"):
+                shutil.rmtree(begun, ignore_errors=True)
+        making.touch()
+        say("Making a mod that is in the way")
         _herring_day(folder / "herring-day", game)
+        say("Making a mod that is half done")
         _northern_lights(mod, game)
+        making.unlink()
     return mod / "furnel.toml"
 
 
@@ -229,17 +241,17 @@ def _bell(rate: int) -> np.ndarray:
         a * np.exp(-t * d) * np.sin(2 * np.pi * f * t)
         for f, a, d in ((587, 1, 1.1), (293, 0.5, 0.8), (705, 0.5, 1.8), (1175, 0.5, 2.6), (1760, 0.2, 4))
     )
-    return np.asarray(wave) / np.abs(wave).max() * 0.5
+    return np.asarray(np.asarray(wave) / np.abs(wave).max() * 0.5)
 
 
 def _stereo(wave: np.ndarray, rate: int) -> np.ndarray:
     late = np.roll(wave, rate // 900)
-    return np.stack([wave, late * 0.9], axis=1)
+    return np.asarray(np.stack([wave, late * 0.9], axis=1))
 
 
 def _gull(rate: int) -> np.ndarray:
     wave = sounds.event_sound("gull", 7, 3)
-    return np.tanh(wave / np.abs(wave).max() * 3)
+    return np.asarray(np.tanh(wave / np.abs(wave).max() * 3))
 
 
 def _bell_takes(rate: int) -> list[np.ndarray]:
