@@ -26,14 +26,13 @@ from PyQt6.QtWidgets import (
     QApplication,
     QColorDialog,
     QDialog,
-    QFileDialog,
-    QInputDialog,
     QMenu,
     QPushButton,
     QWidget,
 )
 
 from demo.hands import Hands
+from furnel.desktop import shelf as shelf_module
 from furnel.desktop import window as window_module
 from furnel.desktop.actions import COMMANDS
 from furnel.desktop.trying import station as try_module
@@ -233,15 +232,10 @@ def _nobody_answers() -> Iterator[None]:
     """Let everything that waits for a person be called off at once."""
     with ExitStack() as stack:
         for owner, name, answer in (
-            (QFileDialog, "getOpenFileName", ("", "")),
-            (QFileDialog, "getOpenFileNames", ([], "")),
-            (QFileDialog, "getSaveFileName", ("", "")),
-            (QFileDialog, "getExistingDirectory", ""),
-            (QInputDialog, "getText", ("", False)),
-            (QInputDialog, "getItem", ("", False)),
             (QColorDialog, "getColor", QColor()),
             (QDialog, "exec", 0),
             (QMenu, "exec", None),
+            (shelf_module, "made_demo", Path()),
             (window_module, "ask", False),
             (try_module, "ask", False),
         ):

@@ -13,8 +13,6 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
     QComboBox,
     QDialog,
-    QFileDialog,
-    QInputDialog,
     QLineEdit,
     QListWidget,
     QMenu,
@@ -25,6 +23,7 @@ from PyQt6.QtWidgets import (
 from furnel.desktop.find.chooser import AssetChooser
 from furnel.desktop.fit import several
 from furnel.desktop.fit.strip_field import StripField
+from furnel.desktop.widgets import picking
 from furnel.mods import additions
 from furnel.mods.project import load_project
 from furnel.texts.strips import StripRule
@@ -184,7 +183,7 @@ def test_a_record_like_another_with_an_asset_from_the_wall(
     hands: Hands, bench: Any, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     bench.table.pick("skiff")
-    monkeypatch.setattr(QInputDialog, "getText", lambda *_, **__: ("raft", True))
+    monkeypatch.setattr(picking, "ask_name", lambda *_: "raft")
     hands.click(part(bench, QPushButton, "New like this…"))
     hands.until(lambda: bench.table.current == "raft", "the new record")
     hands.settle()
@@ -201,7 +200,7 @@ def test_a_record_like_another_with_an_asset_from_the_wall(
     )
     hands.settle()
     assert value(hands, "raft/hull") == "art/hulls/hull_wreck.dds"
-    monkeypatch.setattr(QInputDialog, "getItem", lambda *_, **__: ("heron", True))
+    monkeypatch.setattr(picking, "ask_one", lambda *_: "heron")
     hands.click(part(bench, QPushButton, "Copy values from…"))
     hands.settle()
     assert value(hands, "raft") == value(hands, "heron")
@@ -316,13 +315,13 @@ def test_a_strip_is_taken_from_a_picture_and_an_optional_one_added(
     bench = opened(hands, "rules/passengers.json")
     picture = tmp_path / "coat.png"
     Image.frombytes("RGB", (4, 1), bytes(range(0, 240, 20))).save(picture)
-    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_, **__: (str(picture), ""))
+    monkeypatch.setattr(picking, "pick_file", lambda *_: picture)
     hands.click(part(bench, QPushButton, "From a picture…"))
     hands.settle()
     clerk = bench._book.now.plain()[0]
     assert clerk["strip"] == [0x001428, 0x3C5064, 0x788CA0, 0xB4C8DC]
     target = tmp_path / "out.png"
-    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_, **__: (str(target), ""))
+    monkeypatch.setattr(picking, "pick_target", lambda *_: target)
     hands.click(part(bench, QPushButton, "As a picture…"))
     hands.settle()
     assert Image.open(target).convert("RGB").getpixel((12, 2)) == (0x3C, 0x50, 0x64)

@@ -18,6 +18,7 @@ from PyQt6.QtWidgets import QApplication, QPushButton
 from furnel.catalogue import preview, take_out
 from furnel.containers import find_layout, layouts_folder, open_container
 from furnel.desktop.find.take import TakeDialog
+from furnel.desktop.widgets import picking
 from furnel.games import profiles_folder
 from tarnlight.scenes import still
 from tarnlight.world import World
@@ -343,8 +344,8 @@ def test_a_folder_is_packed_from_the_match_sheet(
     hands.drop(folder, hands.window.find_station.wall.viewport(), QPointF(300, 200))
     hands.settle()
     target = tmp_path / "loose.crate"
-    monkeypatch.setattr("furnel.desktop.asking.QInputDialog.getItem", lambda *_: ("crate", True))
-    monkeypatch.setattr("furnel.desktop.asking.QFileDialog.getSaveFileName", lambda *_: (str(target), ""))
+    monkeypatch.setattr(picking, "ask_one", lambda *_: "crate")
+    monkeypatch.setattr(picking, "pick_target", lambda *_: target)
     hands.click(hands.window.pages.match_sheet.pack)
     hands.until(target.is_file, "the archive")
     hands.settle()
@@ -371,9 +372,7 @@ def test_several_are_taken_out_with_their_kin(
         return 1
 
     monkeypatch.setattr(TakeDialog, "exec", choose)
-    monkeypatch.setattr(
-        "furnel.desktop.asking.QFileDialog.getExistingDirectory", lambda *_: str(tmp_path / "out")
-    )
+    monkeypatch.setattr(picking, "pick_folder", lambda *_: tmp_path / "out")
     hands.key("Ctrl+T", window)
     hands.until(lambda: "taken out" in window.messages[-1].text, "the files")
     written = sorted(

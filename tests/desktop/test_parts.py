@@ -17,7 +17,6 @@ from PyQt6.QtWidgets import (
     QApplication,
     QCheckBox,
     QComboBox,
-    QFileDialog,
     QLineEdit,
     QPushButton,
     QSlider,
@@ -32,6 +31,7 @@ from furnel.desktop.fit.scene import scene_of
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
 from furnel.desktop.session import Notice
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.jobline import JobLine
 from furnel.images.picture import Picture
 from furnel.media import KINDS, MEDIA, PICTURE, Encode
@@ -83,8 +83,8 @@ def test_a_file_that_is_chosen_is_taken_and_none_is_nothing(
     took: list[Value] = []
     field = parameter_field(setting, "sounds/over.wav", took.append, took.append)
     assert isinstance(field, QPushButton) and field.text() == "over.wav"
-    for answer in ("", "/tmp/other.wav"):
-        monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_, answer=answer: (answer, ""))
+    for answer in (None, Path("/tmp/other.wav")):
+        monkeypatch.setattr(picking, "pick_file", lambda *_, answer=answer, **__: answer)
         field.click()
     assert took == ["/tmp/other.wav"]
 

@@ -13,9 +13,10 @@ from PIL import Image
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtGui import QColor
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QFileDialog, QLineEdit, QMenu, QPushButton, QWidget
+from PyQt6.QtWidgets import QApplication, QLineEdit, QMenu, QPushButton, QWidget
 
 from furnel.desktop.fit.sheet_bench import SheetBench
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.colours import ColourChooser, Swatches
 from furnel.imagefiles import read_frames, read_layers
 from tarnlight.scenes import Stage
@@ -306,7 +307,7 @@ def test_frames_are_saved_for_other_programs(
     hands.open(mod)
     bench = on_bench(hands, SHORE, sources / "stranger_walker.png")
     file = tmp_path / f"walk{ending}"
-    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(file), ""))
+    monkeypatch.setattr(picking, "pick_target", lambda *_: file)
     monkeypatch.setattr(
         QMenu, "exec", lambda menu, *_: next(one for one in menu.actions() if kind in one.text()).trigger()
     )

@@ -16,6 +16,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLineEdit
 
 from furnel.desktop.actions import ALWAYS, COMMANDS
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.quickcommand import QuickCommand
 from furnel.mods.project import load_project
 
@@ -432,20 +433,18 @@ def test_the_next_start_goes_on_where_the_last_one_ended(
 def test_a_selected_asset_is_swapped_taken_out_and_copied_by_key(
     hands: Hands, mod: Path, sources: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    from PyQt6.QtWidgets import QFileDialog
-
     hands.open(mod)
     path = "art/rock/slate.dds"
     hands.find("slate", path)
     hands.key("Ctrl+Shift+C", hands.window)
     clipboard = QApplication.clipboard()
     assert clipboard is not None and clipboard.text() == path
-    monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path / "out"))
+    monkeypatch.setattr(picking, "pick_folder", lambda *_: tmp_path / "out")
     monkeypatch.setattr("furnel.desktop.find.take.TakeDialog.exec", lambda _: 1)
     hands.key("Ctrl+T", hands.window)
     hands.settle()
     assert (tmp_path / "out" / path).stat().st_size > 1000
-    monkeypatch.setattr(QFileDialog, "getOpenFileName", lambda *_: (str(sources / "moss_bright.png"), ""))
+    monkeypatch.setattr(picking, "pick_file", lambda *_: sources / "moss_bright.png")
     hands.key("Ctrl+E", hands.window)
     hands.settle()
     assert load_project(mod).swap_for(path) is not None
@@ -461,14 +460,11 @@ def test_a_selected_asset_is_swapped_taken_out_and_copied_by_key(
 def test_a_game_is_opened_and_a_mod_begun_from_nothing(
     hands: Hands, game: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    from PyQt6.QtWidgets import QFileDialog, QInputDialog
-
-    monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(game))
+    monkeypatch.setattr(picking, "pick_folder", lambda *_: game)
     hands.key("Ctrl+Shift+O", hands.window)
     hands.settle()
     assert hands.window.find_station.wall.shown == 203
-    monkeypatch.setattr(QInputDialog, "getText", lambda *_: ("Evening Post", True))
-    monkeypatch.setattr(QFileDialog, "getExistingDirectory", lambda *_: str(tmp_path / "new"))
+    monkeypatch.setattr("furnel.desktop.newmod.ask_new_mod", lambda *_: (tmp_path / "new", "Evening Post"))
     hands.key("Ctrl+N", hands.window)
     hands.until(lambda: hands.window.session.project is not None, "the mod to begin")
     hands.settle()

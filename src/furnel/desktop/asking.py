@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from pathlib import Path
 
-from PyQt6.QtWidgets import QFileDialog, QInputDialog, QWidget
+from PyQt6.QtWidgets import QWidget
 
 from furnel import catalogue as game
 from furnel import containers
@@ -13,6 +13,7 @@ from furnel.catalogue import Asset
 from furnel.desktop.find.take import TakeDialog
 from furnel.desktop.look import dressed
 from furnel.desktop.session import Session
+from furnel.desktop.widgets import picking
 
 
 def take_out(parent: QWidget, session: Session, assets: Sequence[Asset]) -> None:
@@ -24,7 +25,7 @@ def take_out(parent: QWidget, session: Session, assets: Sequence[Asset]) -> None
     name = assets[0].name if len(assets) == 1 else f"{len(assets)} assets"
     kin = [path for asset in assets for path in session.learned.kin(asset.path)]
     dialog = TakeDialog(parent, name, len(kin))
-    if not dialog.exec() or not (folder := QFileDialog.getExistingDirectory(parent, f"Where to put {name}")):
+    if not dialog.exec() or not (folder := picking.pick_folder(parent, f"Where to put {name}", "taken out")):
         return
     paths = list(dict.fromkeys([asset.path for asset in assets] + (kin if dialog.with_kin else [])))
     form = dialog.form
@@ -35,7 +36,7 @@ def take_out(parent: QWidget, session: Session, assets: Sequence[Asset]) -> None
 
     session.jobs.start(
         "Taking out",
-        lambda progress: game.take_out(paths, catalogue.bytes_of, Path(folder), form, progress),
+        lambda progress: game.take_out(paths, catalogue.bytes_of, folder, form, progress),
         done,
         lane="write",
     )
@@ -45,23 +46,20 @@ def pack_folder(parent: QWidget, session: Session, folder: Path | None = None) -
     """Ask for a folder (when none is given), a layout and a file, then make an archive."""
     parent = dressed(parent)
     if folder is None:
-        chosen = QFileDialog.getExistingDirectory(parent, "A folder to make an archive of")
-        if not chosen:
+        folder = picking.pick_folder(parent, "A folder to make an archive of", "taken out")
+        if folder is None:
             return
-        folder = Path(chosen)
     source = folder
     names = [*containers.LIBRARY_KINDS, *containers.known_layouts()]
-    name, wanted = QInputDialog.getItem(
-        parent, f"Pack {source.name}", "As what kind of archive?", names, 0, False
-    )
-    if not wanted:
+    name = picking.ask_one(parent, f"Pack {source.name}", "As what kind of archive?", names, "Go on")
+    if name is None:
         return
-    target, _ = QFileDialog.getSaveFileName(parent, "The archive", str(source.with_suffix(f".{name}")))
+    target = picking.pick_target(parent, "The archive", "archives", source.with_suffix(f".{name}"))
     if target:
         layout = containers.layout_named(name)
         session.jobs.start(
             f"Packing {source.name}",
-            lambda progress: containers.pack_folder(source, layout, Path(target), progress),
+            lambda progress: containers.pack_folder(source, layout, target, progress),
             lambda count: session.tell("calm", f"{count} files packed as {target}"),
             lane="write",
         )

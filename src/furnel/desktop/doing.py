@@ -8,9 +8,9 @@ from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QTimer, QUrl
 from PyQt6.QtGui import QDesktopServices
-from PyQt6.QtWidgets import QApplication, QFileDialog, QInputDialog
+from PyQt6.QtWidgets import QApplication
 
-from furnel.desktop.look import dressed
+from furnel.desktop.widgets import picking
 
 if TYPE_CHECKING:
     from furnel.desktop.fit.definition_bench import DefinitionBench
@@ -23,9 +23,9 @@ _PACKED = (".zip", ".7z", ".tar", ".tgz", ".txz", ".gz", ".xz", ".zst", ".bz2")
 
 def open_game(window: Window) -> None:
     """Ask for a game's folder."""
-    folder = QFileDialog.getExistingDirectory(dressed(window), "The game's folder")
+    folder = picking.pick_folder(window, "The game's folder", "games")
     if folder:
-        window.open_folder(Path(folder))
+        window.open_folder(folder)
 
 
 def show_in_folder(session: Session, path: Path) -> None:
@@ -67,23 +67,22 @@ def take_dropped(window: Window, paths: list[Path]) -> None:
 
 def open_mod(window: Window) -> None:
     """Ask for a mod's project."""
-    file, _ = QFileDialog.getOpenFileName(dressed(window), "A mod's project", "", "Furnel mods (furnel.toml)")
+    file = picking.pick_file(window, "A mod's project", "projects", [("Furnel mods", "furnel.toml")])
     if file:
-        window.session.open_mod(Path(file))
+        window.session.open_mod(file)
 
 
 def new_mod(window: Window) -> None:
     """Ask what a new mod is called and where it lies."""
-    name, wanted = QInputDialog.getText(dressed(window), "New mod", "What is it called?")
-    if wanted and name.strip():
-        folder = QFileDialog.getExistingDirectory(dressed(window), f"A folder for {name.strip()}")
-        if folder:
-            window.session.new_mod(Path(folder), name.strip())
+    from furnel.desktop.newmod import ask_new_mod
+
+    asked = ask_new_mod(window, window.session)
+    if asked is not None:
+        window.session.new_mod(*asked)
 
 
 def _ask_source(window: Window, name: str) -> Path | None:
-    file, _ = QFileDialog.getOpenFileName(dressed(window), f"A file to put in the place of {name}")
-    return Path(file) if file else None
+    return picking.pick_file(window, f"A file to put in the place of {name}", "sources")
 
 
 def swap(window: Window) -> None:
@@ -127,9 +126,9 @@ def replace_source(window: Window) -> None:
 
 def match(window: Window) -> None:
     """Ask for a folder whose files are to be paired with originals."""
-    folder = QFileDialog.getExistingDirectory(dressed(window), "A folder with files for this game")
+    folder = picking.pick_folder(window, "A folder with files for this game", "sources")
     if folder:
-        window.pages.match_files([Path(folder)])
+        window.pages.match_files([folder])
 
 
 def take_out(window: Window) -> None:

@@ -7,7 +7,6 @@ from pathlib import Path
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import (
-    QFileDialog,
     QGridLayout,
     QHBoxLayout,
     QLineEdit,
@@ -18,6 +17,7 @@ from PyQt6.QtWidgets import (
 
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.session import Session
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, scrolling, ticked
 from furnel.desktop.widgets.page import Page
 from furnel.games import Profile, Sighting, Survey, keep_profile, profile_text, survey
@@ -242,10 +242,10 @@ class NewGamePage(Page):
 
     def ask(self) -> bool:
         """Ask for the game's folder; False when none was chosen."""
-        folder = QFileDialog.getExistingDirectory(self, "The game's folder")
+        folder = picking.pick_folder(self, "The game's folder", "games")
         if folder:
-            self.open(Path(folder))
-        return bool(folder)
+            self.open(folder)
+        return folder is not None
 
     def open(self, folder: Path) -> None:
         """Look at a folder."""

@@ -247,12 +247,14 @@ def _smaller(part: Pixels, by: int) -> Pixels:
     blocks = padded.reshape(high, by, wide, by, 4).swapaxes(1, 2).reshape(high, wide, by * by, 4)
     codes = np.ascontiguousarray(blocks).view(np.uint32)[..., 0]
     codes[blocks[..., 3] < 128] = 0
-    ordered = np.sort(codes, axis=2)
-    best, times = np.zeros((high, wide), np.uint32), np.zeros((high, wide), np.int64)
-    for place in range(by * by):  # the longest run of equal ones
-        same = (ordered == ordered[..., place : place + 1]).sum(axis=2)
-        better = (same > times) & (ordered[..., place] != 0)
-        best[better], times[better] = ordered[..., place][better], same[better]
+    ordered = np.sort(codes, axis=2).ravel()
+    starts = np.flatnonzero(np.diff(ordered, prepend=ordered[:1]) != 0)
+    starts = np.union1d(starts, np.arange(0, ordered.size, by * by))  # runs of equal ones, each in its block
+    values, block = ordered[starts], starts // (by * by)
+    times = np.where(values != 0, np.diff(starts, append=ordered.size), 0)
+    order = np.lexsort((starts, -times, block))  # the longest run of each block first
+    longest = order[np.searchsorted(block[order], np.arange(high * wide))]
+    best = np.where(times[longest] > 0, values[longest], 0).astype(np.uint32).reshape(high, wide)
     inked = (codes != 0).sum(axis=2) * 2 >= by * by
     return np.where(inked, best, 0).astype(np.uint32)[..., None].view(np.uint8).reshape(high, wide, 4)
 

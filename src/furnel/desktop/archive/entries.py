@@ -9,9 +9,7 @@ from pathlib import Path
 
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import (
-    QFileDialog,
     QGridLayout,
-    QInputDialog,
     QListWidget,
     QListWidgetItem,
     QVBoxLayout,
@@ -21,6 +19,7 @@ from PyQt6.QtWidgets import (
 from furnel.containers import Changes, Content, Entry
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import button, label
 from furnel.errors import FurnelError
 from furnel.words import count, number
@@ -179,13 +178,12 @@ class EntriesPane(QWidget):
 
     def _replace(self) -> None:
         path = self.current()
-        file, _ = QFileDialog.getOpenFileName(self, f"The new content of {path}")
+        file = picking.pick_file(self, f"The new content of {path}", "sources")
         if file:
-            self._change(lambda pending: pending.replace.update({path: Path(file)}))
+            self._change(lambda pending: pending.replace.update({path: file}))
 
     def _add(self) -> None:
-        files, _ = QFileDialog.getOpenFileNames(self, "Files to put into the archive")
-        self.add_files([Path(file) for file in files])
+        self.add_files(picking.pick_files(self, "Files to put into the archive", "sources"))
 
     def add_files(self, files: list[Path]) -> None:
         """Add files beside the entry that is chosen; those that are there already are replaced."""
@@ -202,11 +200,11 @@ class EntriesPane(QWidget):
 
     def _rename(self) -> None:
         path = self.current()
-        now, asked = QInputDialog.getText(
-            self, "Rename", "Its path:", text=self.pending.rename.get(path, path)
+        now = picking.ask_name(
+            self, "Rename the entry", "Its path", self.pending.rename.get(path, path), "Rename"
         )
-        if asked:
-            self.rename_to(path, now.strip())
+        if now:
+            self.rename_to(path, now)
 
     def rename_to(self, path: str, now: str) -> None:
         """Give an entry another path; one that cannot be is told."""

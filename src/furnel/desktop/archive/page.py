@@ -9,7 +9,6 @@ from PyQt6.QtCore import QSize, Qt
 from PyQt6.QtGui import QColor, QTextCharFormat, QTextCursor
 from PyQt6.QtWidgets import (
     QComboBox,
-    QFileDialog,
     QHBoxLayout,
     QListWidget,
     QListWidgetItem,
@@ -41,6 +40,7 @@ from furnel.desktop.archive.entries import EntriesPane, Pending
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import button, label, marked, tip
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
@@ -192,10 +192,10 @@ class ArchivePage(Page):
 
     def ask(self) -> bool:
         """Ask for an archive; False when none was chosen."""
-        file, _ = QFileDialog.getOpenFileName(self, "An archive to work out")
+        file = picking.pick_file(self, "An archive to work out", "archives")
         if file:
-            self.open(Path(file))
-        return bool(file)
+            self.open(file)
+        return file is not None
 
     def open(self, file: Path) -> None:
         """Look at a file, and guess what it is."""
@@ -389,10 +389,10 @@ class ArchivePage(Page):
     def _write_copy(self) -> None:
         file = self.file
         if file is not None and self.layout_found is not None:
-            name = str(file.with_name(f"{file.stem}-changed{file.suffix}"))
-            target, _ = QFileDialog.getSaveFileName(self, "The changed copy", name)
+            named = file.with_name(f"{file.stem}-changed{file.suffix}")
+            target = picking.pick_target(self, "The changed copy", "archives", named)
             if target:
-                self.write_copy(Path(target))
+                self.write_copy(target)
 
     def write_copy(self, target: Path) -> None:
         """Write the archive with what is to be otherwise to another file."""
@@ -420,15 +420,15 @@ class ArchivePage(Page):
     def _take_out(self) -> None:
         file, layout = self.file, self.layout_found
         folder = (
-            QFileDialog.getExistingDirectory(self, "Where to put the entries") if layout is not None else ""
+            picking.pick_folder(self, "Where to put the entries", "taken out") if layout is not None else None
         )
-        if not folder or file is None or layout is None:
+        if folder is None or file is None or layout is None:
             return
 
         def work(progress: Progress) -> int:
             container = open_container(file, layout)
             try:
-                return unpack_to(container, Path(folder), progress)
+                return unpack_to(container, folder, progress)
             finally:
                 container.close()
 

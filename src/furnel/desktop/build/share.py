@@ -11,7 +11,6 @@ from PyQt6.QtWidgets import (
     QAbstractItemView,
     QApplication,
     QComboBox,
-    QFileDialog,
     QFormLayout,
     QHBoxLayout,
     QLineEdit,
@@ -24,9 +23,10 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from furnel.desktop.look import Look, dressed, font
+from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import (
     StateMark,
     Switch,
@@ -433,11 +433,11 @@ class SharePage(Page):
             self._renew()
 
     def _choose_picture(self) -> None:
-        file, _ = QFileDialog.getOpenFileName(
-            dressed(self), "A picture of the mod", "", "Pictures (*.png *.jpg *.jpeg *.webp)"
+        file = picking.pick_file(
+            self, "A picture of the mod", "previews", [("Pictures", "*.png *.jpg *.jpeg *.webp")]
         )
         if file:
-            self.take_picture(Path(file))
+            self.take_picture(file)
 
     def _take_still(self) -> None:
         space = self._session.space

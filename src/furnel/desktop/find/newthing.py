@@ -10,7 +10,6 @@ from PyQt6.QtGui import QDragEnterEvent, QDropEvent
 from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
-    QFileDialog,
     QGridLayout,
     QHBoxLayout,
     QListWidget,
@@ -21,10 +20,11 @@ from PyQt6.QtWidgets import (
 )
 
 from furnel.desktop.find.place_tile import PlaceTile
-from furnel.desktop.look import Look, dressed
+from furnel.desktop.look import Look
 from furnel.desktop.session import Session
 from furnel.desktop.swapping import Made
 from furnel.desktop.tiles import TileStore
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, field, label
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.page import Page
@@ -327,9 +327,9 @@ class NewThingPage(Page):
         self._session.swaps.change(f"Taking {mark} back", work, key="new-thing")
 
     def _ask_folder(self) -> None:
-        folder = QFileDialog.getExistingDirectory(dressed(self), "A folder with files for new things")
+        folder = picking.pick_folder(self, "A folder with files for new things", "sources")
         if folder:
-            self.take_folder(Path(folder))
+            self.take_folder(folder)
 
     def take_folder(self, folder: Path) -> None:
         """Work out what a folder's files would become; nothing is made yet."""

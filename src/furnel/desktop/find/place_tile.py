@@ -17,12 +17,13 @@ from PyQt6.QtGui import (
     QPaintEvent,
     QPen,
 )
-from PyQt6.QtWidgets import QFileDialog, QWidget
+from PyQt6.QtWidgets import QWidget
 
 from furnel.catalogue import Asset
-from furnel.desktop.look import Look, dressed, font
+from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, data_tile, paint_tile
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import elided
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.games.additions import PlaceRule
@@ -74,9 +75,8 @@ class PlaceTile(QWidget):
             self.update()
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
-        names, _ = QFileDialog.getOpenFileNames(dressed(self), f"Files for {self.place.name}")
-        if names:
-            self.take([Path(name) for name in names])
+        if files := picking.pick_files(self, f"Files for {self.place.name}", "sources"):
+            self.take(files)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and event.key() == Qt.Key.Key_Delete:

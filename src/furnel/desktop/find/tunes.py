@@ -15,12 +15,13 @@ from PyQt6.QtGui import (
     QPaintEvent,
     QPen,
 )
-from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import command, with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore, paint_tile, paint_waveform
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import button, elided, label, paint_state, scrolling
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.page import Page
@@ -299,11 +300,9 @@ class TunesPage(Page):
         self._weigh()
 
     def _ask(self) -> None:
-        names, _ = QFileDialog.getOpenFileNames(
-            self, "Songs", "", f"Sounds ({' '.join(f'*{end}' for end in SOUND.suffixes)})"
-        )
-        if names:
-            self.lay([Path(name) for name in names])
+        songs = [("Sounds", " ".join(f"*{end}" for end in SOUND.suffixes))]
+        if files := picking.pick_files(self, "Songs", "songs", songs):
+            self.lay(files)
 
     def _apply(self) -> None:
         pairs = [

@@ -6,12 +6,12 @@ from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtCore import QObject, QPoint
-from PyQt6.QtWidgets import QFileDialog
 
 from furnel.desktop.fit.bench import Bench, BenchType, Hands
 from furnel.desktop.fit.sheet_bench import SheetBench
 from furnel.desktop.fit.sheet_content import SheetContent, load_sheet
 from furnel.desktop.swapping import Made
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.colours import ask_colour
 from furnel.desktop.widgets.menus import menu_under
 from furnel.images.picture import Rgb
@@ -251,20 +251,20 @@ class Arranging(QObject):
 
     def _offer_saving(self, content: SheetContent) -> None:
         rows = (
-            ("Animation as GIF…", ("GIF (*.gif)", ".gif")), ("Animation as APNG…", ("APNG (*.png)", ".png")),
-            ("Numbered PNG files…", ("PNG (*.png)", "")), ("OpenRaster, a layer a frame…", ("OpenRaster (*.ora)", ".ora")),
+            ("Animation as GIF…", (("GIF", "*.gif"), ".gif")), ("Animation as APNG…", (("APNG", "*.png"), ".png")),
+            ("Numbered PNG files…", (("PNG", "*.png"), "")),
+            ("OpenRaster, a layer a frame…", (("OpenRaster", "*.ora"), ".ora")),
         )  # fmt: skip
         menu_under(self._bench.save, rows, lambda kind: self._save(content, *kind))
 
-    def _save(self, content: SheetContent, kind: str, ending: str) -> None:
+    def _save(self, content: SheetContent, kind: tuple[str, str], ending: str) -> None:
         run = self._bench.playing.run
         stem = content.pictures.path.rpartition("/")[2].rpartition(".")[0]
-        name, _ = QFileDialog.getSaveFileName(
-            self._bench, "Save frames", f"{stem}_{run.name}{ending or '.png'}", kind
-        )
-        if name:
+        named = Path(f"{stem}_{run.name}{ending or '.png'}")
+        file = picking.pick_target(self._bench, "Save frames", "taken out", named, [kind])
+        if file:
             self._hands.session.jobs.start(
-                "Saving frames", lambda _: save_frames(content, run.cells, run.speed, Path(name), ending),
+                "Saving frames", lambda _: save_frames(content, run.cells, run.speed, file, ending),
                 lambda said: self._hands.session.tell("calm", said), lane="write",
             )  # fmt: skip
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from pathlib import Path
 from typing import Any
 
 from PyQt6.QtCore import Qt
@@ -10,7 +11,6 @@ from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
     QDoubleSpinBox,
-    QFileDialog,
     QHBoxLayout,
     QLineEdit,
     QPushButton,
@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.colours import ask_colour
 from furnel.images.picture import Rgb
 from furnel.mods.steps import Parameter, Value
@@ -93,9 +94,9 @@ def _file(parameter: Parameter, value: str, change: Change) -> QWidget:
     choose = QPushButton(value.rpartition("/")[2] or "Choose…")
 
     def ask() -> None:
-        name, _ = QFileDialog.getOpenFileName(choose, parameter.label, value)
-        if name:
-            change(name)
+        file = picking.pick_file(choose, parameter.label, "sources", start=Path(value) if value else None)
+        if file:
+            change(str(file))
 
     choose.clicked.connect(ask)
     return choose

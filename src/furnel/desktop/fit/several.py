@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QSignalBlocker
-from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QInputDialog, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.fit.records_table import shown
 from furnel.desktop.look import dressed
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import answers, button, label
 from furnel.mods.records import Book, Column, Sheet, reckoned, set_values
 from furnel.texts import Change, address_text
@@ -22,9 +23,8 @@ def ask_name(parent: QWidget, like: str, taken: set[str]) -> str:
     text = "What is it called? Its id, as the game's definitions write it."
     start = f"{like}_2"
     while True:
-        name, wanted = QInputDialog.getText(dressed(parent), f"New record like {like}", text, text=start)
-        name = name.strip()
-        if not wanted or not name:
+        name = picking.ask_name(parent, f"New record like {like}", text, start, "Make it")
+        if name is None:
             return ""
         if name not in taken:
             return name
@@ -33,10 +33,7 @@ def ask_name(parent: QWidget, like: str, taken: set[str]) -> str:
 
 def ask_record(parent: QWidget, name: str, others: list[str]) -> str:
     """Which record's values to copy; nothing when it is called off."""
-    chosen, wanted = QInputDialog.getItem(
-        dressed(parent), f"Copy values to {name}", "All values of", others, 0, False
-    )
-    return chosen if wanted else ""
+    return picking.ask_one(parent, f"Copy values to {name}", "All values of", others, "Copy them") or ""
 
 
 class _Reckon(QDialog):

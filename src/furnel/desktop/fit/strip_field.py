@@ -15,9 +15,10 @@ from PyQt6.QtGui import (
     QPaintEvent,
     QPen,
 )
-from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from furnel.desktop.look import Look, dressed
+from furnel.desktop.look import Look
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import button, label
 from furnel.desktop.widgets.colours import ask_colour
 from furnel.desktop.widgets.dropping import files_of, welcome_files
@@ -138,13 +139,13 @@ class StripField(QWidget):
         column.addLayout(buttons)
 
     def _ask_picture(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(dressed(self), "A picture of a row of colours")
-        if name:
-            self.from_picture.emit(Path(name))
+        file = picking.pick_file(self, "A picture of a row of colours", "sources", [picking.PICTURES])
+        if file:
+            self.from_picture.emit(file)
 
     def _ask_target(self) -> None:
-        name, _ = QFileDialog.getSaveFileName(
-            dressed(self), "The colours as a picture", "strip.png", "PNG (*.png)"
+        file = picking.pick_target(
+            self, "The colours as a picture", "taken out", Path("strip.png"), [("PNG", "*.png")]
         )
-        if name:
-            self.drawn.emit(Path(name))
+        if file:
+            self.drawn.emit(file)

@@ -6,11 +6,12 @@ from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 
-from PyQt6.QtWidgets import QFileDialog, QInputDialog, QMenu, QWidget
+from PyQt6.QtWidgets import QMenu, QWidget
 
 from furnel.atomic import write_text
 from furnel.desktop.look import dressed
 from furnel.desktop.session import Session
+from furnel.desktop.widgets import picking
 from furnel.errors import FurnelError
 from furnel.games import Install
 from furnel.mods.loadouts import (
@@ -23,7 +24,7 @@ from furnel.mods.loadouts import (
     standing_as,
 )
 
-_FILES = "Load-outs (*.toml)"
+_FILES = [("Load-outs", "*.toml")]
 
 
 def load_out_menu(near: QWidget, session: Session) -> QMenu:
@@ -68,23 +69,23 @@ def take(session: Session, file: Path) -> None:
 
 
 def _keep(near: QWidget, session: Session) -> None:
-    name, wanted = QInputDialog.getText(dressed(near), "Load-out", "What is it called?")
-    if wanted and name.strip():
-        keep(session, name.strip())
+    name = picking.ask_name(near, "Keep these mods as a load-out", "What is it called?", verb="Keep them")
+    if name:
+        keep(session, name)
 
 
 def _take(near: QWidget, session: Session) -> None:
-    file, _ = QFileDialog.getOpenFileName(dressed(near), "Somebody's load-out", "", _FILES)
+    file = picking.pick_file(near, "Somebody's load-out", "load-outs", _FILES)
     if file:
-        take(session, Path(file))
+        take(session, file)
 
 
 def _give(near: QWidget, session: Session, found: LoadOut) -> None:
-    file, _ = QFileDialog.getSaveFileName(
-        dressed(near), f"{found.name} for somebody", f"{found.name}.toml", _FILES
+    file = picking.pick_target(
+        near, f"{found.name} for somebody", "load-outs", Path(f"{found.name}.toml"), _FILES
     )
     if file:
-        _try(session, lambda _: write_text(Path(file), found.text()), f"Written to {Path(file).name}")
+        _try(session, lambda _: write_text(file, found.text()), f"Written to {file.name}")
 
 
 def _forget(session: Session, found: LoadOut) -> None:

@@ -8,15 +8,16 @@ from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QImage, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
-from furnel.desktop.look import Look, dressed, font
+from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
 from furnel.desktop.trying.loadouts import load_out_menu
 from furnel.desktop.trying.stack import StackView
 from furnel.desktop.trying.stills import Stills
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, paint_state, scrolling
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.sheets import ask
@@ -331,12 +332,12 @@ class TryStation(QWidget):
     def _ask_where(self) -> None:
         mod = self.stack.chosen
         folder = (
-            QFileDialog.getExistingDirectory(dressed(self), f"A folder to go on from {mod.name} in")
+            picking.pick_folder(self, f"An empty folder to go on from {mod.name} in", "projects")
             if mod
-            else ""
+            else None
         )
         if folder:
-            self.go_on_from(Path(folder))
+            self.go_on_from(folder)
 
     def go_on_from(self, folder: Path) -> None:
         """Start a mod in a folder from the chosen one, and open it."""

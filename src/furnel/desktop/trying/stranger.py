@@ -6,10 +6,11 @@ from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QFont, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from furnel.desktop.look import Look, dressed, font
+from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, paint_state, scrolling
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
@@ -98,12 +99,12 @@ class StrangerPage(Page):
 
     def ask(self) -> bool:
         """Ask for a mod's file; whether one was chosen."""
-        file, _ = QFileDialog.getOpenFileName(
-            dressed(self), "Somebody's mod", "", "Mods (*.zip *.7z *.tar *.tar.* *.tgz *.txz)"
+        file = picking.pick_file(
+            self, "Somebody's mod", "mods", [("Mods", "*.zip *.7z *.tar *.tar.* *.tgz *.txz")]
         )
         if file:
-            self.open(Path(file))
-        return bool(file)
+            self.open(file)
+        return file is not None
 
     def open(self, source: Path) -> None:
         """Look into a mod."""
