@@ -61,6 +61,14 @@ SWAP = Need(
     "select something that is swapped on the wall, or put a swap on the bench first",
     lambda window: bool(window.swap_at_hand()),
 )
+SOURCE = Need(
+    "select a swap first that has a file for its source",
+    lambda window: doing.source_at_hand(window) is not None,
+)
+STEPS = Need(
+    "copy the steps of a swap first, then select another one",
+    lambda window: bool(window.swap_at_hand()) and bool(window.session.swaps.copied),
+)
 BUILT = Need("build the mod first", lambda window: window.session.builds.last is not None)
 INSTALLED = Need("the mod is not in the game", lambda window: window.session.game.installed)
 
@@ -156,6 +164,26 @@ COMMANDS: tuple[Command, ...] = (
         "replace-source", "Fit", "Choose another source…", "", "Put another file in the source's place",
         doing.replace_source, SWAP,
     ),
+    Command(
+        "copy-steps", "Fit", "Copy its steps", "", "To use the same steps in another swap",
+        lambda window: window.session.swaps.copy_steps(window.swap_at_hand()), SWAP,
+    ),
+    Command(
+        "paste-steps", "Fit", "Use the copied steps", "", "Put the steps that were copied in the place of these",
+        doing.paste_steps, STEPS,
+    ),
+    Command(
+        "open-source", "Fit", "Open its source", "", "In the program that such files are opened with",
+        doing.open_source, SOURCE,
+    ),
+    Command(
+        "show-source", "Fit", "Show its source in the folder", "", "In the system's file manager",
+        doing.show_source, SOURCE,
+    ),
+    Command(
+        "show-original", "Fit", "Show the original on the wall", "", "Where it lies in the game",
+        doing.show_original, SWAP,
+    ),
     Command("remove-swap", "Fit", "Remove the swap", "Del", "The game's own asset is used again", doing.remove_swap, SWAP),
     Command(
         "build", "Build", "Build", "Ctrl+B", "Write the mod and read it back",
@@ -199,6 +227,18 @@ COMMANDS: tuple[Command, ...] = (
     Command("log", "Window", "Show the log", "Ctrl+L", "What happened so far", doing.show_log),
     Command("quit", "Window", "Quit", "Ctrl+Q", "Close Furnel", doing.leave),
 )  # fmt: skip
+
+
+ON_TILE = (
+    "swap", "values", "fit-all", "-", "take-out", "copy-path", "-", "show-kin", "find-alike", "-", "copy-steps", "paste-steps",
+    "open-source", "show-source", "remove-swap",
+)  # fmt: skip
+"""The commands of a tile's menu."""
+ON_SWAP = (
+    "fit-all", "replace-source", "-", "copy-steps", "paste-steps", "-", "open-source", "show-source", "show-original", "-",
+    "remove-swap",
+)  # fmt: skip
+"""The commands of a swap's menu."""
 
 
 @cache

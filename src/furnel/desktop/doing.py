@@ -6,18 +6,21 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QTimer, QUrl
+from PyQt6.QtCore import QUrl
 from PyQt6.QtGui import QDesktopServices
 from PyQt6.QtWidgets import QApplication
 
 from furnel.desktop.widgets import picking
 
 if TYPE_CHECKING:
+    from furnel.desktop.actions import Command
     from furnel.desktop.fit.definition_bench import DefinitionBench
     from furnel.desktop.session import Session
+    from furnel.desktop.widgets.quickcommand import Offer
     from furnel.desktop.window import Window
     from furnel.mods.shelf import OnShelf
 
+_MOST_FOUND = 24
 _PACKED = (".zip", ".7z", ".tar", ".tgz", ".txz", ".gz", ".xz", ".zst", ".bz2")
 
 
@@ -124,6 +127,41 @@ def replace_source(window: Window) -> None:
         window.session.swaps.swap_with(original, file)
 
 
+def source_at_hand(window: Window) -> Path | None:
+    """The file that the swap at hand is made from, when it is there."""
+    space, swap = window.session.space, window.session.swap(window.swap_at_hand())
+    if space is None or swap is None or not swap.source:
+        return None
+    file = space.source_path(swap)
+    return file if file.is_file() else None
+
+
+def open_source(window: Window) -> None:
+    """Open the source of the swap at hand in its own program; when it is saved there, the bench follows."""
+    file = source_at_hand(window)
+    if file is not None and not QDesktopServices.openUrl(QUrl.fromLocalFile(str(file))):
+        window.session.tell("wrong", f"No program opens such files here: it is {file}")
+
+
+def show_source(window: Window) -> None:
+    """Show the source of the swap at hand in its folder."""
+    file = source_at_hand(window)
+    if file is not None:
+        show_in_folder(window.session, file)
+
+
+def show_original(window: Window) -> None:
+    """Show the original of the swap at hand on the wall."""
+    window.show_asset(window.swap_at_hand())
+
+
+def paste_steps(window: Window) -> None:
+    """Use the copied steps in the swap at hand, or in all that are marked on the wall."""
+    marked = window.find_station.wall.chosen() if window.stations.shown == "find" else []
+    paths = [asset.path for asset in marked if window.session.swap(asset.path) is not None]
+    window.session.swaps.paste_steps(paths or [window.swap_at_hand()])
+
+
 def match(window: Window) -> None:
     """Ask for a folder whose files are to be paired with originals."""
     folder = picking.pick_folder(window, "A folder with files for this game", "sources")
@@ -216,6 +254,43 @@ def go_fit(window: Window) -> None:
     window.go("fit")
 
 
+def _offers(window: Window) -> list[Offer]:
+    """Every command, with why it cannot be used now."""
+    from furnel.desktop.actions import COMMANDS
+    from furnel.desktop.widgets.quickcommand import Offer
+
+    def offer(entry: Command) -> Offer:
+        why = "" if window.usable(entry) else entry.need.words
+        key = entry.key.replace("Return", "Enter")
+        return Offer(entry.id, entry.text, entry.tip, key, lambda: window.run_command(entry.id), why)
+
+    return [offer(entry) for entry in COMMANDS if entry.id != "quick"]
+
+
+def _found(window: Window, words: str) -> list[Offer]:
+    """The swaps and the assets that some words name."""
+    from furnel.desktop.ranking import ranked
+    from furnel.desktop.widgets.quickcommand import Offer
+
+    session = window.session
+
+    def swapped(path: str) -> Offer:
+        says = f"your swap, {path}"
+        return Offer(f"swap {path}", session.name_of(path), says, "", lambda: window.open_bench(path))
+
+    def on_wall(path: str) -> Offer:
+        says = f"on the wall, {path}"
+        return Offer(f"asset {path}", session.name_of(path), says, "", lambda: window.show_asset(path))
+
+    own = [swapped(swap.original) for swap in session.project.swaps] if session.project is not None else []
+    out = ranked(words, own, lambda one: (one.text, one.tip, 1.0), _MOST_FOUND // 3)
+    if session.catalogue is not None:
+        shelf = session.catalogue.assets
+        rows = shelf.with_words(words).nonzero()[0][: _MOST_FOUND - len(out)]
+        out += [on_wall(shelf.paths[row]) for row in rows.tolist()]
+    return out
+
+
 def quick(window: Window) -> None:
     """Open the quick command, or close it."""
     from furnel.desktop.widgets.quickcommand import QuickCommand
@@ -224,12 +299,7 @@ def quick(window: Window) -> None:
     if shown is not None and shown.isVisible():
         shown.leave()
         return
-    made = QuickCommand(
-        window,
-        window.look,
-        window.usable,
-        lambda name: QTimer.singleShot(0, lambda: window.run_command(name)),
-    )
+    made = QuickCommand(window, window.look, _offers(window), lambda words: _found(window, words))
     window.look.dress(made)
     made.open()
 

@@ -17,7 +17,7 @@ from furnel.words import count
 if TYPE_CHECKING:
     from furnel.desktop.session import Session
     from furnel.mods.fit import Refit
-    from furnel.mods.project import Project, Swap
+    from furnel.mods.project import Project, StepUse, Swap
     from furnel.mods.workspace import Workspace
     from furnel.texts import Change
 
@@ -41,6 +41,7 @@ class Swaps:
 
     def __init__(self, session: Session) -> None:
         self._session = session
+        self.copied: tuple[StepUse, ...] = ()  # the steps that were copied last
 
     def set_swap(self, swap: Swap, text: str) -> None:
         """Put a swap into the mod as a person made it, with the files that it names."""
@@ -118,6 +119,32 @@ class Swaps:
             done,
             key=f"swap {original}",
         )
+
+    def copy_steps(self, original: str) -> None:
+        """Keep a swap's steps, to be used in others."""
+        swap = self._session.swap(original)
+        if swap is not None and swap.steps:
+            self.copied = swap.steps
+            self._session.tell("calm", f"Copied {count(len(swap.steps), 'step')} of {_short(original)}")
+        elif swap is not None:
+            self._session.tell("wrong", f"{_short(original)} has no steps to copy")
+
+    def paste_steps(self, originals: Sequence[str]) -> None:
+        """Put the copied steps in the place of those of some swaps, as one change; definitions have none."""
+        project, copied = self._session.project, self.copied
+        if project is None or not copied:
+            return
+        taken = []
+        for original in originals:
+            swap = project.swap_for(original)
+            if swap is not None and swap.source and swap.steps != copied:
+                project = project.with_swap(swap.model_copy(update={"steps": copied}))
+                taken.append(original)
+        if not taken:
+            self._session.tell("wrong", "Nothing here takes other steps than it has")
+            return
+        name = _short(taken[0]) if len(taken) == 1 else count(len(taken), "swap")
+        self._session.edit(project, f"Use the copied steps in {name}")
 
     def swap_with_frames(self, original: str, files: list[Path]) -> None:
         """Give a sheet's swap several files as its source, a frame each."""

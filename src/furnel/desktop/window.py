@@ -11,7 +11,7 @@ from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence, QPainter, QPaintEven
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
-from furnel.desktop.actions import COMMANDS, Command, command
+from furnel.desktop.actions import COMMANDS, ON_SWAP, ON_TILE, Command, command
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
 from furnel.desktop.opening import room
@@ -28,6 +28,7 @@ from furnel.desktop.undoing import Undoing
 from furnel.desktop.widgets.basics import hairline
 from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip
 from furnel.desktop.widgets.jobline import JobLine
+from furnel.desktop.widgets.menus import commands_at
 from furnel.desktop.widgets.sheets import ask
 from furnel.errors import FurnelError
 from furnel.games import UnknownGame, recognise
@@ -85,6 +86,8 @@ class Window(QWidget):
             self.look.dress(part)
 
     def _connect(self) -> None:
+        self.find_station.wall.menu_wanted.connect(lambda at: commands_at(self, ON_TILE, at))
+        self.stations.came.connect(self._came)
         self.find_station.files_dropped.connect(self.pages.match_files)
         self.try_station.mod_dropped.connect(self.pages.look_into)
         self.undoing.stepped.connect(self._show_edit)
@@ -92,6 +95,10 @@ class Window(QWidget):
         self.line.log_wanted.connect(lambda: self.run_command("log"))
         self.session.opened.connect(self._opened)
         self.session.told.connect(self._tell)
+
+    def _came(self, name: str) -> None:
+        if name == "fit":
+            self.fit_station.queue.menu_wanted.connect(lambda at: commands_at(self, ON_SWAP, at))
 
     @property
     def find_station(self) -> FindStation:

@@ -8,8 +8,9 @@ from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
-from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
+    QContextMenuEvent,
     QDragEnterEvent,
     QDragLeaveEvent,
     QDragMoveEvent,
@@ -60,6 +61,7 @@ class Wall(Canvas):
     opened = pyqtSignal(object)
     dropped = pyqtSignal(object, object)
     files_dropped = pyqtSignal(object)
+    menu_wanted = pyqtSignal(QPoint)
 
     def __init__(self, look: Look, tiles: TileStore) -> None:
         super().__init__()
@@ -279,6 +281,8 @@ class Wall(Canvas):
         self.setFocus()
         if event is None or (place := self._at(event.position())) < 0:
             return
+        if event.button() == Qt.MouseButton.RightButton:
+            return  # its menu comes
         row, before = self._spots.row(place), self._spots.row(self._current)
         if event.modifiers() & Qt.KeyboardModifier.ControlModifier:
             self._marked = (self._marked | ({before} - {-1})) ^ {row}
@@ -288,6 +292,22 @@ class Wall(Canvas):
         else:
             self._marked = frozenset()
         self._choose(place, marking=True)
+
+    def contextMenuEvent(self, event: QContextMenuEvent | None) -> None:
+        """A menu of what can be done with a tile, or with all that are marked when it is one of them."""
+        if event is None:
+            return
+        at = event.globalPos()
+        if event.reason() == QContextMenuEvent.Reason.Keyboard:
+            if self._current < 0:
+                return
+            at = self.surface.mapToGlobal(self._rect(self._current).center().toPoint())
+        else:
+            place = self._at(QPointF(self.surface.mapFromGlobal(at)))
+            if place < 0:
+                return
+            self._choose(place, marking=self._spots.row(place) in self._marked)
+        self.menu_wanted.emit(at)
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and (place := self._at(event.position())) >= 0:

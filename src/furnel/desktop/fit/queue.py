@@ -4,8 +4,17 @@ from __future__ import annotations
 
 from collections import Counter
 
-from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
+from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import (
+    QContextMenuEvent,
+    QDragEnterEvent,
+    QDropEvent,
+    QFont,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+)
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from furnel.desktop.look import Look, font
@@ -24,6 +33,7 @@ _ROW = 48
 
 class _Rows(QWidget):
     picked = pyqtSignal(str)
+    menu_wanted = pyqtSignal(QPoint)
 
     def __init__(self, look: Look, session: Session, tiles: TileStore, results: ResultTiles) -> None:
         super().__init__()
@@ -77,6 +87,18 @@ class _Rows(QWidget):
         if event is not None and 0 <= (row := int(event.position().y()) // _ROW) < len(self.order):
             self.pick(self.order[row])
 
+    def contextMenuEvent(self, event: QContextMenuEvent | None) -> None:
+        if event is None or not self.current:
+            return
+        at = event.globalPos()
+        if event.reason() == QContextMenuEvent.Reason.Keyboard:
+            at = self.mapToGlobal(QPoint(40, self.order.index(self.current) * _ROW + _ROW // 2))
+        elif not 0 <= (row := event.pos().y() // _ROW) < len(self.order):
+            return
+        else:
+            self.pick(self.order[row])
+        self.menu_wanted.emit(at)
+
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is None:
             return
@@ -128,6 +150,7 @@ class SwapQueue(QWidget):
 
     picked = pyqtSignal(str)
     dropped = pyqtSignal(str, object)
+    menu_wanted = pyqtSignal(QPoint)
 
     def __init__(self, look: Look, session: Session, tiles: TileStore, results: ResultTiles) -> None:
         super().__init__()
@@ -144,6 +167,7 @@ class SwapQueue(QWidget):
         column.addWidget(area, 1)
         self.setAcceptDrops(True)
         self.rows.picked.connect(self.picked)
+        self.rows.menu_wanted.connect(self.menu_wanted)
         self._soon = timer(self, self.renew)  # many results come in one turn
         session.opened.connect(self.rows.forget)
         session.project_changed.connect(self.renew)

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import QContextMenuEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.look import Look, font
@@ -20,6 +20,7 @@ class StackView(QWidget):
     """Rows from the game at the bottom to the winner on top; drag to reorder, click the switch to turn off."""
 
     picked = pyqtSignal()
+    menu_wanted = pyqtSignal(QPoint)
 
     def __init__(self, look: Look, session: Session) -> None:
         super().__init__()
@@ -105,7 +106,7 @@ class StackView(QWidget):
         )
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
-        if event is None:
+        if event is None or event.button() == Qt.MouseButton.RightButton:
             return
         row = int(event.position().y() // _ROW)
         if not 0 <= row < len(self._session.game.stack):
@@ -117,6 +118,29 @@ class StackView(QWidget):
         elif self._session.game.has_order:
             self._drag, self._at = row, event.position().y()
         self.update()
+
+    def contextMenuEvent(self, event: QContextMenuEvent | None) -> None:
+        """What can be done with a mod of the stack."""
+        if event is None or not self._session.game.stack:
+            return
+        at = event.globalPos()
+        if event.reason() == QContextMenuEvent.Reason.Keyboard:
+            at = self.mapToGlobal(QPoint(40, self._row * _ROW + _ROW // 2))
+        elif not 0 <= (row := event.pos().y() // _ROW) < len(self._session.game.stack):
+            return
+        else:
+            self._row = row
+            self.picked.emit()
+            self.update()
+        self.menu_wanted.emit(at)
+
+    def switch_chosen(self) -> None:
+        """Switch the chosen mod on or off."""
+        self._switch(self._row)
+
+    def move_chosen(self, to_top: bool) -> None:
+        """Put the chosen mod where it is seen over all others, or below them."""
+        self._move(self._row, 0 if to_top else len(self._session.game.stack) - 1)
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and self._drag >= 0:

@@ -4,14 +4,16 @@ from __future__ import annotations
 
 import subprocess
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
 
-from PyQt6.QtCore import QPointF, QRectF, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QImage, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QMenu, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
-from furnel.desktop.look import Look, font
+from furnel.desktop.doing import show_in_folder
+from furnel.desktop.look import Look, dressed, font
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
 from furnel.desktop.trying.loadouts import load_out_menu
@@ -139,6 +141,7 @@ class TryStation(QWidget):
         self.take_off = button("Take it off", "Take the chosen mod out of the game", "plain")
         self.take_off.clicked.connect(self._remove)
         self.stack.picked.connect(self._show_chosen)
+        self.stack.menu_wanted.connect(self._stack_menu)
         self.mine = button(
             "Go on from it…", "A mod of yours with all that this one has, and credit for who made it", "plain"
         )
@@ -328,6 +331,32 @@ class TryStation(QWidget):
         mod = self.stack.chosen
         if mod is not None:
             self._session.game.take_off(mod.id)
+
+    def _stack_menu(self, at: QPoint) -> None:
+        mod, catalogue = self.stack.chosen, self._session.catalogue
+        if mod is None or catalogue is None:
+            return
+        folder = catalogue.install.mods_folder() / mod.id
+        menu = QMenu(dressed(self))
+        rows: list[tuple[str, Callable[[], object], bool]] = [
+            (
+                "Switch it off" if mod.on else "Switch it on",
+                self.stack.switch_chosen,
+                self._session.game.has_order,
+            ),
+            ("Seen over all others", lambda: self.stack.move_chosen(True), self._session.game.has_order),
+            ("Below all others", lambda: self.stack.move_chosen(False), self._session.game.has_order),
+            ("Go on from it…", self._ask_where, True),
+            ("Show in folder", lambda: show_in_folder(self._session, folder), folder.is_dir()),
+            ("Take it off…", self._remove, True),
+        ]
+        for text, act, can in rows:
+            action = menu.addAction(text)
+            assert action is not None
+            action.setEnabled(can)
+            action.triggered.connect(lambda _=False, act=act: act())
+        menu.exec(at)
+        menu.deleteLater()
 
     def _ask_where(self) -> None:
         mod = self.stack.chosen

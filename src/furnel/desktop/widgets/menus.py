@@ -3,9 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
-from typing import TypeVar
+from typing import TYPE_CHECKING, TypeVar
 
+from PyQt6.QtCore import QPoint
 from PyQt6.QtWidgets import QMenu, QWidget
+
+from furnel.desktop.look import dressed
+
+if TYPE_CHECKING:
+    from furnel.desktop.window import Window
 
 Thing = TypeVar("Thing")
 
@@ -22,6 +28,28 @@ def menu_under(
     if menu.isEmpty() and nothing:
         menu.addAction(nothing)
     menu.exec(under.mapToGlobal(under.rect().bottomLeft()))
+    menu.deleteLater()
+
+
+def commands_at(window: Window, names: Iterable[str], at: QPoint) -> None:
+    """Offer some commands by their ids in a menu, `-` for a line; what cannot be used now says why when it is pointed at."""
+    from furnel.desktop.actions import command
+
+    menu = QMenu(dressed(window))
+    menu.setToolTipsVisible(True)
+    for name in names:
+        if name == "-":
+            menu.addSeparator()
+            continue
+        entry = command(name)
+        keys = f"\t{entry.key.replace('Return', 'Enter')}" if entry.key else ""
+        action = menu.addAction(entry.text + keys)
+        assert action is not None
+        usable = window.usable(entry)
+        action.setEnabled(usable)
+        action.setToolTip(entry.tip if usable else entry.need.words)
+        action.triggered.connect(lambda _=False, name=name: window.run_command(name))
+    menu.exec(at)
     menu.deleteLater()
 
 

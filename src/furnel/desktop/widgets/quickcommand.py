@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+import json
+from collections.abc import Callable, Sequence
+from contextlib import suppress
+from dataclasses import dataclass
+from pathlib import Path
 
-from PyQt6.QtCore import QEvent, QModelIndex, QObject, QRect, QSize, Qt
+from PyQt6.QtCore import QEvent, QModelIndex, QObject, QRect, QSize, Qt, QTimer
 from PyQt6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter
 from PyQt6.QtWidgets import (
     QApplication,
@@ -18,15 +22,32 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from furnel.desktop.actions import COMMANDS, Command
+from furnel.atomic import write_text
 from furnel.desktop.look import Look, font
+from furnel.desktop.ranking import ranked
 from furnel.desktop.widgets.basics import elided, field
+from furnel.errors import FurnelError
+from furnel.folders import state_folder
 
 _ENTRY = Qt.ItemDataRole.UserRole
+_MOST, _MOST_RECENT = 60, 8
+
+
+@dataclass(frozen=True, slots=True)
+class Offer:
+    """Something that can be done: what it is called, what it does, its key, and what runs it; `why` says why it cannot be done
+    now. `id` tells it from others, for those that were used last."""
+
+    id: str
+    text: str
+    tip: str
+    key: str
+    run: Callable[[], object]
+    why: str = ""
 
 
 class _Rows(QStyledItemDelegate):
-    """A command as one line: its name, what it does, its key."""
+    """An offer as one line: its name, what it does or why it cannot be done now, its key."""
 
     def __init__(self, look: Look) -> None:
         super().__init__()
@@ -38,7 +59,7 @@ class _Rows(QStyledItemDelegate):
     def paint(self, painter: QPainter | None, option: QStyleOptionViewItem, index: QModelIndex) -> None:
         if painter is None:
             return
-        entry: Command = index.data(_ENTRY)
+        entry: Offer = index.data(_ENTRY)
         look, box = self._look, QRect(option.rect)
         if option.state & QStyle.StateFlag.State_Selected:
             painter.fillRect(box, look.colour("raised"))
@@ -49,33 +70,35 @@ class _Rows(QStyledItemDelegate):
         painter.drawText(box, Qt.AlignmentFlag.AlignRight | middle, entry.key)
         key_width = painter.fontMetrics().horizontalAdvance(entry.key) + 14
         painter.setFont(font(12))
-        painter.setPen(QColor(look.colour("text")))
-        name = entry.text.rstrip("…")
+        painter.setPen(QColor(look.colour("quiet" if entry.why else "text")))
+        name = elided(painter, entry.text.rstrip("…"), box.width() * 0.6)
         painter.drawText(box, Qt.AlignmentFlag.AlignLeft | middle, name)
         box.setLeft(box.left() + painter.fontMetrics().horizontalAdvance(name) + 12)
         box.setRight(box.right() - key_width)
         painter.setFont(font(11))
         painter.setPen(QColor(look.colour("quiet")))
-        painter.drawText(box, Qt.AlignmentFlag.AlignLeft | middle, elided(painter, entry.tip, box.width()))
+        painter.drawText(
+            box, Qt.AlignmentFlag.AlignLeft | middle, elided(painter, entry.why or entry.tip, box.width())
+        )
 
 
 class QuickCommand(QWidget):
-    """A field over a list, in the window itself; Enter runs the first match. What cannot be used now is left out.
+    """A field over a list, in the window itself; Enter runs the first match. What cannot be done now comes last and says why.
 
-    It lies over the whole window, so that a press beside the list closes it and does nothing else.
+    `find` gives what else fits some words, such as assets. It lies over the whole window, so that a press beside the list
+    closes it and does nothing else.
     """
 
     def __init__(
-        self, parent: QWidget, look: Look, usable: Callable[[Command], bool], run: Callable[[str], None]
+        self, parent: QWidget, look: Look, offers: Sequence[Offer], find: Callable[[str], Sequence[Offer]]
     ) -> None:
         super().__init__(parent)
-        self._run = run
         self._before = QApplication.focusWidget()
-        self._entries = [entry for entry in COMMANDS if entry.id != "quick" and usable(entry)]
+        self._offers, self._find, self._recent = list(offers), find, _recent()
         self._frame = QFrame(self)
         self._frame.setObjectName("quick")
-        self._frame.setFixedSize(520, 340)
-        self.field = field("What do you want to do?", "Command")
+        self._frame.setFixedSize(560, 372)
+        self.field = field("What do you want to do, or to find?", "Command")
         self.list = QListWidget()
         self.list.setAccessibleName("Commands")
         self.list.setFocusPolicy(Qt.FocusPolicy.NoFocus)
@@ -143,20 +166,43 @@ class QuickCommand(QWidget):
         return True
 
     def _fill(self, text: str) -> None:
-        words = text.casefold().split()
+        recent = {name: place for place, name in enumerate(self._recent)}
+
+        def told(entry: Offer) -> tuple[str, str, float]:
+            used = 1 + 0.02 * (_MOST_RECENT - recent[entry.id]) if entry.id in recent else 1.0
+            return entry.text, entry.tip, used * (0.75 if entry.why else 1.0)
+
         self.list.clear()
-        for entry in self._entries:
-            whole = f"{entry.group} {entry.text} {entry.tip}".casefold()
-            if all(word in whole for word in words):
-                item = QListWidgetItem()
-                item.setData(_ENTRY, entry)
-                item.setData(Qt.ItemDataRole.AccessibleTextRole, f"{entry.text.rstrip('…')}: {entry.tip}")
-                self.list.addItem(item)
+        others = self._find(text) if text.strip() else ()
+        for entry in ranked(text, [*self._offers, *others], told, _MOST):
+            item = QListWidgetItem()
+            item.setData(_ENTRY, entry)
+            words = f"{entry.text.rstrip('…')}: {entry.why or entry.tip}"
+            item.setData(Qt.ItemDataRole.AccessibleTextRole, words)
+            item.setToolTip(entry.tip)
+            self.list.addItem(item)
         self.list.setCurrentRow(0)
 
     def _go(self) -> None:
         item = self.list.currentItem()
         if item is not None:
-            entry: Command = item.data(_ENTRY)
+            entry: Offer = item.data(_ENTRY)
             self.leave()
-            self._run(entry.id)
+            _keep_recent(entry.id)
+            QTimer.singleShot(0, entry.run)
+
+
+def _file() -> Path:
+    return state_folder() / "commands.json"
+
+
+def _recent() -> list[str]:
+    try:
+        return [str(name) for name in json.loads(_file().read_text("utf-8"))][:_MOST_RECENT]
+    except (OSError, ValueError, TypeError):
+        return []
+
+
+def _keep_recent(name: str) -> None:
+    with suppress(FurnelError):  # it only saves a key
+        write_text(_file(), json.dumps([name, *(one for one in _recent() if one != name)][:_MOST_RECENT]))

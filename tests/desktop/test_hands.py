@@ -1,0 +1,188 @@
+"""Menus where things are, steps from swap to swap, and the quick command: ranked, forgiving, and it says why not."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+import pytest
+from demo.hands import Hands
+from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtGui import QContextMenuEvent, QDesktopServices
+from PyQt6.QtWidgets import QApplication, QMenu, QWidget
+
+from furnel.desktop.ranking import fit, ranked
+from furnel.desktop.widgets.quickcommand import QuickCommand
+
+HULL, WALK = "art/hulls/hull_otter.dds", "cast/otter_walk.png"
+
+
+@pytest.fixture(autouse=True)
+def _state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
+
+
+@pytest.fixture
+def menus(monkeypatch: pytest.MonkeyPatch) -> Callable[[str], list[dict[str, bool]]]:
+    """Menus that come up choose something at once; what was in each, and whether it could be done."""
+
+    def choose(text: str) -> list[dict[str, bool]]:
+        seen: list[dict[str, bool]] = []
+
+        def exec(menu: QMenu, *_: object) -> None:
+            actions = [one for one in menu.actions() if not one.isSeparator()]
+            seen.append({one.text().partition("\t")[0]: one.isEnabled() for one in actions})
+            for one in actions:
+                if text and one.text().startswith(text):
+                    one.trigger()
+
+        monkeypatch.setattr(QMenu, "exec", exec)
+        return seen
+
+    return choose
+
+
+def menu_on(
+    widget: QWidget | None, place: QPoint, reason: QContextMenuEvent.Reason = QContextMenuEvent.Reason.Mouse
+) -> None:
+    assert widget is not None
+    QApplication.sendEvent(widget, QContextMenuEvent(reason, place, widget.mapToGlobal(place)))
+    QApplication.processEvents()
+
+
+def test_a_tile_has_a_menu_of_what_can_be_done_with_it(
+    hands: Hands, mod: Path, menus: Callable[[str], list[dict[str, bool]]], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    hands.open(mod)
+    window, wall = hands.window, hands.window.find_station.wall
+    hands.find("slate", "art/rock/slate.dds")
+    seen = menus("Copy inner path")
+    menu_on(wall.viewport(), wall.tile_rect("art/rock/slate.dds").center().toPoint())
+    clipboard = QApplication.clipboard()
+    assert clipboard is not None and clipboard.text() == "art/rock/slate.dds"
+    assert seen[0]["Swap with a file…"] and not seen[0]["Open its source"] and not seen[0]["Remove the swap"]
+    window.find_station.sieve.text.clear()
+    hands.settle()
+    wall.select(HULL)
+    opened: list[str] = []
+    monkeypatch.setattr(
+        QDesktopServices, "openUrl", lambda url: bool(opened.append(url.toLocalFile())) or True
+    )
+    seen = menus("Open its source")
+    menu_on(
+        wall.viewport(), QPoint(), QContextMenuEvent.Reason.Keyboard
+    )  # the key for menus, on what is selected
+    assert seen[0]["Remove the swap"] and opened and opened[0].endswith("dusk_paint.jpg")
+    before = len(seen)
+    menu_on(wall.viewport(), QPoint(2, 2))  # beside the tiles
+    assert len(seen) == before
+
+
+def test_steps_go_from_swap_to_swap_and_back_by_undo(
+    hands: Hands, mod: Path, sources: Path, menus: Callable[[str], list[dict[str, bool]]]
+) -> None:
+    hands.open(mod)
+    session, window = hands.window.session, hands.window
+    session.swaps.swap_with("art/hulls/hull_heron.dds", sources / "dusk_paint.jpg")
+    hands.settle()
+    session.swaps.fit_all([HULL])
+    hands.settle()
+    hands.station(2)
+    rows = window.fit_station.queue.rows
+    window.fit_station.pick(HULL)
+    menus("Copy its steps")
+    menu_on(rows, QPoint(), QContextMenuEvent.Reason.Keyboard)
+    assert session.swaps.copied and "Copied" in window.messages[-1].text
+    window.fit_station.pick("art/hulls/hull_heron.dds")
+    seen = menus("Use the copied steps")
+    menu_on(rows, QPoint(), QContextMenuEvent.Reason.Keyboard)
+    hands.settle()
+    assert seen[0]["Use the copied steps"]
+    assert session.swap("art/hulls/hull_heron.dds").steps == session.swap(HULL).steps != ()
+    hands.key("Ctrl+Z", window)
+    hands.settle()
+    assert session.swap("art/hulls/hull_heron.dds").steps == ()
+    menus("Show the original")
+    menu_on(rows, QPoint(), QContextMenuEvent.Reason.Keyboard)
+    assert (
+        window.stations.shown == "find"
+        and window.find_station.wall.current().path == "art/hulls/hull_heron.dds"
+    )
+
+
+def test_a_mod_of_the_stack_has_a_menu(
+    hands: Hands, mod: Path, menus: Callable[[str], list[dict[str, bool]]]
+) -> None:
+    hands.open(mod)
+    window, session = hands.window, hands.window.session
+    session.swaps.fit_all([HULL])
+    hands.settle()
+    hands.key("Ctrl+B", window)
+    hands.settle()
+    hands.key("Ctrl+I", window)
+    hands.until(lambda: session.game.installed, "the install")
+    hands.station(4)
+    hands.settle()
+    seen = menus("Switch it off")
+    menu_on(window.try_station.stack, QPoint(40, 20))
+    hands.until(lambda: not session.game.stack[0].on, "the switch")
+    assert seen[0]["Show in folder"] and seen[0]["Take it off…"]
+
+
+def quick(hands: Hands) -> QuickCommand:
+    hands.key("Ctrl+K", hands.window)
+    shown = [one for one in hands.window.findChildren(QuickCommand) if one.isVisible()]
+    assert len(shown) == 1
+    return shown[0]
+
+
+def listed(dialog: QuickCommand) -> list[str]:
+    role = Qt.ItemDataRole.AccessibleTextRole
+    return [dialog.list.item(row).data(role) for row in range(dialog.list.count())]
+
+
+def test_the_quick_command_forgives_a_slip_finds_assets_and_says_why_not(hands: Hands, mod: Path) -> None:
+    dialog = quick(hands)
+    hands.type("pacakge", dialog.field)
+    assert listed(dialog)[0].startswith("Package: start or open a mod first")
+    hands.key("Return", dialog.field)
+    hands.settle()
+    assert hands.window.messages[-1].text == "Package: start or open a mod first"
+    hands.open(mod)
+    dialog = quick(hands)
+    hands.type("hull_otter", dialog.field)
+    assert [line.partition(":")[2] for line in listed(dialog)[:2]] == [
+        f" your swap, {HULL}",
+        f" on the wall, {HULL}",
+    ]
+    hands.key("Return", dialog.field)
+    hands.settle()
+    assert hands.window.stations.shown == "fit" and hands.window.fit_station.current == HULL
+    dialog = quick(hands)
+    hands.type("slate", dialog.field)
+    hands.key("Return", dialog.field)
+    hands.settle()
+    assert hands.window.find_station.wall.current().path == "art/rock/slate.dds"
+
+
+def test_what_was_used_last_comes_first(hands: Hands) -> None:
+    dialog = quick(hands)
+    first = listed(dialog)[0]
+    hands.type("light or dark", dialog.field)
+    hands.key("Return", dialog.field)
+    hands.settle()
+    dialog = quick(hands)
+    assert listed(dialog)[0].startswith("Light or dark") and not first.startswith("Light or dark")
+    hands.key("Esc", dialog.field)
+
+
+@pytest.mark.parametrize(
+    ("wanted", "better", "worse"),
+    [
+        ("take", "Take out…", "Undo take"), ("open", "Open a mod", "Reopen"), ("biuld", "Build", "Package"),
+        ("copy path", "Copy inner path", "Copy its steps"), ("where", "Where mods meet", "Show the folder where"),
+    ],
+)  # fmt: skip
+def test_a_better_fit_comes_first(wanted: str, better: str, worse: str) -> None:
+    assert ranked(wanted, [worse, better], lambda one: (one, "", 1.0), 9)[0] == better
+    assert fit(wanted, better) > fit(wanted, worse) and fit("zzzz", better) == 0
