@@ -143,4 +143,5 @@ class Hands:
         """Save what the window shows."""
         file.parent.mkdir(parents=True, exist_ok=True)
         self.settle()
+        self.window.cards.clear()
         self.window.grab().save(str(file))

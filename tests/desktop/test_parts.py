@@ -18,6 +18,7 @@ from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
     QLineEdit,
+    QMenu,
     QPushButton,
     QSlider,
     QVBoxLayout,
@@ -208,6 +209,37 @@ def test_the_line_shows_what_takes_long_and_stops_it(application: QApplication) 
     cancel.click()
     turn(lambda: not jobs.busy() and not cancel.isVisible())
     assert ended in ([], ["refused"]) and line.message == "Built"
+    jobs.stop()
+    line.deleteLater()
+
+
+def test_of_several_jobs_each_is_stopped_by_its_name(
+    application: QApplication, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    jobs = JobRunner()
+    line = JobLine(Look(), jobs)
+    line.show()
+    cancel = next(part for part in line.findChildren(QPushButton) if part.text() == "cancel")
+
+    def work(progress: Progress) -> None:
+        while not progress.cancelled():
+            time.sleep(0.005)
+
+    for title in ("Rowing home", "Mending nets"):
+        jobs.start(title, work, lambda _: None, lambda _: None, lane="eye")
+    turn(lambda: cancel.text() == "cancel…")
+    offered: list[str] = []
+
+    def choose(menu: QMenu, *_: object) -> None:
+        offered.extend(one.text() for one in menu.actions())
+        menu.actions()[1].trigger()
+
+    monkeypatch.setattr(QMenu, "exec", choose)
+    cancel.click()
+    turn(lambda: jobs.busy() == 1 and cancel.text() == "cancel")
+    assert offered == ["Rowing home", "Mending nets"]
+    cancel.click()
+    turn(lambda: not jobs.busy())
     jobs.stop()
     line.deleteLater()
 

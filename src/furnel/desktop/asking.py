@@ -32,7 +32,9 @@ def take_out(parent: QWidget, session: Session, assets: Sequence[Asset]) -> None
 
     def done(files: list[Path]) -> None:
         many = f"{len(files)} files taken out to {folder}"
-        session.tell("calm", f"Taken out to {files[0]}" if len(files) == 1 else many)
+        session.tell_written(
+            f"Taken out to {files[0]}" if len(files) == 1 else many, files[0] if files else folder
+        )
 
     session.jobs.start(
         "Taking out",
@@ -60,6 +62,6 @@ def pack_folder(parent: QWidget, session: Session, folder: Path | None = None) -
         session.jobs.start(
             f"Packing {source.name}",
             lambda progress: containers.pack_folder(source, layout, target, progress),
-            lambda count: session.tell("calm", f"{count} files packed as {target}"),
+            lambda count: session.tell_written(f"{count} files packed as {target}", target),
             lane="write",
         )

@@ -81,7 +81,7 @@ class Builds(QObject):
 
         def done(found: tuple[Path, Build | None]) -> None:
             target, built = found
-            self._session.tell("calm", f"Packaged as {target.name} in the mod's build folder")
+            self._session.tell_written(f"Packaged as {target.name} in the mod's build folder", target)
             if self._session.still_open(space):
                 self.last = built
                 self.weigh()

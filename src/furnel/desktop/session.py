@@ -42,10 +42,12 @@ class _Opened:
 
 @dataclass(frozen=True, slots=True)
 class Notice:
-    """Something to tell the modder: `calm` for what went well, `wrong` for a refusal."""
+    """Something to tell the modder: `calm` for what went well, `wrong` for a refusal; `actions` are what can be done about it,
+    by their names."""
 
     tone: str
     text: str
+    actions: tuple[tuple[str, Callable[[], object]], ...] = ()
 
 
 class Session(QObject):
@@ -88,9 +90,15 @@ class Session(QObject):
         """The open mod's swap of an original."""
         return self.project.swap_for(original) if self.project else None
 
-    def tell(self, tone: str, text: str) -> None:
-        """Say something to the modder."""
-        self.told.emit(Notice(tone, text))
+    def tell(self, tone: str, text: str, *actions: tuple[str, Callable[[], object]]) -> None:
+        """Say something to the modder, with what can be done about it."""
+        self.told.emit(Notice(tone, text, actions))
+
+    def tell_written(self, text: str, path: Path) -> None:
+        """Say that something was written, which can be shown in its folder."""
+        from furnel.desktop.doing import show_in_folder
+
+        self.tell("calm", text, ("Show in folder", lambda: show_in_folder(self, path)))
 
     def still_open(self, space: Workspace) -> bool:
         """Whether the mod that a job captured is the one that is open."""

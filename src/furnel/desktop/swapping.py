@@ -56,6 +56,15 @@ class Swaps:
         """Take a swap out of the mod."""
         if self._session.project is not None:
             self._session.edit(self._session.project.without_swap(original), f"Remove {_short(original)}")
+            change = self._session.past.last
+
+            def back() -> None:
+                if self._session.past.last is change:
+                    self._session.undo()
+                else:
+                    self._session.tell("wrong", "Other things were changed since: take them back first")
+
+            self._session.tell("calm", f"{_short(original)} is the game's own again", ("Undo", back))
 
     # jobs that change the mod
 

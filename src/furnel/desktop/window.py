@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+from dataclasses import replace
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -26,6 +27,7 @@ from furnel.desktop.tiles import TileStore
 from furnel.desktop.topbar import TopBar
 from furnel.desktop.undoing import Undoing
 from furnel.desktop.widgets.basics import hairline
+from furnel.desktop.widgets.cards import Cards
 from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip
 from furnel.desktop.widgets.jobline import JobLine
 from furnel.desktop.widgets.menus import commands_at
@@ -64,6 +66,7 @@ class Window(QWidget):
         self.stations = Stations(self)
         self.undoing = Undoing(self.session, lambda: self.stations.shown == "try")
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
+        self.cards = Cards(self, look, self.line)
         self.pages = Pages(self)
         actions = self._make_actions()
         self.bar = TopBar(self, actions)
@@ -238,6 +241,9 @@ class Window(QWidget):
         self.messages.append(notice)
         log.info("%s", notice.text)
         self.line.tell(notice)
+        if notice.tone == "wrong":
+            notice = replace(notice, actions=(*notice.actions, ("Log", lambda: self.run_command("log"))))
+        self.cards.tell(notice)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         QPainter(self).fillRect(self.rect(), self.look.colour("window"))

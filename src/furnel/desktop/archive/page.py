@@ -413,7 +413,9 @@ class ArchivePage(Page):
                 container.close()
 
         def done(_: None) -> None:
-            self._session.tell("calm", f"{target.name} was written, read back and found as it should be")
+            self._session.tell_written(
+                f"{target.name} was written, read back and found as it should be", target
+            )
 
         self._session.jobs.start(f"Writing {target.name}", work, done, lane="write")
 

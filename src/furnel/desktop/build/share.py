@@ -490,7 +490,10 @@ class SharePage(Page):
             made, self.tried = found
             wrong = next((point for point in self.tried if point.state == "breaks"), None)
             words = f"Packaged as {made.name} in the mod's build folder"
-            self._session.tell(*(("wrong", f"{words}, but {wrong.said}") if wrong else ("calm", words)))
+            if wrong:
+                self._session.tell("wrong", f"{words}, but {wrong.said}")
+            else:
+                self._session.tell_written(words, made)
             if self._session.still_open(space):
                 self._session.builds.weigh()
                 self._renew()

@@ -8,11 +8,13 @@ from PyQt6.QtCore import QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QWidget
 
-from furnel.desktop.jobs import JobRunner
+from furnel.desktop.jobs import Job, JobRunner
 from furnel.desktop.look import Look
 from furnel.desktop.session import Notice
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import StateMark, button, label, tip
+from furnel.desktop.widgets.menus import menu_under
+from furnel.words import count
 
 _READING_S, _LETTERS_A_SECOND = 4.0, 25.0
 
@@ -101,19 +103,22 @@ class JobLine(QWidget):
             self._wait.stop()
         self._show()
 
-    def _slow(self) -> int | None:
+    def _slow(self) -> list[Job]:
         now = time.monotonic()
-        return next((number for number, since in self._running.items() if now - since > 0.2), None)
+        jobs = (self._jobs.job(number) for number, since in self._running.items() if now - since > 0.2)
+        return [job for job in jobs if job is not None]
 
     def _show(self) -> None:
-        number = self._slow()
-        job = self._jobs.job(number) if number is not None else None
+        slow = self._slow()
+        job = slow[0] if slow else None
         for part in (self._bar, self._cancel):
             part.setVisible(job is not None)
         reading = time.monotonic() < self._read_by
         self._mark.setVisible((job is None or reading) and bool(self._notice.text))
         if job is not None and time.monotonic() >= self._read_by:
-            self._text.setText(job.text)
+            more = f", and {count(len(slow) - 1, 'other job')}" if len(slow) > 1 else ""
+            self._text.setText(job.text + more)
+            self._cancel.setText("cancel" if len(slow) == 1 else "cancel…")
             self._bar.fraction = job.fraction
             self._bar.update()
         else:
@@ -122,7 +127,8 @@ class JobLine(QWidget):
             tip(self._text, self._notice.text)
 
     def _stop(self) -> None:
-        number = self._slow()
-        job = self._jobs.job(number) if number is not None else None
-        if job is not None:
-            job.cancel()
+        slow = self._slow()
+        if len(slow) == 1:
+            slow[0].cancel()
+        elif slow:
+            menu_under(self._cancel, [(job.title, job) for job in slow], lambda job: job.cancel())
