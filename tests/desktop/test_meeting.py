@@ -70,6 +70,37 @@ def test_two_mods_are_bridged_from_the_try_station(hands: Hands, game: Path) -> 
     assert window.stations.currentWidget() is window.try_station
 
 
+def test_the_order_is_changed_on_the_map_and_undone_there(hands: Hands, game: Path) -> None:
+    put(
+        game,
+        slow={"rules/boats.toml": BOAT % (b"7.4", b"1.1")},
+        fast={"rules/boats.toml": BOAT % (b"8.8", b"4.0")},
+        apart={"rules/wares.json": b"{}"},
+    )
+    opened(hands, game)
+    window, in_game = hands.window, hands.window.session.game
+    hands.key("Ctrl+Shift+B", window)
+    page = window.pages.meeting_page
+    hands.until(lambda: page.stand is not None, "the mods to be looked at")
+    hands.settle()
+
+    def order() -> list[str]:
+        hands.settle()
+        return [mod.id for mod in read_stack(Install(game))]
+
+    hands.drag(page.map, page.map.name_place("fast"), page.map.name_place("slow"))
+    assert order() == ["fast", "slow", "apart"] and otter(game) == (1.1, 7.4)
+    assert page.map.how(page.map.meetings[0], "slow") == "together"  # it was hidden
+    hands.key("Ctrl+Z", window)  # what is in sight
+    assert order() == ["slow", "fast", "apart"] and otter(game) == (4.0, 8.8)
+    page.map.setFocus()
+    page.map.column = 0
+    hands.key("Alt+Right", page.map)
+    assert order()[:2] == ["fast", "slow"] and in_game.stack[0].id == "fast"
+    hands.key("Alt+Right", page.map)  # it is the last one here already
+    assert order()[:2] == ["fast", "slow"]
+
+
 def test_a_changed_order_makes_the_bridge_stale_and_undo_does_not(hands: Hands, game: Path) -> None:
     put(
         game,

@@ -64,7 +64,7 @@ class Window(QWidget):
         self.tiles, self.results = TileStore(self.jobs), ResultTiles(self.session)
         self.messages: list[Notice] = []
         self.stations = Stations(self)
-        self.undoing = Undoing(self.session, lambda: self.stations.shown == "try")
+        self.undoing = Undoing(self.session, self._orders_in_sight)
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
         self.cards = Cards(self, look, self.line)
         self.pages = Pages(self)
@@ -98,6 +98,11 @@ class Window(QWidget):
         self.line.log_wanted.connect(lambda: self.run_command("log"))
         self.session.opened.connect(self._opened)
         self.session.told.connect(self._tell)
+
+    def _orders_in_sight(self) -> bool:
+        """Whether the load order is what can be seen, and undone."""
+        here = self.stations.currentWidget()
+        return self.stations.shown == "try" or here is vars(self.pages).get("meeting_page")
 
     def _came(self, name: str) -> None:
         if name == "fit":

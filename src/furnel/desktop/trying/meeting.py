@@ -42,20 +42,27 @@ _KINDS = {
 
 
 class MeetingMap(QWidget):
-    """Mods across in load order, shared assets down; what is seen is filled, what others hide is an outline."""
+    """Mods across in load order, shared assets down; what is seen is filled, what others hide is an outline.
+
+    A mod is dragged by its name to another place in the order, or moved by Alt and the arrows once Left or Right chose it;
+    `ordered` tells which mod goes before which other one (nothing: to the end).
+    """
 
     picked = pyqtSignal(int)
+    ordered = pyqtSignal(str, str)
 
     def __init__(self, look: Look) -> None:
         super().__init__()
         self._look = look
         self._mods: list[tuple[str, str]] = []
         self.meetings: list[Meeting] = []
-        self.current = 0
+        self.current = self.column = 0
+        self._drag = -1
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Where mods meet")
         self.setToolTip(
-            "Filled: what the game shows. Half: seen together in the bridge. Outline: hidden by another mod"
+            "Filled: what the game shows. Half: seen together in the bridge. Outline: hidden by another mod. "
+            "Drag a mod's name to change the load order"
         )
         look.changed.connect(self.update)
 
@@ -96,6 +103,8 @@ class MeetingMap(QWidget):
         painter.setPen(look.colour("quiet"))
         for column, (_, name) in enumerate(self._mods):
             box = QRectF(_NAMES + column * _CELL, 8, _CELL - 8, 20)
+            chosen = column == (self._drag if self._drag >= 0 else self.column if self.hasFocus() else -1)
+            painter.setPen(look.colour("text" if chosen else "quiet"))
             painter.drawText(box, Qt.AlignmentFlag.AlignHCenter, elided(painter, name, _CELL - 12))
         for row, meeting in enumerate(self.meetings):
             y = _HEAD + row * _ROW
@@ -129,14 +138,55 @@ class MeetingMap(QWidget):
                 QRectF(box.left(), box.center().y(), box.width(), box.height() / 2), look.colour("ember")
             )
 
+    def _column_at(self, x: float) -> int:
+        return max(0, min(int((x - _NAMES) // _CELL), len(self._mods) - 1))
+
+    def name_place(self, mod: str) -> QPointF:
+        """Where a mod's name stands, by which it is dragged."""
+        column = next(place for place, (one, _) in enumerate(self._mods) if one == mod)
+        return QPointF(_NAMES + column * _CELL + _CELL / 2, 18)
+
+    def move_column(self, source: int, target: int) -> None:
+        """Put a mod in another one's place in the order."""
+        if source == target or not (0 <= source < len(self._mods) and 0 <= target < len(self._mods)):
+            return
+        rest = [mod for place, (mod, _) in enumerate(self._mods) if place != source]
+        self.column = target
+        self.ordered.emit(self._mods[source][0], rest[target] if target < len(rest) else "")
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        source, self._drag = self._drag, -1
+        if event is not None and source >= 0:
+            self.move_column(source, self._column_at(event.position().x()))
+        self.update()
+
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        if (
+            event is not None
+            and event.position().y() < _HEAD
+            and event.position().x() > _NAMES
+            and self._mods
+        ):
+            self._drag = self.column = self._column_at(event.position().x())
+            self.update()
+            return
         row = int((event.position().y() - _HEAD) // _ROW) if event is not None else -1
         if 0 <= row < len(self.meetings):
             self._go(row)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        step = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1}.get(Qt.Key(event.key()), 0) if event is not None else 0
-        if step and self.meetings:
+        if event is None:
+            return
+        step = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1}.get(Qt.Key(event.key()), 0)
+        aside = {Qt.Key.Key_Right: 1, Qt.Key.Key_Left: -1}.get(Qt.Key(event.key()), 0)
+        if aside and self._mods:
+            target = max(0, min(self.column + aside, len(self._mods) - 1))
+            if event.modifiers() & Qt.KeyboardModifier.AltModifier:
+                self.move_column(self.column, target)
+            else:
+                self.column = target
+            self.update()
+        elif step and self.meetings:
             self._go(max(0, min(self.current + step, len(self.meetings) - 1)))
         else:
             super().keyPressEvent(event)
@@ -187,6 +237,7 @@ class MeetingPage(Page):
         self.decisions: dict[tuple[str, str], str] = {}
         self.map = MeetingMap(look)
         self.map.picked.connect(lambda _: self._show_one())
+        self.map.ordered.connect(self._ordered)
         self._pictures = _Pictures(look)
         self._sounds = QVBoxLayout()
         self._sounds.setSpacing(4)
@@ -241,6 +292,19 @@ class MeetingPage(Page):
         self.decisions = {}
         self.title.setText("Where mods meet")
         self._look_again()
+
+    def _ordered(self, mod: str, before: str) -> None:
+        """Write the load order in which a mod stands before another one, or behind all that meet here."""
+        order = [(one.id, one.on) for one in self._session.game.stack]
+        moved = next((one for one in order if one[0] == mod), None)
+        if moved is None:
+            return
+        order.remove(moved)
+        names = [name for name, _ in order]
+        shown = [one.id for one in self.stand.mods] if self.stand is not None else []
+        last = max((names.index(name) for name in shown if name in names), default=len(names) - 1)
+        order.insert(names.index(before) if before in names else last + 1, moved)
+        self._session.game.set_order(order)
 
     def _renewed(self) -> None:
         if self.isVisible():
