@@ -138,6 +138,11 @@ class MeetingMap(QWidget):
                 QRectF(box.left(), box.center().y(), box.width(), box.height() / 2), look.colour("ember")
             )
 
+    @property
+    def mods(self) -> list[str]:
+        """The mods that meet somewhere, in load order."""
+        return [mod for mod, _ in self._mods]
+
     def _column_at(self, x: float) -> int:
         return max(0, min(int((x - _NAMES) // _CELL), len(self._mods) - 1))
 
@@ -301,8 +306,7 @@ class MeetingPage(Page):
             return
         order.remove(moved)
         names = [name for name, _ in order]
-        shown = [one.id for one in self.stand.mods] if self.stand is not None else []
-        last = max((names.index(name) for name in shown if name in names), default=len(names) - 1)
+        last = max((names.index(name) for name in self.map.mods if name in names), default=len(names) - 1)
         order.insert(names.index(before) if before in names else last + 1, moved)
         self._session.game.set_order(order)
 
