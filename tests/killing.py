@@ -10,12 +10,17 @@ import os
 import shutil
 import signal
 import sys
+import zipfile
 from collections.abc import Callable
 from pathlib import Path
 
 from furnel.pending import finish_interrupted
 from tests.conftest import digest
 
+_BOAT = (
+    b'[otter]\nname = "Otter"\nhull = "art/hulls/hull_otter.dds"\nsail = "art/sails/sail_heron.dds"\n'
+    b"length_m = %s\nspeed = %s\n"
+)
 EVENTS = ("fsync", "rename", "replace", "link", "unlink", "rmdir", "mkdir")
 
 
@@ -194,6 +199,35 @@ class Stories:
         self._two_mods(b"5.5")
         return self._in_game(lambda: make_bridge(self.space.catalogue.install))
 
+    def get(self) -> tuple[int, list[str]]:
+        """A stranger's ZIP, in the place of an older one."""
+        from furnel.mods.getting import get_mod, looked_into
+
+        install, package = self.space.catalogue.install, self.folder / "fast.zip"
+        for speed in (b"4.5", b"6.5"):
+            with zipfile.ZipFile(package, "w") as packed:
+                about = f'id = "fast"\nname = "Fast"\nversion = "{speed.decode()}"\ngame-version = "1.2"\n'
+                packed.writestr("fast/mod.toml", about)
+                packed.writestr("fast/rules/boats.toml", _BOAT % (b"7.4", speed))
+            if speed == b"4.5":
+                with looked_into(install, package) as found:
+                    get_mod(install, found)
+
+        def act() -> None:
+            with looked_into(install, package) as found:
+                get_mod(install, found)
+
+        return self._in_game(act)
+
+    def load_out(self) -> tuple[int, list[str]]:
+        from furnel.mods.loadouts import load_out_now, use_load_out
+
+        install = self.space.catalogue.install
+        self._two_mods(b"4.5")
+        wanted = load_out_now(install, "Both")
+        (self.game / "mods/order.toml").write_text('[[mod]]\nid = "long"\non = true\n')
+        return self._in_game(lambda: use_load_out(install, wanted))
+
     def _two_mods(self, speed: bytes) -> None:
         """Mods that change two values of one record, each of which hides the other's."""
         from furnel.games import read_order, write_order
@@ -205,10 +239,7 @@ class Stories:
             (home / "mod.toml").write_text(
                 f'id = "{mod}"\nname = "{mod}"\nversion = "1"\ngame-version = "1.2"\n'
             )
-            (home / "rules/boats.toml").write_bytes(
-                b'[otter]\nname = "Otter"\nhull = "art/hulls/hull_otter.dds"\nsail = "art/sails/sail_heron.dds"\n'
-                b"length_m = %s\nspeed = %s\n" % record
-            )
+            (home / "rules/boats.toml").write_bytes(_BOAT % record)
         if not read_order(order):
             write_order(order, [("fast", True), ("long", True)])
 

@@ -16,6 +16,7 @@ import pytest
     [
         ("build-new", 20), ("build-update", 20), ("install-new", 20), ("install-without-a-mods-folder", 20),
         ("install-over-a-handmade-folder", 20), ("update", 20), ("remove", 10), ("bridge", 20), ("bridge-again", 10),
+        ("get", 10), ("load-out", 2),
         ("install-in-place", 20), ("update-in-place", 20), ("remove-in-place", 10), ("save", 4), ("repack", 3),
         ("repack-with-side-files", 10), ("pack", 10), ("take-out", 10), ("scan", 1),
     ],

@@ -114,6 +114,7 @@ def test_in_the_place_of_the_games_own_archives_it_goes_beside_what_is_there(
     with zipfile.ZipFile(made) as packed:
         packed.extractall(tmp_path / "unpacked")
     home = tmp_path / "unpacked" / "evening-post"
+    before_raw = (game / "data/rules.zip").read_bytes()
     put_in(theirs)
     with_theirs = digest(game)
     assert run(home, str(game))[0] == 0 and digest(game) != with_theirs
@@ -124,6 +125,11 @@ def test_in_the_place_of_the_games_own_archives_it_goes_beside_what_is_there(
     assert {path for path in rules if rules[path] != before["rules.zip"][path]} == {"rules/boats.toml"}
     opened_again = open_container(game / "data/art.tlp", find_layout("tlp"))
     assert {entry.path for entry in opened_again.entries()} == set(art)
+    by_merge = (game / "data/rules.zip").read_bytes()
+    (game / "data/rules.zip").write_bytes(before_raw)  # an update of the game, say
+    code, said = run(home, str(game), "--back")
+    assert code == 1 and "rules.zip was changed since" in said
+    (game / "data/rules.zip").write_bytes(by_merge)
     assert run(home, str(game), "--back")[0] == 0 and digest(game) == with_theirs
     assert run(home)[0] == 2  # it has to be told where the game is
 
@@ -134,6 +140,37 @@ def test_what_it_cannot_read_is_refused_when_it_is_made(opened: Opener, space: W
     bank = opened("Third Post", goes="in-place", swaps={"bank0/000.wav": "church_bell.mp3"})
     with pytest.raises(FurnelError, match="bank0.tls.*record of fixed length|records do not tell|say more"):
         merge_script(bank, build(bank).folder)
+
+
+def test_a_zip_keeps_what_nobody_changed_and_empty_is_a_content(tmp_path: Path) -> None:
+    with zipfile.ZipFile(tmp_path / "a.zip", "w") as made:
+        for name in ("a", "b"):
+            made.writestr(name, name * 9)
+    (tmp_path / "b.zip").write_bytes(mergescript.Zip(tmp_path / "a.zip").changed({"a": b"", "c": b"new"}))
+    with zipfile.ZipFile(tmp_path / "b.zip") as found:
+        assert [found.read(name) for name in ("a", "b", "c")] == [b"", b"b" * 9, b"new"]
+
+
+def test_a_full_disk_leaves_everything_as_it_was(
+    space: Workspace, game: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    put(game, theirs={"rules/boats.toml": BOAT % (b"9.5", b"3.2")})
+    home = unpacked(changed(space, "rules/boats.toml", Change(do="set", at="otter/speed", to=4.5)), game)
+    told: dict[str, Any] = {"__name__": "merge", "__file__": str(home / "merge.py")}
+    exec((home / "merge.py").read_text(), told)
+    before, write = digest(home), Path.write_bytes
+
+    def full(file: Path, data: bytes) -> int:
+        if file.name.endswith(".part"):
+            write(file, data[:3])
+            raise OSError(28, "No space left on device")
+        return write(file, data)
+
+    monkeypatch.setattr(Path, "write_bytes", full)
+    assert told["main"](["--over", "theirs"]) == 1 and digest(home) == before
+    monkeypatch.setattr(Path, "write_bytes", write)
+    assert told["main"](["--over", "theirs"]) == 0 and digest(home) != before
+    assert told["main"](["--back"]) == 0 and digest(home) == before
 
 
 LINES = [f"line {number}" for number in range(40)]

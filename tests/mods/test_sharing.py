@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import io
 import shutil
 import subprocess
 import sys
@@ -25,6 +26,12 @@ from tarnlight.world import World
 from tests.conftest import digest
 
 HULL = "art/hulls/hull_otter.dds"
+
+
+@pytest.fixture(autouse=True)
+def _state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """What is remembered of sources is forgotten between the tests."""
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
 
 
 def faster(space: Workspace, speed: float) -> Workspace:
@@ -72,7 +79,9 @@ def test_the_package_says_what_it_is_and_installs_by_unzip_alone(
     world = World(game)
     assert world.winner(HULL)[0] == "evening-post" and not world.strays()
     with zipfile.ZipFile(made) as packed:
-        assert "evening-post/preview.png" in packed.namelist()
+        for name, size in (("preview.png", (640, 360)), ("preview-256x256.png", (256, 256))):
+            shown = Image.open(io.BytesIO(packed.read(f"evening-post/{name}")))
+            assert shown.size == size and shown.convert("RGB").getpixel((size[0] // 2, 9)) == (40, 90, 70)
 
 
 def test_the_same_mod_gives_the_same_package_and_what_changed_is_told(

@@ -22,7 +22,16 @@ from furnel.games.running import (
     draw_still,
     start_game,
 )
-from furnel.games.stack import BRIDGE, Clash, InstalledMod, clashes, read_order, read_stack, write_order
+from furnel.games.stack import (
+    BRIDGE,
+    Clash,
+    InstalledMod,
+    clashes,
+    is_for_people,
+    read_order,
+    read_stack,
+    write_order,
+)
 
 __all__ = [
     "BRIDGE",
@@ -44,6 +53,7 @@ __all__ = [
     "clashes",
     "commands_to_allow",
     "draw_still",
+    "is_for_people",
     "keep_profile",
     "known_profiles",
     "parse_profile",

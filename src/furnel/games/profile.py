@@ -286,6 +286,16 @@ class StartRule(Part):
     scenes: tuple[str, ...] = ()
 
 
+SizeText = Annotated[str, Field(pattern=r"^[1-9][0-9]{1,3}x[1-9][0-9]{1,3}$")]
+
+
+class ShareRule(Part):
+    """What a package has for those who show mods of the game: `previews` are the sizes of its picture, the first one's file is
+    called `preview.png`."""
+
+    previews: tuple[SizeText, ...] = ()
+
+
 class Profile(Part):
     """One game."""
 
@@ -303,6 +313,7 @@ class Profile(Part):
     additions: tuple[AdditionRule, ...] = ()
     mods: ModRule
     start: StartRule = StartRule()
+    share: ShareRule = ShareRule()
     titles: dict[str, str] = {}
     _shipped: bool = PrivateAttr(False)
     _home: Path | Traversable | None = PrivateAttr(None)

@@ -94,7 +94,8 @@ def about_of(folder: Path, rule: ModRule) -> dict[str, str]:
 
 def is_for_people(name: str) -> bool:
     """Whether a file beside the one about a mod is no asset but something to read, to look at or to run."""
-    return name.partition(".")[0].casefold() in _FOR_PEOPLE or name == "merge.py"
+    stem = name.partition(".")[0].casefold()
+    return stem in _FOR_PEOPLE or stem.startswith("preview-") or name == "merge.py"
 
 
 def read_mod(folder: Path, rule: ModRule, on: bool) -> InstalledMod:

@@ -41,12 +41,8 @@ def merge_script(space: Workspace, folder: Path) -> str:
     empty = "PLAN: dict[str, Any] = {}\n"
     assert source.count(empty) == 1
     told = json.dumps(plan, indent=1, sort_keys=True)
-    return source.replace(empty, f'PLAN: dict[str, Any] = json.loads(\n    r"""\n{_raw(told)}\n"""\n)\n')
-
-
-def _raw(told: str) -> str:
-    """JSON that can stand in a raw text of three quotes: they only come as `\\"` in it, and never three in a row."""
-    return told.replace('"""', '"\\u0022"')
+    assert '"""' not in told  # in JSON they would be \"
+    return source.replace(empty, f'PLAN: dict[str, Any] = json.loads(\n    r"""\n{told}\n"""\n)\n')
 
 
 def _cannot(where: object, why: str) -> FurnelError:
@@ -154,13 +150,14 @@ def _kind(layout: Layout | None, name: str) -> Any:
         return "zip"
     index, start, entry = layout.index, layout.start, layout.entry
     plain = (
-        index is not None and start is not None and index.names == "fields" and index.packed == "none"
+        index is not None and start is not None and index.names == "fields" and index.packed == "none" and index.in_front
         and not (index.start or index.file or index.empty or index.last)
         and fixed_width(index.fields) is not None and fixed_width(start.fields) is not None
         and layout.whole is None and layout.folders is None and layout.buckets is None and layout.volumes is None
         and layout.sums is None and not (layout.more or layout.masks or layout.raw or layout.inside)
         and not (entry.packings or entry.packing or entry.head or entry.prefix or entry.suffix)
-        and not (layout.names.drop or layout.names.reversed) and layout.names.encoding in ("utf-8", "ascii")
+        and not (entry.pad_last or layout.names.drop or layout.names.reversed) and layout.names.slash == "/"
+        and layout.names.encoding in ("utf-8", "ascii")
         and entry.packed in mergescript.PACKINGS
     )  # fmt: skip
     if not plain or index is None or start is None:

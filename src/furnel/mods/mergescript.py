@@ -12,6 +12,7 @@ from __future__ import annotations
 import argparse
 import bz2
 import gzip
+import hashlib
 import io
 import json
 import lzma
@@ -38,6 +39,20 @@ PACKINGS: dict[str, tuple[Any, Any]] = {
 
 class CannotMerge(Exception):
     """Why something cannot be merged; nothing was written."""
+
+
+_WRONG = (
+    CannotMerge,
+    OSError,
+    EOFError,
+    ValueError,
+    KeyError,
+    RuntimeError,
+    zipfile.BadZipFile,
+    zlib.error,
+    struct.error,
+)
+"""What damaged or encrypted archives raise, too."""
 
 
 # what files are made of
@@ -75,7 +90,8 @@ class Zip:
         out = io.BytesIO()
         with zipfile.ZipFile(self.path) as old, zipfile.ZipFile(out, "w") as new:
             for info in old.infolist():
-                new.writestr(info, wanted.get(info.filename) or old.read(info), info.compress_type)
+                data = wanted[info.filename] if info.filename in wanted else old.read(info)
+                new.writestr(info, data, info.compress_type)
             for name in sorted(set(wanted) - set(old.namelist())):
                 fresh = zipfile.ZipInfo(name, (1980, 1, 1, 0, 0, 0))
                 new.writestr(fresh, wanted[name], zipfile.ZIP_DEFLATED)
@@ -274,6 +290,7 @@ class Merging:
     def __init__(self, home: Path, game: Path) -> None:
         self.home, self.game = home, game
         self.kept = game / f"before-{PLAN['id']}"
+        self.note = self.kept / "merged.json"
 
     def _other(self, part: dict[str, Any], other: str) -> Path:
         if PLAN["in_place"]:
@@ -336,29 +353,54 @@ class Merging:
         return text_of(only_changed(base, together, name), name)
 
     def write(self, files: dict[Path, bytes]) -> None:
-        """Put files in their places; what was there is kept, and what was kept before stays."""
-        for path, data in files.items():
-            aside = self.kept / path.relative_to(self.game)
-            if path.exists() and not aside.exists():
-                aside.parent.mkdir(parents=True, exist_ok=True)
-                fresh = aside.with_name(aside.name + ".part")
-                shutil.copyfile(path, fresh)
-                fresh.replace(aside)
-            path.parent.mkdir(parents=True, exist_ok=True)
-            fresh = path.with_name(path.name + ".part")
-            fresh.write_bytes(data)
-            fresh.replace(path)
+        """Put files in their places, all of them or none; what was there is kept, and what was kept before stays."""
+        fresh = {path: path.with_name(path.name + ".part") for path in files}
+        try:
+            for path, data in files.items():
+                aside = self.kept / path.relative_to(self.game)
+                if path.exists() and not aside.exists():
+                    aside.parent.mkdir(parents=True, exist_ok=True)
+                    shutil.copyfile(path, aside.with_name(aside.name + ".part"))
+                    aside.with_name(aside.name + ".part").replace(aside)
+                fresh[path].write_bytes(data)
+            told = {path.relative_to(self.game).as_posix(): digest(data) for path, data in files.items()}
+            self.note.write_text(json.dumps({**self._written(), **told}, indent=1))
+        except OSError:
+            for part in fresh.values():
+                part.unlink(missing_ok=True)
+            raise
+        for path, part in fresh.items():
+            part.replace(path)
+
+    def _written(self) -> dict[str, str]:
+        try:
+            return dict(json.loads(self.note.read_text()))
+        except (OSError, ValueError):
+            return {}
 
     def back(self) -> list[str]:
-        """Everything as it was before; the paths that came back."""
-        out = []
-        for aside in sorted(self.kept.rglob("*")) if self.kept.is_dir() else []:
-            if aside.is_file() and not aside.name.endswith(".part"):
-                inside = aside.relative_to(self.kept)
-                aside.replace(self.game / inside)
-                out.append(inside.as_posix())
+        """Everything as it was before; the paths that came back. Refuses where somebody changed a merged file since."""
+        kept = [file for file in sorted(self.kept.rglob("*")) if file.is_file() and file.suffix != ".part"]
+        asides = {file.relative_to(self.kept).as_posix(): file for file in kept if file != self.note}
+        written = self._written()
+        for inside, aside in asides.items():
+            now = self.game / inside
+            if now.exists() and digest(now.read_bytes()) not in (
+                written.get(inside),
+                digest(aside.read_bytes()),
+            ):
+                raise CannotMerge(
+                    f"{inside} was changed since it was merged; what was there before is {aside}"
+                )
+        for inside, aside in asides.items():
+            aside.replace(self.game / inside)
         shutil.rmtree(self.kept, ignore_errors=True)
-        return out
+        return list(asides)
+
+
+def digest(data: bytes) -> str:
+    """What tells one content from another."""
+    return hashlib.sha256(data).hexdigest()
 
 
 def main(words: list[str]) -> int:
@@ -391,7 +433,7 @@ def main(words: list[str]) -> int:
             raise CannotMerge(f"no mod called {told.over} changes the same files: {', '.join(others)} do")
         files = work.merged(told.over or "")
         work.write(files)
-    except (CannotMerge, OSError) as error:
+    except _WRONG as error:
         print(f"Nothing was written: {error}", file=sys.stderr)
         return 1
     for path in files:

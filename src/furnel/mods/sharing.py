@@ -12,12 +12,16 @@ from fnmatch import fnmatchcase
 from pathlib import Path
 from typing import Any, Literal
 
+import numpy as np
+
 from furnel.atomic import scratch_in, write_bytes, write_text
 from furnel.digests import file_digests, tree_digest
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
-from furnel.games import Install, ask_report, commands_to_allow, read_stack, write_order
-from furnel.imagefiles import recognises
+from furnel.games import Install, ask_report, commands_to_allow, is_for_people, read_stack, write_order
+from furnel.imagefiles import decode_level, read_texture, recognises, write_texture
+from furnel.images.geometry import brought_to
+from furnel.images.texture import Texture
 from furnel.mods.credits import remember_credits
 from furnel.mods.project import About, Project, Swap
 from furnel.mods.render import read_source
@@ -135,6 +139,25 @@ def preview_of(space: Workspace) -> Path | None:
     return picture_in(space.folder, space.project.mod.preview)
 
 
+def preview_files(space: Workspace) -> dict[str, bytes]:
+    """The pictures of a package by their names: the mod's own, brought to the sizes that the profile's `[share]` wants. Raises
+    FurnelError for a picture that cannot be read."""
+    picture, sizes = preview_of(space), space.profile.share.previews
+    if picture is None:
+        return {}
+    if not sizes:
+        return {f"preview{picture.suffix.lower()}": picture.read_bytes()}
+    whole = decode_level(read_texture(picture.read_bytes(), picture))
+    out = {}
+    for place, size in enumerate(sizes):
+        width, height = map(int, size.split("x"))
+        made = brought_to(whole, width, height, "fill")
+        pixels = np.asarray(made.pixels, np.uint8)
+        name = PREVIEW if place == 0 else f"preview-{size}.png"
+        out[name] = write_texture(Texture(width, height, "RGBA8", (pixels.tobytes(),), "PNG", True))
+    return out
+
+
 def picture_in(folder: Path, told: str = "") -> Path | None:
     """The picture that a mod's folder has of it, by the name that was `told` or the usual one."""
     file = folder / (told or PREVIEW)
@@ -155,7 +178,7 @@ def readme_text(space: Workspace, files: Sequence[str]) -> str:
     ]
     if about.with_installer:
         parts.append(_headed("With other mods", _merging(space)))
-    own = [file for file in files if file not in (rule.about, README, CHANGES, PREVIEW)]
+    own = [file for file in files if file != rule.about and not is_for_people(file)]
     touched = "\n".join(f"  {file}" for file in own)
     parts.append(_headed("What it touches", f"{count(len(own), 'file')}, and nothing else:\n{touched}"))
     credits = _credits(space)
