@@ -115,7 +115,9 @@ def blocks_read(data: bytes, size: int) -> bytes:
 
 def blocks_write(data: bytes) -> bytes:
     pieces = [data[at : at + 1000] for at in range(0, len(data), 1000)]
-    packed = [min(zlib.compress(piece, 1), piece, key=len) for piece in pieces]
+    packed = [
+        min(piece, zlib.compress(piece, 1), key=len) for piece in pieces
+    ]  # as it is, when neither is smaller
     return b"".join(len(piece).to_bytes(3, "big") for piece in packed) + b"".join(packed)
 
 
