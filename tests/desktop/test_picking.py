@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import time
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any
@@ -36,6 +37,7 @@ def home(tmp_path: Path) -> Path:
     soundfile.write(home / "bell.wav", np.zeros(8000), 8000)
     (home / "notes.txt").write_text("x")
     (home / ".hidden").write_text("x")
+    (home / "gone.png").symlink_to(home / "nothing.png")  # what cannot be looked at hides nothing else
     (_in(home / "deep") / "one.png").write_bytes((home / "take 1.png").read_bytes())
     return home
 
@@ -47,14 +49,16 @@ def _in(folder: Path) -> Path:
 
 def answered(hands: Hands, question: Callable[[QWidget], Any], *acts: Callable[[Any], object]) -> Any:
     """What a question comes to when somebody does things in its window, one after the other, each when that is ready."""
-    waiting = list(acts)
+    waiting, end = list(acts), time.monotonic() + 20
 
     def act() -> None:
         dialog = QApplication.activeModalWidget()
         if isinstance(dialog, QDialog) and waiting and waiting[0](dialog) is not False:
             waiting.pop(0)
-        if waiting:
+        if waiting and time.monotonic() < end:
             QTimer.singleShot(20, act)
+        elif waiting and isinstance(dialog, QDialog):
+            dialog.reject()
 
     QTimer.singleShot(20, act)
     found = question(hands.window)

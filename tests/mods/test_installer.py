@@ -15,14 +15,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from furnel.cli import main
-from furnel.containers import find_layout, open_container
+from furnel.containers import find_layout, open_container, parse_layout, write_archive
 from furnel.errors import FurnelError
 from furnel.games import BRIDGE, write_order
 from furnel.mods import mergescript
 from furnel.mods.bridge import make_bridge
 from furnel.mods.build import build
 from furnel.mods.definitions import with_changes
-from furnel.mods.installer import hunks_of, merge_script
+from furnel.mods.installer import hunks_of, kind_of_layout, merge_script
 from furnel.mods.workspace import Workspace
 from furnel.texts import Change
 from tarnlight import loaders
@@ -197,6 +197,53 @@ def test_lines_that_lie_apart_are_merged_and_the_same_change_is_made_once(
         assert any(abs(one - two) <= 1 for one in mine for two in theirs)  # neighbours are one change
     else:
         assert found == together
+
+
+def test_a_json_text_with_any_signs_in_it_is_the_same() -> None:
+    told = {"a": "one\u2028two\x85three\x0b", "b": ["x, ", "\u2029"]}
+    lines = mergescript.lines_of(json.dumps(told, ensure_ascii=False).encode(), "a.json")
+    assert json.loads(mergescript.text_of(lines, "a.json")) == told
+
+
+@given(st.text(st.sampled_from("ab \r\n\x0b\x0c\x85\u2028\ufeff")))
+def test_lines_of_a_text_are_the_same_bytes_again(text: str) -> None:
+    assert mergescript.text_of(mergescript.lines_of(text.encode(), "a.toml"), "a.toml") == text.encode()
+
+
+def test_records_are_whole_tables_and_what_has_several_of_a_name_is_refused() -> None:
+    base = b"# boats\n[otter]\nspeed = 1\n\n[otter.sail]\nwide = 2\n\n[heron]\nspeed = 3\n"
+    lines = mergescript.lines_of(base, "a.toml")
+    over = mergescript.lines_of(b"[otter]\nspeed = 9\n", "a.toml")
+    told = tomllib.loads(mergescript.text_of(mergescript.laid_over(lines, over, "a.toml"), "a.toml").decode())
+    assert told == {"otter": {"speed": 9}, "heron": {"speed": 3}}  # as the game lays a record over its own
+    several = mergescript.lines_of(b"[[boat]]\nid = 1\n\n[[boat]]\nid = 2\n", "a.toml")
+    with pytest.raises(mergescript.CannotMerge, match="several"):
+        mergescript.parts_of(several, "a.toml")
+    with pytest.raises(mergescript.CannotMerge, match="before its first record"):
+        mergescript.parts_of(mergescript.lines_of(b"version = 2\n[otter]\n", "a.toml"), "a.toml")
+
+
+def test_a_constant_can_be_bytes(tmp_path: Path) -> None:
+    layout = parse_layout(
+        """furnel-layout = 1
+name = "keg"
+title = "Kegs"
+files = ["*.keg"]
+[start]
+fields = [ { name = "magic", type = "bytes", length = 3, is = [200, 0, 7] },
+  { name = "tag", type = "text", length = 6, is = "KEG" },
+  { name = "count", type = "u16", holds = "entry count" } ]
+[index]
+fields = [ { name = "path", type = "text", length = 8, holds = "path" }, { name = "at", type = "u32", holds = "offset" },
+  { name = "size", type = "u32", holds = "size" } ]
+""",
+        "keg",
+    )
+    write_archive(tmp_path / "a.keg", {"a": b"one", "b": b"two"}, layout)
+    records = mergescript.Records(tmp_path / "a.keg", json.loads(json.dumps(kind_of_layout(layout, "a.keg"))))
+    (tmp_path / "b.keg").write_bytes(records.changed({"a": b"another"}))
+    found = open_container(tmp_path / "b.keg", layout)
+    assert (found.read("a"), found.read("b")) == (b"another", b"two")
 
 
 @pytest.mark.parametrize(

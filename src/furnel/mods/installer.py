@@ -10,8 +10,10 @@ from typing import Any
 
 from furnel.containers import Layout, layout_named
 from furnel.containers.fields import FieldPart, fixed_width
+from furnel.containers.records import constant
 from furnel.errors import FurnelError
-from furnel.games import Archive, Install, InstalledMod, Place
+from furnel.games import Archive, Install, Place
+from furnel.games.stack import read_mod
 from furnel.mods import mergescript
 from furnel.mods.meeting import contents_of, places_of
 from furnel.mods.workspace import Workspace
@@ -30,7 +32,7 @@ def merge_script(space: Workspace, folder: Path) -> str:
         raise _cannot(space.profile.name, "its mods are copies of whole folders of the game")
     places = places_of(install)
     whole = rule.goes in ("rebuilt", "in-place")
-    parts = _archives(space, install, places, folder) if whole else [_open(space, install, places, folder)]
+    parts = _archives(install, places, folder) if whole else [_open(install, places, folder)]
     plan = {
         "id": space.project.mod.id, "name": space.project.mod.name, "mods": rule.folder, "in_place": rule.goes == "in-place",
         "parts": [part for part in parts if part["entries"]],
@@ -51,16 +53,16 @@ def _cannot(where: object, why: str) -> FurnelError:
     )
 
 
-def _open(space: Workspace, install: Install, places: Mapping[str, Place], folder: Path) -> dict[str, Any]:
+def _open(install: Install, places: Mapping[str, Place], folder: Path) -> dict[str, Any]:
     """Definitions that lie open in the mod, or in its own archive."""
-    rule = space.profile.mods
+    rule = install.profile.mods
     in_archive = rule.goes == "archive"
     entries = {
         path: told
-        for path, read in contents_of(install, _as_mod(space, folder), folder)
+        for path, read in contents_of(install, read_mod(folder, install.profile.mods, True), folder)
         if path in places and (told := _told(install, places[path], path, read())) is not None
     }
-    kind = _kind(layout_named(rule.layout), rule.layout) if in_archive else "folder"
+    kind = kind_of_layout(layout_named(rule.layout), rule.layout) if in_archive else "folder"
     return {
         "file": rule.archive if in_archive else ".",
         "kind": kind,
@@ -69,12 +71,10 @@ def _open(space: Workspace, install: Install, places: Mapping[str, Place], folde
     }
 
 
-def _archives(
-    space: Workspace, install: Install, places: Mapping[str, Place], folder: Path
-) -> list[dict[str, Any]]:
+def _archives(install: Install, places: Mapping[str, Place], folder: Path) -> list[dict[str, Any]]:
     """Copies of the game's archives with what is other in them."""
     out: dict[Path, dict[str, Any]] = {}
-    for path, read in contents_of(install, _as_mod(space, folder), folder):
+    for path, read in contents_of(install, read_mod(folder, install.profile.mods, True), folder):
         place = places.get(path)
         archive = place.archive if place is not None else _archive_of(install, path)
         inside = archive.path.relative_to(install.folder)
@@ -92,13 +92,6 @@ def _archive_of(install: Install, path: str) -> Archive:
     )
 
 
-def _as_mod(space: Workspace, folder: Path) -> InstalledMod:
-    about = space.project.mod
-    files = (file.relative_to(folder).as_posix() for file in sorted(folder.rglob("*")) if file.is_file())
-    own = tuple(path for path in files if path != space.profile.mods.about)
-    return InstalledMod(about.id, about.name, about.version, True, own)
-
-
 def _told(install: Install, place: Place, path: str, made: bytes) -> dict[str, Any] | None:
     """What a definition changes, line by line, and where the game's own is when only records of it are in mods."""
     if not taken_apart(path):
@@ -112,13 +105,18 @@ def _told(install: Install, place: Place, path: str, made: bytes) -> dict[str, A
             path, "mods have only records of it, which are put together by themselves only in TOML and JSON"
         )
     whole = laid_over(game, ours) if partial else ours
+    try:
+        before, after = (mergescript.lines_of(bytes(one.data), path) for one in (game, whole))
+        hunks = hunks_of(before, after)
+        found = mergescript.applied(hunks, before, path)
+        if partial:
+            mergescript.parts_of(before, path)  # which it has to be made of
+    except mergescript.CannotMerge as error:
+        raise _cannot(path, str(error)) from error
+    if found != after:
+        raise _cannot(path, "what it changes is not found again by its lines")
     own = place.archive.path.relative_to(install.folder).as_posix()
-    return {
-        "hunks": hunks_of(
-            mergescript.lines_of(bytes(game.data), path), mergescript.lines_of(bytes(whole.data), path)
-        ),
-        "game": [own, _kind_of(place.archive), place.inner] if partial else None,
-    }
+    return {"hunks": hunks, "game": [own, _kind_of(place.archive), place.inner] if partial else None}
 
 
 def hunks_of(before: list[str], after: list[str]) -> list[dict[str, Any]]:
@@ -141,10 +139,10 @@ def _kind_of(archive: Archive) -> Any:
         raise _cannot(archive.name, "what it holds is not read by records and lines alone")
     if rule.layout in ("zip", "folder"):
         return rule.layout
-    return _kind(layout_named(rule.layout), archive.name)
+    return kind_of_layout(layout_named(rule.layout), archive.name)
 
 
-def _kind(layout: Layout | None, name: str) -> Any:
+def kind_of_layout(layout: Layout | None, name: str) -> Any:
     """A layout as the script reads it. Raises FurnelError where it is more than one record of fixed length for each entry."""
     if layout is None:
         return "zip"
@@ -187,9 +185,14 @@ def _kind(layout: Layout | None, name: str) -> Any:
     return {
         "order": layout.byte_order, "packed": entry.packed, "align": entry.align,
         "start": [_field(part) for part in start.fields], "record": [_field(part) for part in index.fields],
-        "constants": {part.name: part.value for part in start.fields if part.value is not None},
+        "constants": {part.name: _constant(part) for part in start.fields if part.value is not None},
         "count": held["entry count"], "index_at": held.get("index offset", ""),
     }  # fmt: skip
+
+
+def _constant(part: FieldPart) -> int | list[int]:
+    held = constant(part, part.width or 0)
+    return held if isinstance(held, int) else list(held)
 
 
 def _field(part: FieldPart) -> list[Any]:

@@ -16,6 +16,7 @@ import hashlib
 import io
 import json
 import lzma
+import re
 import shutil
 import struct
 import sys
@@ -110,7 +111,7 @@ class Records:
             raise CannotMerge(f"{path.name} is too short")
         head = dict(zip((name for name, _, _ in told["start"]), start.unpack_from(self.data), strict=True))
         for name, wanted in told["constants"].items():
-            if head[name] != (wanted.encode() if isinstance(wanted, str) else wanted):
+            if (list(head[name]) if isinstance(head[name], bytes) else head[name]) != wanted:
                 raise CannotMerge(f"{path.name} is another kind of archive")
         self.record = self._struct(sign, told["record"])
         self.at = head[told["index_at"]] if told["index_at"] else start.size
@@ -177,24 +178,22 @@ def opened(path: Path, kind: Any) -> Any:
 
 
 def lines_of(data: bytes, name: str) -> list[str]:
-    """A text's lines; JSON is laid out anew, one value a line and without commas, so that lines can be compared."""
+    """A text's lines, without the line feeds between them; JSON is laid out anew, one value a line and without commas."""
     try:
-        text = data.decode("utf-8-sig")
         if not name.endswith(".json"):
-            return text.splitlines()
-        told = json.loads(text)
+            return data.decode().split("\n")
+        told = json.loads(data.decode("utf-8-sig"))
     except ValueError as error:
         raise CannotMerge(f"{name} cannot be read ({error})") from error
     if told == {}:
         return ["{", "}"]
-    lines = json.dumps(told, indent=1, ensure_ascii=False).splitlines()
-    return [line.rstrip().removesuffix(",") for line in lines]
+    return [line.removesuffix(",") for line in json.dumps(told, indent=1, ensure_ascii=False).split("\n")]
 
 
 def text_of(lines: list[str], name: str) -> bytes:
     """Lines as the text of a file."""
     if not name.endswith(".json"):
-        return ("\n".join(lines) + "\n").encode()
+        return "\n".join(lines).encode()
     out = []
     for place, line in enumerate(lines):
         follows = place + 1 < len(lines) and not lines[place + 1].strip().startswith(("}", "]"))
@@ -244,18 +243,23 @@ def _stands(lines: list[str], wanted: list[str], before: list[str], behind: list
 
 
 def parts_of(lines: list[str], name: str) -> dict[str, list[str]]:
-    """A text's records: the tables of TOML, the outermost members of JSON, by their first line."""
+    """A text's records: the outermost members of JSON; the tables of TOML, each with those in it.
+
+    Refuses TOML that is not made of such tables alone.
+    """
     out: dict[str, list[str]] = {"": []}
     here = ""
-    for line in lines:
-        json_member = name.endswith(".json") and line.startswith(' "')
-        toml_table = not name.endswith(".json") and line.startswith("[")
-        if json_member or toml_table:
-            here = line.partition(":")[0] if json_member else line.strip()
-            out[here] = []
-        elif name.endswith(".json") and line in ("{", "}"):
-            continue
-        out[here].append(line)
+    for line in lines[1:-1] if name.endswith(".json") else lines:
+        table = re.match(r'\[\s*("[^"]*"|[^\s."\[\]]+)', line)
+        if name.endswith(".json"):
+            here = line.partition(":")[0] if line.startswith(' "') else here
+        elif line.startswith("[["):
+            raise CannotMerge(f"{name} has several {line.strip()}, and which is which cannot be told")
+        elif table:
+            here = table[1].strip('"')
+        elif not here and line.strip() and not line.startswith("#"):
+            raise CannotMerge(f"{name} has “{line.strip()}” before its first record")
+        out.setdefault(here, []).append(line)
     return out
 
 
@@ -434,7 +438,7 @@ def main(words: list[str]) -> int:
         files = work.merged(told.over or "")
         work.write(files)
     except _WRONG as error:
-        print(f"Nothing was written: {error}", file=sys.stderr)
+        print(f"Not merged: {error}", file=sys.stderr)
         return 1
     for path in files:
         print(f"merged: {path.relative_to(game).as_posix()}")

@@ -6,6 +6,7 @@ import os
 import re
 from collections.abc import Sequence
 from concurrent.futures import Future, ThreadPoolExecutor
+from contextlib import suppress
 from dataclasses import dataclass
 from fnmatch import fnmatchcase
 from pathlib import Path
@@ -70,8 +71,9 @@ class FolderReader(QObject):
                     is_folder = entry.is_dir()
                     fits = not patterns or any(fnmatchcase(entry.name.lower(), one) for one in patterns)
                     if is_folder or (fits and not folders_only):
-                        state = entry.stat(follow_symlinks=True)
-                        found.append(Found(folder / entry.name, is_folder, state.st_size, state.st_mtime))
+                        with suppress(OSError):  # a link that leads nowhere
+                            state = entry.stat()
+                            found.append(Found(Path(entry.path), is_folder, state.st_size, state.st_mtime))
         except OSError as error:
             said = reason(error)
         found.sort(key=lambda one: (not one.is_folder, natural(one.path.name)))
