@@ -10,6 +10,7 @@ from demo.hands import Hands
 from PIL import Image
 from PyQt6.QtWidgets import QApplication
 
+from furnel.desktop.build.share import SharePage
 from furnel.mods.sharing import README
 from furnel.mods.workspace import open_workspace
 
@@ -20,15 +21,20 @@ def _state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
 
 
-def test_a_mod_is_made_ready_for_strangers(hands: Hands, mod: Path, tmp_path: Path) -> None:
+def sharing(hands: Hands, mod: Path) -> SharePage:
+    """The page for a mod in which everything fits."""
     hands.open(mod)
-    window, session = hands.window, hands.window.session
-    session.swaps.fit_all(["art/hulls/hull_otter.dds"])
+    hands.window.session.swaps.fit_all(["art/hulls/hull_otter.dds"])
     hands.settle()
     hands.station(3)
-    hands.key("Ctrl+Shift+S", window)
+    hands.key("Ctrl+Shift+S", hands.window)
     hands.settle()
-    page = window.pages.share_page
+    return hands.window.pages.share_page
+
+
+def test_a_mod_is_made_ready_for_strangers(hands: Hands, mod: Path, tmp_path: Path) -> None:
+    page = sharing(hands, mod)
+    window, session = hands.window, hands.window.session
     assert page.title.text() == "Share Evening Post" and "could be said better" in page.said.text()
     page.fields["author"].setText("Runa")
     page.fields["author"].editingFinished.emit()
@@ -91,14 +97,8 @@ def test_what_is_said_of_one_source_what_changed_and_the_script(
     space = open_workspace(mod)
     swap = space.fitted(space.new_swap("ensigns/small/kettle.tga", sources / "ensign_small.png"))
     space.save(space.project.with_swap(swap))
-    hands.open(mod)
-    window, session = hands.window, hands.window.session
-    session.swaps.fit_all(["art/hulls/hull_otter.dds"])
-    hands.settle()
-    hands.station(3)
-    hands.key("Ctrl+Shift+S", window)
-    hands.settle()
-    page = window.pages.share_page
+    page = sharing(hands, mod)
+    session = hands.window.session
     rows = {page.sources.topLevelItem(row).text(0): row for row in range(page.sources.topLevelItemCount())}
     page.sources.topLevelItem(rows["ensign_small.png"]).setSelected(True)
     hands.type("Åse, OFL-1.1", page.credit)

@@ -268,8 +268,7 @@ def _offers(window: Window) -> list[Offer]:
 
 
 def _found(window: Window, words: str) -> list[Offer]:
-    """The swaps and the assets that some words name."""
-    from furnel.desktop.ranking import ranked
+    """All swaps, and the assets that some words name."""
     from furnel.desktop.widgets.quickcommand import Offer
 
     session = window.session
@@ -282,11 +281,10 @@ def _found(window: Window, words: str) -> list[Offer]:
         says = f"on the wall, {path}"
         return Offer(f"asset {path}", session.name_of(path), says, "", lambda: window.show_asset(path))
 
-    own = [swapped(swap.original) for swap in session.project.swaps] if session.project is not None else []
-    out = ranked(words, own, lambda one: (one.text, one.tip, 1.0), _MOST_FOUND // 3)
+    out = [swapped(swap.original) for swap in session.project.swaps] if session.project is not None else []
     if session.catalogue is not None:
         shelf = session.catalogue.assets
-        rows = shelf.with_words(words).nonzero()[0][: _MOST_FOUND - len(out)]
+        rows = shelf.with_words(words).nonzero()[0][:_MOST_FOUND]
         out += [on_wall(shelf.paths[row]) for row in rows.tolist()]
     return out
 

@@ -31,10 +31,7 @@ class NewMod(QDialog):
         super().__init__(parent)
         self.setWindowTitle("New mod")
         self.setMinimumWidth(520)
-        self._home = next(
-            (Path(one) for one in recent_folders().get("new mods", ()) if Path(one).is_dir()),
-            Path.home() / "Mods",
-        )
+        self._home = next(iter(recent_folders("new mods")), Path.home() / "Mods")
         self._proposed = ""
         self.title = field("Northern Lights", "What it is called")
         self.where = field("a folder", "Where it lies")

@@ -2,13 +2,9 @@
 
 from __future__ import annotations
 
-import json
 from dataclasses import asdict, dataclass, fields
-from pathlib import Path
 
-from furnel.atomic import write_text
-from furnel.errors import FurnelError
-from furnel.folders import state_folder
+from furnel.remembered import recall, remember
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,23 +21,14 @@ class Recent:
     mod_name: str = ""
 
 
-def _file() -> Path:
-    return state_folder() / "recent.json"
-
-
 def load_recent() -> Recent:
     """What was open last; nothing when that cannot be read."""
-    try:
-        found = json.loads(_file().read_text("utf-8"))
-        known = {field.name for field in fields(Recent)}
-        return Recent(**{key: str(value) for key, value in found.items() if key in known})
-    except (OSError, ValueError, TypeError, AttributeError):
-        return Recent()
+    found = recall("recent")
+    known = {field.name for field in fields(Recent)}
+    rows = found.items() if isinstance(found, dict) else ()
+    return Recent(**{key: str(value) for key, value in rows if key in known})
 
 
 def save_recent(recent: Recent) -> None:
-    """Remember what is open; that it cannot be remembered is no reason to stop anything."""
-    try:
-        write_text(_file(), json.dumps(asdict(recent)) + "\n")
-    except FurnelError:
-        return
+    """Remember what is open."""
+    remember("recent", asdict(recent))

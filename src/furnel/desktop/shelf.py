@@ -15,7 +15,6 @@ from PyQt6.QtWidgets import (
     QHBoxLayout,
     QListWidget,
     QListWidgetItem,
-    QMenu,
     QStyle,
     QStyledItemDelegate,
     QStyleOptionViewItem,
@@ -30,6 +29,7 @@ from furnel.desktop.session import Session
 from furnel.desktop.sketches import what_it_does
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, paint_state
 from furnel.desktop.widgets.dropping import files_of, welcome_files
+from furnel.desktop.widgets.menus import Row, menu_at
 from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
 from furnel.imagefiles import read_small
@@ -71,44 +71,28 @@ class _Rows(QStyledItemDelegate):
             painter.fillRect(box, look.colour("raised"))
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        (self._game if row.is_game else self._mod)(painter, row, box, index.data(_PICTURE))
-
-    def _game(self, painter: QPainter, row: OnShelf, box: QRect, picture: QPixmap | None) -> None:
-        look, middle = self._look, Qt.AlignmentFlag.AlignVCenter
-        self._picture(painter, QRectF(box.left() + 10, box.top() + 6, 96, 54), row, picture)
-        words = QRect(box.left() + 120, box.top() + 12, box.width() - 130, 20)
-        painter.setFont(font(14, QFont.Weight.DemiBold))
-        painter.setPen(look.colour("tarn"))
-        painter.drawText(words, middle, f"{row.name}  {row.version}".rstrip())
-        below = words.translated(0, 22)
-        if row.state == "breaks":
-            paint_state(painter, look, row.state, QRectF(below.left(), below.top() + 4, 11, 11))
-            below.setLeft(below.left() + 18)
+        left = box.left() + (0 if row.is_game else _IN)
+        self._picture(painter, QRectF(left + 10, box.top() + 6, 96, 54), row, index.data(_PICTURE))
+        middle = Qt.AlignmentFlag.AlignVCenter
+        words = QRect(left + 120, box.top() + 12, box.right() - left - 129, 20)
+        painter.setFont(font(11))
+        painter.setPen(look.colour("quiet"))
+        if row.opened and not row.is_game:
+            painter.drawText(words, Qt.AlignmentFlag.AlignRight | middle, ago(time.time() - row.opened))
+        bold = QFont.Weight.DemiBold if row.is_game or row.project else QFont.Weight.Normal
+        painter.setFont(font(14 if row.is_game else 13, bold))
+        painter.setPen(look.colour("tarn" if row.is_game else "text" if row.project else "quiet"))
+        title = f"{row.name}  {row.version}".rstrip()
+        painter.drawText(words, middle, elided(painter, title, words.width() - 110))
+        words.translate(0, 22)
+        if not row.is_game or row.state == "breaks":
+            paint_state(painter, look, row.state, QRectF(words.left(), words.top() + 4, 11, 11))
+            words.setLeft(words.left() + 18)
         painter.setFont(font(12))
         painter.setPen(look.colour("quiet"))
         painter.drawText(
-            below, middle, elided(painter, row.said, below.width(), Qt.TextElideMode.ElideMiddle)
+            words, middle, elided(painter, row.said, words.width(), Qt.TextElideMode.ElideMiddle)
         )
-
-    def _mod(self, painter: QPainter, row: OnShelf, box: QRect, picture: QPixmap | None) -> None:
-        look = self._look
-        box.setLeft(box.left() + _IN)
-        self._picture(painter, QRectF(box.left() + 10, box.top() + 6, 96, 54), row, picture)
-        words = QRect(box.left() + 120, box.top() + 12, box.width() - 130, 20)
-        when = ago(time.time() - row.opened) if row.opened else ""
-        painter.setFont(font(11))
-        painter.setPen(look.colour("quiet"))
-        painter.drawText(words, Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, when)
-        painter.setFont(font(13, QFont.Weight.DemiBold if row.project else QFont.Weight.Normal))
-        painter.setPen(look.colour("text" if row.project else "quiet"))
-        title = f"{row.name}  {row.version}".rstrip()
-        room = words.width() - 110
-        painter.drawText(words, Qt.AlignmentFlag.AlignVCenter, elided(painter, title, room))
-        below = words.translated(0, 22)
-        paint_state(painter, look, row.state, QRectF(below.left(), below.top() + 4, 11, 11))
-        painter.setFont(font(12))
-        painter.setPen(look.colour("quiet"))
-        painter.drawText(below.adjusted(18, 0, 0, 0), Qt.AlignmentFlag.AlignVCenter, row.said)
 
     def _picture(self, painter: QPainter, frame: QRectF, row: OnShelf, picture: QPixmap | None) -> None:
         look = self._look
@@ -236,12 +220,13 @@ class ShelfPage(Page):
         )
         self._show(self.rows)
         self._session.jobs.start(
-            "Looking at games and mods", _looked_at, self._show_all, key="shelf", lane="eye", shown=False
+            "Looking at games and mods",
+            _looked_at,
+            lambda found: self._show(*found),
+            key="shelf",
+            lane="eye",
+            shown=False,
         )
-
-    def _show_all(self, found: tuple[list[OnShelf], dict[str, QImage]]) -> None:
-        rows, pictures = found
-        self._show(rows, pictures)
 
     def _show(self, rows: list[OnShelf], pictures: dict[str, QImage] | None = None) -> None:
         self.rows = rows
@@ -289,21 +274,13 @@ class ShelfPage(Page):
         if item is None:
             return
         row: OnShelf = item.data(_ROW)
-        menu = QMenu(dressed(self))
-        for text, act in (
-            ("Open", lambda: self._open(item)),
-            ("Show in folder", lambda: self._show_folder(row)),
-            ("Take off this list", lambda: self._forget(row)),
-        ):
-            if text != "Take off this list" or row.project is not None or row.is_game:
-                action = menu.addAction(text)
-                assert action is not None
-                action.triggered.connect(lambda _=False, act=act: act())
-        menu.exec(self.list.mapToGlobal(place))
-        menu.deleteLater()
-
-    def _show_folder(self, row: OnShelf) -> None:
-        show_in_folder(self._session, row.project or row.game)
+        known = row.project is not None or row.is_game
+        rows: list[Row] = [
+            ("Open", lambda: self._open(item), True),
+            ("Show in folder", lambda: show_in_folder(self._session, row.project or row.game), True),
+            ("Take off this list", lambda: self._forget(row), known),
+        ]
+        menu_at(dressed(self), rows, self.list.mapToGlobal(place))
 
     def _forget(self, row: OnShelf) -> None:
         """Take a mod off the list, or a game with all its mods; their files stay."""

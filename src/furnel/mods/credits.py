@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Iterable
 from pathlib import Path
 
-from furnel.atomic import write_text
 from furnel.digests import file_digest
-from furnel.folders import state_folder
+from furnel.remembered import recall, remember
 
 _MOST = 20_000
 
@@ -33,17 +31,9 @@ def remember_credits(sources: Iterable[tuple[Path, str]]) -> None:
         told.pop(digest, None)
         if credit:
             told[digest] = credit
-    kept = dict(list(told.items())[-_MOST:])
-    write_text(_file(), json.dumps(kept, indent=1, ensure_ascii=False))
-
-
-def _file() -> Path:
-    return state_folder() / "credits.json"
+    remember("credits", dict(list(told.items())[-_MOST:]))
 
 
 def _read() -> dict[str, str]:
-    try:
-        told = json.loads(_file().read_text("utf-8"))
-        return {str(digest): str(credit) for digest, credit in told.items()}
-    except (OSError, ValueError, AttributeError):
-        return {}
+    told = recall("credits")
+    return {str(digest): str(credit) for digest, credit in told.items()} if isinstance(told, dict) else {}

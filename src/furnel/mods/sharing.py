@@ -68,10 +68,15 @@ def with_facts(
 
 
 def remember(space: Workspace, project: Project) -> None:
-    """Keep whose the sources of a project are, for the next mod that uses them."""
-    swaps = [swap for swap in project.made if swap.source and swap.credit]
-    if any(swap not in space.project.made for swap in swaps):
-        remember_credits((space.source_path(swap), swap.credit) for swap in swaps)
+    """Keep whose the sources of a project are, where that is other than before, for the next mod that uses them."""
+    before = {swap.original: (swap.source, swap.credit) for swap in space.project.made}
+    fresh = [
+        (space.source_path(swap), swap.credit)
+        for swap in project.made
+        if swap.source and swap.credit and before.get(swap.original) != (swap.source, swap.credit)
+    ]
+    if fresh:
+        remember_credits(fresh)
 
 
 def telling(project: Project, facts: Mapping[str, object]) -> Project:

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 import contextlib
-import json
 import time
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import asdict, dataclass, replace
 from pathlib import Path
 from typing import Literal
 
-from furnel.atomic import write_bytes, write_text
+from furnel.atomic import write_bytes
 from furnel.errors import FurnelError
 from furnel.folders import state_folder
 from furnel.games import BRIDGE, Install, read_stack
@@ -20,6 +19,7 @@ from furnel.mods.deploy import presence
 from furnel.mods.project import Project, load_project
 from furnel.mods.sharing import picture_in
 from furnel.progress import QUIET, Progress, steps
+from furnel.remembered import recall, remember
 
 Tone = Literal["fits", "differs", "breaks", "waiting"]
 _MOST = 60
@@ -30,6 +30,11 @@ _WORDS: dict[str, tuple[Tone, str]] = {
     "foreign": ("differs", "something else has its place in the game"),
     "": ("waiting", "built, not in the game"),
 }
+_UNBUILT: dict[str, tuple[Tone, str]] = {
+    "other": ("differs", "in the game; its build here is gone"),
+    "": ("waiting", "not built yet"),
+}
+_ON: dict[bool, tuple[Tone, str]] = {True: ("fits", ""), False: ("waiting", ", switched off")}
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,10 +67,10 @@ class OnShelf:
 
 def read_shelf() -> list[Kept]:
     """What was opened, the last first; nothing when that cannot be read."""
+    told = recall("shelf")
     try:
-        told = json.loads(_file().read_text("utf-8"))
-        kept = [Kept(*map(str, row[:4]), opened=float(row[4])) for row in told]  # type: ignore[misc,arg-type]
-    except (OSError, ValueError, TypeError, IndexError):
+        kept = [Kept(*map(str, row[:4]), opened=float(row[4])) for row in told or ()]  # type: ignore[misc,arg-type]
+    except (ValueError, TypeError, IndexError, KeyError):
         return []
     return sorted(kept, key=lambda one: -one.opened)
 
@@ -95,42 +100,32 @@ def look_at_shelf(progress: Progress = QUIET) -> list[OnShelf]:
 
 def _of_game(game: Path, kept: Sequence[Kept]) -> Iterator[OnShelf]:
     name, opened = kept[0].game_name, kept[0].opened
+    heading = OnShelf(name, "", game, name, None, None, "fits", str(game), opened, True)
+    projects = [(one, _project(one)) for one in kept if one.project]
     try:
         install = Install(game)
     except FurnelError as error:
-        yield OnShelf(name, "", game, name, None, None, "breaks", error.why or str(error), opened, True)
-        for one in kept:
-            if one.project:
-                yield _mod(one, None)
+        yield replace(heading, state="breaks", said=f"{game}: {error.why or error}")
+        for one, project in projects:
+            yield _mod(one, project, None)
         return
     try:
-        stack = {mod.id: mod for mod in read_stack(install) if mod.id != BRIDGE}
-        said = f"{game}"
-        picture = _game_picture(install)
-        yield OnShelf(install.profile.name, install.profile.version_of(game), game, install.profile.name, None,
-                      picture if picture.is_file() else None, "fits", said, opened, True)  # fmt: skip
-        own = set()
-        for one in kept:
-            if one.project:
-                found = _mod(one, install)
-                own.add(_id_of(one))
-                yield found
-        for mod in stack.values():
+        picture, profile = _game_picture(install), install.profile
+        shown = picture if picture.is_file() else None
+        yield replace(heading, name=profile.name, version=profile.version_of(game), picture=shown)
+        for one, project in projects:
+            yield _mod(one, project, install)
+        own = {project.mod.id for _, project in projects if project is not None} | {BRIDGE}
+        for mod in read_stack(install):
             if mod.id not in own:
-                state: Tone = "fits" if mod.on else "waiting"
-                words = "somebody else's, in the game" + ("" if mod.on else ", switched off")
-                home = install.mods_folder() / mod.id
+                home, words = install.mods_folder() / mod.id, "somebody else's, in the game"
                 shown = picture_in(home) or _made_picture(home, mod.paths)
-                yield OnShelf(mod.name, mod.version, game, name, None, shown, state, words, 0)
+                state, said = _ON[mod.on]
+                yield OnShelf(mod.name, mod.version, game, name, None, shown, state, words + said, 0)
     except FurnelError as error:
-        yield OnShelf(name, "", game, name, None, None, "breaks", error.why or str(error), opened, True)
+        yield replace(heading, state="breaks", said=f"{game}: {error.why or error}")
     finally:
         install.close()
-
-
-def _id_of(one: Kept) -> str:
-    project = _project(one)
-    return project.mod.id if project is not None else ""
 
 
 def _project(one: Kept) -> Project | None:
@@ -140,32 +135,21 @@ def _project(one: Kept) -> Project | None:
         return None
 
 
-def _mod(one: Kept, install: Install | None) -> OnShelf:
-    file, project = Path(one.project), _project(one)
-    plain = OnShelf(one.name, "", Path(one.game), one.game_name, file, None, "breaks", "", one.opened)
+def _mod(one: Kept, project: Project | None, install: Install | None) -> OnShelf:
+    file = Path(one.project)
+    told = OnShelf(one.name, "", Path(one.game), one.game_name, file, None, "breaks", "", one.opened)
     if project is None:
-        return replace(
-            plain,
-            said="its project is not there any more" if not file.exists() else "its project cannot be read",
-        )
-    folder = file.parent
-    told = replace(
-        plain,
-        name=project.mod.name,
-        version=project.mod.version,
-        picture=picture_in(folder, project.mod.preview),
-    )
+        gone = "its project cannot be read" if file.exists() else "its project is not there any more"
+        return replace(told, said=gone)
+    about, folder = project.mod, file.parent
+    told = replace(told, name=about.name, version=about.version, picture=picture_in(folder, about.preview))
     if install is None:
         return replace(told, said="its game is not there any more")
-    built = build_in(folder, project.mod.id)
+    built = build_in(folder, about.id)
     if told.picture is None and built is not None:
         told = replace(told, picture=_made_picture(built.folder, [file.path for file in built.files]))
-    there = presence(install, project.mod.id, built.folder if built else None)[0]
-    state, said = _WORDS[there]
-    if built is None and there in ("", "other"):
-        state, said = (
-            ("waiting", "not built yet") if not there else ("differs", "in the game; its build here is gone")
-        )
+    there = presence(install, about.id, built.folder if built else None)[0]
+    state, said = _WORDS[there] if built is not None else _UNBUILT.get(there, _WORDS[there])
     return replace(told, state=state, said=said)
 
 
@@ -194,11 +178,4 @@ def _mark(one: Kept) -> tuple[str, str]:
 
 
 def _write(kept: Sequence[Kept]) -> None:
-    write_text(
-        _file(),
-        json.dumps([list(asdict(one).values()) for one in kept[:_MOST]], indent=1, ensure_ascii=False),
-    )
-
-
-def _file() -> Path:
-    return state_folder() / "shelf.json"
+    remember("shelf", [list(asdict(one).values()) for one in kept[:_MOST]])

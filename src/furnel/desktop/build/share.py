@@ -422,7 +422,9 @@ class SharePage(Page):
         paths = chosen or [swap.original for swap in credit_gaps(space)]
         self.credit.clear()
         fresh = credited_one_by_one(project, dict.fromkeys(paths, text))
-        remember(space, fresh)
+        self._session.jobs.start(
+            "Remembering credits", lambda _: remember(space, fresh), lambda _: None, lane="write", shown=False
+        )
         self._edit(lambda: fresh, f"Credit {count(len(paths), 'source')}")
 
     def _edit(self, make: Callable[[], Project], text: str) -> None:

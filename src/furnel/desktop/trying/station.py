@@ -4,12 +4,11 @@ from __future__ import annotations
 
 import subprocess
 import tempfile
-from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QImage, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QMenu, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
 from furnel.desktop.doing import show_in_folder
@@ -22,6 +21,7 @@ from furnel.desktop.trying.stills import Stills
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, paint_state, scrolling
 from furnel.desktop.widgets.dropping import files_of, welcome_files
+from furnel.desktop.widgets.menus import Row, menu_at
 from furnel.desktop.widgets.sheets import ask
 from furnel.errors import FurnelError
 from furnel.games import (
@@ -337,26 +337,17 @@ class TryStation(QWidget):
         if mod is None or catalogue is None:
             return
         folder = catalogue.install.mods_folder() / mod.id
-        menu = QMenu(dressed(self))
-        rows: list[tuple[str, Callable[[], object], bool]] = [
-            (
-                "Switch it off" if mod.on else "Switch it on",
-                self.stack.switch_chosen,
-                self._session.game.has_order,
-            ),
-            ("Seen over all others", lambda: self.stack.move_chosen(True), self._session.game.has_order),
-            ("Below all others", lambda: self.stack.move_chosen(False), self._session.game.has_order),
+        ordered = self._session.game.has_order
+        switch = "Switch it off" if mod.on else "Switch it on"
+        rows: list[Row] = [
+            (switch, self.stack.switch_chosen, ordered),
+            ("Seen over all others", lambda: self.stack.move_chosen(True), ordered),
+            ("Below all others", lambda: self.stack.move_chosen(False), ordered),
             ("Go on from it…", self._ask_where, True),
             ("Show in folder", lambda: show_in_folder(self._session, folder), folder.is_dir()),
             ("Take it off…", self._remove, True),
         ]
-        for text, act, can in rows:
-            action = menu.addAction(text)
-            assert action is not None
-            action.setEnabled(can)
-            action.triggered.connect(lambda _=False, act=act: act())
-        menu.exec(at)
-        menu.deleteLater()
+        menu_at(dressed(self), rows, at)
 
     def _ask_where(self) -> None:
         mod = self.stack.chosen

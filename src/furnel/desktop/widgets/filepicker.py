@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-import json
 import time
 from collections.abc import Sequence
-from contextlib import suppress
 from pathlib import Path
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
 from PyQt6.QtCore import QModelIndex, QPointF, QRectF, QSize, Qt, QUrl
-from PyQt6.QtGui import QCloseEvent, QFont, QImage, QKeyEvent, QPainter, QPen, QPixmap
+from PyQt6.QtGui import QFont, QImage, QKeyEvent, QPainter, QPen, QPixmap
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QComboBox,
@@ -28,13 +26,14 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from furnel.atomic import write_text
 from furnel.desktop.look import byte_size, font
 from furnel.desktop.widgets.basics import answers, button, elided, field, label
 from furnel.desktop.widgets.foldersread import FolderReader, Found
-from furnel.errors import FurnelError
-from furnel.folders import state_folder
+from furnel.remembered import recall_texts, remember_first
 from furnel.words import count
+
+if TYPE_CHECKING:
+    from PyQt6.QtMultimedia import QMediaPlayer
 
 Want = Literal["file", "files", "folder", "target"]
 Sorts = Sequence[tuple[str, str]]
@@ -42,6 +41,7 @@ Sorts = Sequence[tuple[str, str]]
 
 _FOUND = Qt.ItemDataRole.UserRole
 _MOST_RECENT = 8
+_PICKED = "picked"
 _USUAL = ("Desktop", "Documents", "Downloads", "Music", "Pictures", "Videos")
 
 
@@ -104,7 +104,8 @@ class FilePicker(QDialog):
         self._reader = FolderReader()
         self._reader.listed.connect(self._listed)
         self._reader.seen.connect(self._seen)
-        self._player: object | None = None
+        self._player: QMediaPlayer | None = None
+        self._replacing: Path | None = None
         self.where = field("a folder's path", "Folder")
         self.where.returnPressed.connect(self._typed)
         self.places, self.list = QListWidget(), QListWidget()
@@ -178,8 +179,7 @@ class FilePicker(QDialog):
     def _fill_places(self) -> None:
         home = Path.home()
         usual = [home / name for name in _USUAL]
-        recent = [Path(folder) for folder in recent_folders().get(self._kind, ())]
-        for folder in dict.fromkeys([home, *usual, *recent]):
+        for folder in dict.fromkeys([home, *usual, *recent_folders(self._kind)]):
             if folder.is_dir():
                 item = QListWidgetItem("Home" if folder == home else folder.name or "/")
                 item.setData(_FOUND, folder)
@@ -187,8 +187,7 @@ class FilePicker(QDialog):
                 self.places.addItem(item)
 
     def _begin(self, start: Path | None) -> None:
-        recent = recent_folders().get(self._kind, [])
-        folder = next((Path(one) for one in recent if Path(one).is_dir()), Path.home())
+        folder = next(iter(recent_folders(self._kind)), Path.home())
         if start is not None:
             self.name.setText(start.name if self.want == "target" else "")
             if start.is_absolute():
@@ -206,7 +205,6 @@ class FilePicker(QDialog):
         self.list.clear()
         self._show_picture(QImage(), "")
         self._reader.read(folder, *self._shown())
-        self._weigh()
 
     def _shown(self) -> tuple[list[str], bool]:
         place = self.sort.currentIndex()
@@ -262,11 +260,11 @@ class FilePicker(QDialog):
             self._about.setText(count(len(marked), "file"))
         self._weigh()
 
-    def _seen(self, file: Path, image: QImage, said: str) -> None:
+    def _seen(self, file: Path, image: QImage, said: str, is_sound: bool) -> None:
         marked = self._marked()
         if len(marked) == 1 and marked[0].path == file:
             self._show_picture(image, f"{file.name}\n{said}")
-            self.hear.setVisible(bool(said) and " Hz" in said)
+            self.hear.setVisible(is_sound)
 
     def _show_picture(self, image: QImage, said: str) -> None:
         if not image.isNull():
@@ -277,8 +275,9 @@ class FilePicker(QDialog):
         self.hear.hide()
 
     def _renamed(self) -> None:
-        if self.want == "target":
-            self.go.setText("Save")  # leave to replace was for another file
+        if self._replacing is not None:  # leave to replace was for another file
+            self._replacing = None
+            self.go.setText("Save")
         self._weigh()
 
     def _weigh(self) -> None:
@@ -304,7 +303,8 @@ class FilePicker(QDialog):
         target = self.folder / self.name.text().strip()
         if target.is_dir():
             self.enter(target)
-        elif target.exists() and self.go.text() != "Replace it":
+        elif target.exists() and target != self._replacing:
+            self._replacing = target
             self._about.setText(f"{target.name} is there already")
             self.go.setText("Replace it")
         elif not target.parent.is_dir():
@@ -330,8 +330,7 @@ class FilePicker(QDialog):
         player.setAudioOutput(QAudioOutput(player))
         player.setSource(QUrl.fromLocalFile(str(marked[0].path)))
         player.play()
-        if isinstance(self._player, QMediaPlayer):
-            self._player.stop()
+        self._fall_silent()
         self._player = player
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
@@ -347,38 +346,29 @@ class FilePicker(QDialog):
 
     def done(self, result: int) -> None:
         self._reader.stop()
-        stop = getattr(self._player, "stop", None)
-        if stop is not None:
-            stop()
+        self._fall_silent()
         super().done(result)
 
-    def closeEvent(self, event: QCloseEvent | None) -> None:
-        self._reader.stop()
-        super().closeEvent(event)
+    def _fall_silent(self) -> None:
+        if self._player is not None:
+            self._player.stop()
 
 
-def recent_folders() -> dict[str, list[str]]:
-    """The folders that were used last, by what was chosen in them."""
-    try:
-        told = json.loads((state_folder() / "picked.json").read_text("utf-8"))
-        return {str(kind): [str(one) for one in folders] for kind, folders in told.items()}
-    except (OSError, ValueError, AttributeError, TypeError):
-        return {}
+def recent_folders(kind: str) -> list[Path]:
+    """The folders that were used last for something of a kind, and are there."""
+    return [folder for one in recall_texts(_PICKED).get(kind, ()) if (folder := Path(one)).is_dir()]
 
 
 def keep_folder(kind: str, folder: Path) -> None:
     """Remember a folder for the next time that something of a kind is chosen."""
-    told = recent_folders()
-    told[kind] = [str(folder), *(one for one in told.get(kind, ()) if one != str(folder))][:_MOST_RECENT]
-    with suppress(FurnelError):
-        write_text(state_folder() / "picked.json", json.dumps(told, indent=1))
+    remember_first(_PICKED, kind, str(folder), _MOST_RECENT)
 
 
 def system_choose(
     parent: QWidget, title: str, want: Want, kind: str, sorts: Sorts, start: Path | None
 ) -> list[Path]:
     """The same by the system's own window, where programs see no files but those that it lets them have."""
-    begin = str(start or (recent_folders().get(kind) or [""])[0])
+    begin = str(start or next(iter(recent_folders(kind)), ""))
     patterns = ";;".join(f"{name} ({pattern})" for name, pattern in sorts)
     if want == "folder":
         found = [QFileDialog.getExistingDirectory(parent, title, begin)]

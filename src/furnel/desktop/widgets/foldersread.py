@@ -34,10 +34,10 @@ class Found:
 
 class FolderReader(QObject):
     """Reads one folder at a time. `listed` has what is in the last one that was asked for, or why it cannot be read;
-    `seen` a small picture of a file and a line about it."""
+    `seen` a small picture of a file, a line about it, and whether it can be heard."""
 
     listed = pyqtSignal(object, list, str)
-    seen = pyqtSignal(object, QImage, str)
+    seen = pyqtSignal(object, QImage, str, bool)
 
     def __init__(self) -> None:
         super().__init__()
@@ -81,12 +81,10 @@ class FolderReader(QObject):
             self.listed.emit(folder, found, said)
 
     def _look(self, file: Path) -> None:
-        image, said = QImage(), ""
         try:
-            image, said = picture_of(file)
+            self.seen.emit(file, *glance(file))
         except (FurnelError, OSError, ValueError):
-            said = "it cannot be read"
-        self.seen.emit(file, image, said)
+            self.seen.emit(file, QImage(), "it cannot be read", False)
 
 
 def natural(name: str) -> list[tuple[int, int, str]]:
@@ -96,21 +94,20 @@ def natural(name: str) -> list[tuple[int, int, str]]:
     ]
 
 
-def picture_of(file: Path) -> tuple[QImage, str]:
-    """A small picture of a file, if it is one, and what it is in a line. Raises FurnelError, OSError for what is damaged."""
+def glance(file: Path) -> tuple[QImage, str, bool]:
+    """A small picture of a file, if it is one, what it is in a line, and whether it can be heard. Raises FurnelError, OSError
+    for what is damaged."""
     from furnel.desktop.imaging import to_image
     from furnel.imagefiles import read_header, read_small, recognises
     from furnel.media import SOUND, medium_by_suffix
     from furnel.sound import sound_info
 
-    if file.stat().st_size > _LARGEST:
-        return QImage(), ""
-    data = file.read_bytes()
-    if medium_by_suffix(file) is SOUND:
+    data = file.read_bytes() if file.stat().st_size <= _LARGEST else b""
+    if data and medium_by_suffix(file) is SOUND:
         info = sound_info(data, file.name)
         channels = {1: "mono", 2: "stereo"}.get(info.channels, count(info.channels, "channel"))
-        return QImage(), f"{info.length_s:.1f} s, {info.rate} Hz, {channels}"
+        return QImage(), f"{info.length_s:.1f} s, {info.rate} Hz, {channels}", True
     if not recognises(data):
-        return QImage(), ""
+        return QImage(), "", False
     header = read_header(data, file)
-    return to_image(read_small(data, 220, file)), f"{header.width} × {header.height} pixels"
+    return to_image(read_small(data, 220, file)), f"{header.width} × {header.height} pixels", False

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
+from functools import partial
 from typing import TYPE_CHECKING, TypeVar
 
 from PyQt6.QtCore import QPoint
@@ -14,20 +15,30 @@ if TYPE_CHECKING:
     from furnel.desktop.window import Window
 
 Thing = TypeVar("Thing")
+Row = tuple[str, Callable[[], object], bool]
 
 
 def menu_under(
     under: QWidget, rows: Iterable[tuple[str, Thing]], choose: Callable[[Thing], object], nothing: str = ""
 ) -> None:
     """Offer some things by their names in a menu under a widget; `nothing` stands there for none."""
-    menu = QMenu(under)
-    for text, thing in rows:
+    acts = [(text, partial(choose, thing), True) for text, thing in rows]
+    menu_at(
+        under,
+        acts or [(nothing, lambda: None, True)] * bool(nothing),
+        under.mapToGlobal(under.rect().bottomLeft()),
+    )
+
+
+def menu_at(near: QWidget, rows: Iterable[Row], at: QPoint) -> None:
+    """Offer what can be done in a menu: its name, what does it, and whether it can be done now."""
+    menu = QMenu(near)
+    for text, act, can in rows:
         action = menu.addAction(text)
         if action is not None:
-            action.triggered.connect(lambda _=False, thing=thing: choose(thing))
-    if menu.isEmpty() and nothing:
-        menu.addAction(nothing)
-    menu.exec(under.mapToGlobal(under.rect().bottomLeft()))
+            action.setEnabled(can)
+            action.triggered.connect(lambda _=False, act=act: act())
+    menu.exec(at)
     menu.deleteLater()
 
 

@@ -2,11 +2,8 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Callable, Sequence
-from contextlib import suppress
 from dataclasses import dataclass
-from pathlib import Path
 
 from PyQt6.QtCore import QEvent, QModelIndex, QObject, QRect, QSize, Qt, QTimer
 from PyQt6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter
@@ -22,15 +19,14 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from furnel.atomic import write_text
 from furnel.desktop.look import Look, font
 from furnel.desktop.ranking import ranked
 from furnel.desktop.widgets.basics import elided, field
-from furnel.errors import FurnelError
-from furnel.folders import state_folder
+from furnel.remembered import recall_texts, remember_first
 
 _ENTRY = Qt.ItemDataRole.UserRole
 _MOST, _MOST_RECENT = 60, 8
+_USED = "commands"
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,7 +90,7 @@ class QuickCommand(QWidget):
     ) -> None:
         super().__init__(parent)
         self._before = QApplication.focusWidget()
-        self._offers, self._find, self._recent = list(offers), find, _recent()
+        self._offers, self._find, self._recent = list(offers), find, recall_texts(_USED).get("", [])
         self._frame = QFrame(self)
         self._frame.setObjectName("quick")
         self._frame.setFixedSize(560, 372)
@@ -188,21 +184,5 @@ class QuickCommand(QWidget):
         if item is not None:
             entry: Offer = item.data(_ENTRY)
             self.leave()
-            _keep_recent(entry.id)
+            remember_first(_USED, "", entry.id, _MOST_RECENT)
             QTimer.singleShot(0, entry.run)
-
-
-def _file() -> Path:
-    return state_folder() / "commands.json"
-
-
-def _recent() -> list[str]:
-    try:
-        return [str(name) for name in json.loads(_file().read_text("utf-8"))][:_MOST_RECENT]
-    except (OSError, ValueError, TypeError):
-        return []
-
-
-def _keep_recent(name: str) -> None:
-    with suppress(FurnelError):  # it only saves a key
-        write_text(_file(), json.dumps([name, *(one for one in _recent() if one != name)][:_MOST_RECENT]))
