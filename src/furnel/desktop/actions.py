@@ -69,6 +69,7 @@ STEPS = Need(
     "copy the steps of a swap first, then select another one",
     lambda window: bool(window.swap_at_hand()) and bool(window.session.swaps.copied),
 )
+PANES = Need("there are no side panes here", lambda window: bool(doing.panes_here(window)))
 BUILT = Need("build the mod first", lambda window: window.session.builds.last is not None)
 INSTALLED = Need("the mod is not in the game", lambda window: window.session.game.installed)
 
@@ -222,6 +223,10 @@ COMMANDS: tuple[Command, ...] = (
         lambda window: window.pages.get_mod(), GAME,
     ),
     Command("quick", "Window", "Do anything…", "Ctrl+K", "Find any command by its name", doing.quick),
+    Command(
+        "fold-panes", "Window", "Fold the side panes away", "F8", "More room for the middle; once more brings them back",
+        doing.fold_panes, PANES,
+    ),
     Command("theme", "Window", "Light or dark", "Ctrl+Shift+L", "Change the theme", doing.other_theme),
     Command("keys", "Window", "Keys", "F1", "Every key at a glance", doing.show_keys),
     Command("log", "Window", "Show the log", "Ctrl+L", "What happened so far", doing.show_log),

@@ -16,6 +16,7 @@ if TYPE_CHECKING:
     from furnel.desktop.actions import Command
     from furnel.desktop.fit.definition_bench import DefinitionBench
     from furnel.desktop.session import Session
+    from furnel.desktop.widgets.panes import SidePane
     from furnel.desktop.widgets.quickcommand import Offer
     from furnel.desktop.window import Window
     from furnel.mods.shelf import OnShelf
@@ -242,6 +243,7 @@ def _over(window: Window, call: Callable[[bool], None], verb: str, gone: str) ->
 def search(window: Window) -> None:
     """Put the cursor into the wall's search."""
     window.go("find")
+    window.find_station.sides[0].fold(False)
     window.find_station.sieve.text.setFocus()
     window.find_station.sieve.text.selectAll()
 
@@ -320,6 +322,22 @@ def leave(window: Window) -> None:
     """Close Furnel."""
     whole = window.window()
     (whole or window).close()
+
+
+def panes_here(window: Window) -> list[SidePane]:
+    """The side panes of what is in sight."""
+    from furnel.desktop.widgets.panes import SidePane
+
+    here = window.stations.currentWidget()
+    return [pane for pane in here.findChildren(SidePane) if pane.isVisible()] if here is not None else []
+
+
+def fold_panes(window: Window) -> None:
+    """Fold every side pane away, or bring them all back when none is left."""
+    panes = panes_here(window)
+    away = not all(pane.folded for pane in panes)
+    for pane in panes:
+        pane.fold(away)
 
 
 def other_theme(window: Window) -> None:

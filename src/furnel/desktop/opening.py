@@ -7,15 +7,18 @@ import threading
 from collections.abc import Callable
 from importlib import import_module
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, QTimer, pyqtSignal
-from PyQt6.QtGui import QCloseEvent, QFont, QPainter, QPaintEvent
+from PyQt6.QtCore import QByteArray, QPointF, QRectF, QSize, QTimer, pyqtSignal
+from PyQt6.QtGui import QCloseEvent, QFont, QMoveEvent, QPainter, QPaintEvent, QResizeEvent
 from PyQt6.QtWidgets import QApplication, QVBoxLayout, QWidget
 
 from furnel.desktop.look import Look, font
 from furnel.desktop.recent import Recent
+from furnel.desktop.timing import timer
 from furnel.desktop.widgets.flowstrip import FlowStrip
+from furnel.remembered import recall, remember
 
 _FRAME = QSize(8, 36)  # pixels that a window manager's borders and title bar take
+_PLACE_MS = 400  # after its last move
 _BAR, _SIDE, _LINE, _TILE = 56, 202, 25, 92
 
 
@@ -40,7 +43,9 @@ class Opening(QWidget):
         self._look, self._recent, self._make = look, recent, make
         self._inner: QWidget | None = None
         self.setWindowTitle(f"{recent.mod_name} — Furnel" if recent.mod_name else "Furnel")
-        self.resize(room())
+        self._moved = timer(self, self._keep_place, _PLACE_MS)
+        if not self._take_place():
+            self.resize(room())
         self._strip: FlowStrip | None = FlowStrip(look)
         self._strip.setParent(self)
         self._strip.setGeometry(218, 7, 760, 42)
@@ -48,6 +53,22 @@ class Opening(QWidget):
         self._column.setContentsMargins(0, 0, 0, 0)
         self._loaded.connect(self._replace)
         self._begun = False
+
+    def _take_place(self) -> bool:
+        """Be where the window was last, and as large."""
+        told = recall("window")
+        place = QByteArray.fromBase64(told.encode()) if isinstance(told, str) else QByteArray()
+        return self.restoreGeometry(place)
+
+    def _keep_place(self) -> None:
+        place = bytes(self.saveGeometry().toBase64().data()).decode()
+        threading.Thread(target=remember, args=("window", place), name="furnel-place").start()
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        self._moved.start()
+
+    def moveEvent(self, event: QMoveEvent | None) -> None:
+        self._moved.start()
 
     def _begin(self) -> None:
         threading.Thread(target=self._load, name="furnel-opening").start()

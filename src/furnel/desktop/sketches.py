@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QPainter, QPaintEvent, QPen, QPolygonF
+from PyQt6.QtGui import QPainter, QPaintEvent, QPen, QPolygonF, QResizeEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import label, ticked
 
 _DRAWN = QSize(212, 116)  # in the drawings' own units
-_SIZE = QSize(284, 155)
+_SIZE, _LEAST = QSize(284, 155), 190
 STEPS = (
     ("find", "Find", "Open a game. Every picture, sound and value in its archives lies on one wall."),
     ("fit", "Fit", "Drop your file on an original. It is brought to the right size, format, length and loudness."),
@@ -24,8 +24,15 @@ class Sketch(QWidget):
     def __init__(self, look: Look, kind: str) -> None:
         super().__init__()
         self._look, self._kind = look, kind
-        self.setFixedSize(_SIZE)
+        self.setMinimumWidth(_LEAST)
+        self.setMaximumWidth(_SIZE.width())
         look.changed.connect(self.update)
+
+    def sizeHint(self) -> QSize:
+        return _SIZE
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        self.setFixedHeight(self.width() * _DRAWN.height() // _DRAWN.width())
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
@@ -33,7 +40,7 @@ class Sketch(QWidget):
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(self._look.colour("panel"))
         painter.drawRoundedRect(QRectF(self.rect()), 6, 6)
-        painter.scale(_SIZE.width() / _DRAWN.width(), _SIZE.height() / _DRAWN.height())
+        painter.scale(self.width() / _DRAWN.width(), self.height() / _DRAWN.height())
         {"find": self._find, "fit": self._fit, "try": self._try}[self._kind](painter)
 
     def _find(self, painter: QPainter) -> None:
@@ -110,12 +117,11 @@ def what_it_does(look: Look) -> QWidget:
         column.setSpacing(6)
         words = label(text, "caption")
         words.setWordWrap(True)
-        words.setFixedWidth(_SIZE.width())
+        words.setMaximumWidth(_SIZE.width())
         words.setAlignment(Qt.AlignmentFlag.AlignTop)
         column.addWidget(Sketch(look, kind))
         column.addWidget(label(title))
         column.addWidget(words)
         column.addStretch(1)
-        row.addLayout(column)
-    row.addStretch(1)
+        row.addLayout(column, 1)
     return whole

@@ -44,7 +44,7 @@ class TopBar(QWidget):
         quick.setToolTip("Every command by its name")
         quick.setStyleSheet("QPushButton { text-align: left; padding: 5px 10px }")
         quick.clicked.connect(lambda: window.run_command("quick"))
-        quick.setFixedWidth(150)
+        quick.setMinimumWidth(150)
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 14, 0)
         row.setSpacing(6)

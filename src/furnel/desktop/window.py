@@ -57,7 +57,7 @@ class Window(QWidget):
         super().__init__()
         self.setObjectName("window")
         self.setWindowTitle("Furnel")
-        self.setMinimumSize(1080, 640)
+        self.setMinimumSize(1000, 600)
         self.resize(room())
         self.look, self.jobs = look, JobRunner()
         self.session, self.player = Session(self.jobs), Player(self.jobs)

@@ -16,6 +16,7 @@ from PyQt6.QtWidgets import (
     QSizePolicy,
     QTextEdit,
     QVBoxLayout,
+    QWidget,
 )
 
 from furnel.atomic import write_text
@@ -41,8 +42,9 @@ from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets import picking
-from furnel.desktop.widgets.basics import button, label, marked, tip
+from furnel.desktop.widgets.basics import as_panel, button, label, marked, tip
 from furnel.desktop.widgets.page import Page
+from furnel.desktop.widgets.panes import SidePane
 from furnel.errors import FurnelError
 from furnel.progress import Progress
 from furnel.words import count, number
@@ -79,7 +81,9 @@ class ArchivePage(Page):
         self._verdict = label("", "caption")
         self._verdict.setWordWrap(True)
         self._at, self._numbers = marked(), label("", "caption")
-        for line in (self._at, self._numbers):  # long lines are cut, they do not widen the page
+        self._numbers.setWordWrap(True)
+        self._numbers.setMinimumHeight(2 * self._numbers.fontMetrics().lineSpacing())
+        for line in (self._at, self._numbers):  # long lines do not widen the page
             line.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
         self.begin = QComboBox()
         self.begin.setToolTip("What to begin the description from")
@@ -144,16 +148,18 @@ class ArchivePage(Page):
         right.setContentsMargins(10, 10, 16, 12)
         right.setSpacing(6)
         right.addWidget(self.entries, 3)
-        right.addWidget(label("FOUND, AND WHAT DOES NOT ADD UP", "section"))
+        found = label("FOUND, AND WHAT DOES NOT ADD UP", "section")
+        found.setWordWrap(True)
+        right.addWidget(found)
         right.addWidget(self.hints, 2)
         body = QHBoxLayout()
         body.setContentsMargins(0, 0, 0, 0)
         body.setSpacing(0)
-        self.entries.setFixedWidth(246)
-        self.hints.setFixedWidth(246)
+        side = as_panel(QWidget())
+        side.setLayout(right)
         body.addLayout(left, 1)
         body.addLayout(middle, 0)
-        body.addLayout(right, 0)
+        body.addWidget(SidePane(self._look, "entries", "Entries", side, "right", 267))
         self.laid_out(head, body)
 
     def sizeHint(self) -> QSize:

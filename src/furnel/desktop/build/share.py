@@ -40,6 +40,8 @@ from furnel.desktop.widgets.basics import (
 )
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.page import Page
+from furnel.desktop.widgets.panes import SidePane
+from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.errors import FurnelError, reason
 from furnel.mods.build import package
 from furnel.mods.project import Project
@@ -210,7 +212,7 @@ class SharePage(Page):
         for key, text, _ in _FIELDS:
             form.addRow(label(text, "caption"), self.fields[key])
         form.insertRow(2, label("Licence", "caption"), self.licence)
-        told = as_panel(QWidget(), 348)
+        told = as_panel(QWidget())
         left = QVBoxLayout(told)
         left.setContentsMargins(16, 14, 16, 16)
         left.setSpacing(8)
@@ -222,11 +224,11 @@ class SharePage(Page):
         left.addWidget(self._gaps)
         left.addWidget(self.sources, 1)
         left.addWidget(self.credit)
-        turns = QHBoxLayout()
+        turns = WrappingRow(spacing=6)
         turns.setContentsMargins(16, 10, 12, 0)
         for turn in self.turns.values():
             turns.addWidget(turn)
-        turns.addStretch(1)
+        turns.add_rest()
         turns.addWidget(self.copy)
         middle = QVBoxLayout()
         middle.setSpacing(6)
@@ -256,9 +258,11 @@ class SharePage(Page):
         right.addStretch(1)
         body = QHBoxLayout()
         body.setSpacing(0)
-        body.addWidget(told)
+        body.addWidget(SidePane(self._look, "telling", "What it says of itself", told, "left", 343))
         body.addLayout(middle, 1)
-        body.addWidget(as_panel(scrolling(side), 300))
+        body.addWidget(
+            SidePane(self._look, "package", "The package", as_panel(scrolling(side)), "right", 295)
+        )
         self.laid_out(head, body)
 
     def open(self, still: QImage | None) -> None:

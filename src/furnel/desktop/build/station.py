@@ -30,6 +30,7 @@ from furnel.desktop.widgets.basics import (
     scrolling,
     set_next,
 )
+from furnel.desktop.widgets.panes import SidePane
 from furnel.games import BRIDGE
 from furnel.mods.project import About
 from furnel.words import count
@@ -74,14 +75,14 @@ class BuildStation(QWidget):
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
         row.addLayout(left, 1)
-        row.addWidget(self._panel())
+        row.addWidget(SidePane(look, "building", "The build", self._panel(), "right", 331))
         self.contents.picked.connect(self.opened)
         session.project_changed.connect(self._show)
         session.builds.changed.connect(self._show)
         session.game.changed.connect(self._show)
 
     def _panel(self) -> QWidget:
-        panel = as_panel(QWidget(), 336)
+        panel = as_panel(QWidget())
         self._mark, self._state = StateMark(self._look, "fits", 11), label("", "")
         self._state.setWordWrap(True)
         self._build = button("Build", with_key("Write the mod and read it back", "build"), "next")
@@ -223,7 +224,9 @@ class BuildStation(QWidget):
             row.addLayout(texts, 1)
             self._clashes.addWidget(line)
         if not rows:
-            self._clashes.addWidget(label("None: no other enabled mod touches what yours does.", "caption"))
+            none = label("None: no other enabled mod touches what yours does.", "caption")
+            none.setWordWrap(True)
+            self._clashes.addWidget(none)
 
     def _wins(self, other: str, ours: str) -> bool:
         order = [mod.id for mod in self._session.game.stack]

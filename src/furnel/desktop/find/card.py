@@ -10,12 +10,13 @@ from furnel.catalogue import Asset
 from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.tiles import Tile, TileStore, paint_tile
-from furnel.desktop.widgets.basics import as_panel, button, hairline, label
+from furnel.desktop.widgets.basics import as_panel, breakable, button, hairline, label
 from furnel.desktop.widgets.menus import menu_under, place_text
 from furnel.media import Spec, medium_of_kind
 from furnel.texts import taken_apart
 
 _MOST_USES = 24
+_BESIDE = 60  # pixels of a line of the card that are not for its words
 
 
 class _Stage(QWidget):
@@ -49,7 +50,7 @@ class SpecCard(QWidget):
 
     def __init__(self, look: Look, tiles: TileStore) -> None:
         super().__init__()
-        as_panel(self, 272)
+        as_panel(self)
         self._tiles = tiles
         self._asset: Asset | None = None
         self._spec: Spec | None = None
@@ -112,7 +113,7 @@ class SpecCard(QWidget):
         for part in (self._fit, self._values, self._swap, self._take):
             row.addWidget(part, 1)
         column = QVBoxLayout(self)
-        column.setContentsMargins(16, 16, 16, 12)
+        column.setContentsMargins(14, 16, 14, 12)
         column.setSpacing(6)
         self._body = QWidget()
         inner = QVBoxLayout(self._body)
@@ -152,7 +153,7 @@ class SpecCard(QWidget):
         self._name.setText(asset.name)
         self._why.setText(why)
         self._why.setVisible(bool(why))
-        self._path.setText(f"{asset.archive.name} › {asset.path}")
+        self._path.setText(f"{asset.archive.name} › {breakable(asset.path)}")
         self._renew_tile()
         self._state.setText(
             f"Seen in the game: {winner}" if winner else "Swapped in this mod" if swapped else ""
@@ -178,7 +179,9 @@ class SpecCard(QWidget):
             path, address = uses[0]
             first = f"{path.rpartition('/')[2]} › {address}"
             text = f"Named in {first}" if len(uses) == 1 else f"Named in {len(uses)} places"
-            self._named.setText(text if len(text) < 40 else f"Named in {path.rpartition('/')[2]}")
+            room = self.width() - _BESIDE
+            fits = self._named.fontMetrics().horizontalAdvance(text) < room
+            self._named.setText(text if fits else f"Named in {path.rpartition('/')[2]}")
             self._named.setToolTip("\n".join(f"{path} › {address}" for path, address in uses[:_MOST_USES]))
 
     def _show_named(self) -> None:
@@ -210,6 +213,7 @@ class SpecCard(QWidget):
         """The rows in the labels that are there; only missing ones are made."""
         while len(self._lines) < len(rows):
             pair = label("", "caption"), label("")
+            pair[1].setWordWrap(True)
             for column, part in enumerate(pair):
                 self._facts.addWidget(part, len(self._lines), column)
             self._lines.append(pair)

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
-from PyQt6.QtWidgets import QHBoxLayout, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
 from furnel.catalogue import Facets, Sieve
 from furnel.desktop.actions import with_key
@@ -14,6 +14,7 @@ from furnel.desktop.find.like import LikeBox
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import button, field, label
+from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.media import KIND_TITLES
 from furnel.words import number
 
@@ -238,7 +239,6 @@ class SievePanel(QScrollArea):
 
     def __init__(self, look: Look) -> None:
         super().__init__()
-        self.setFixedWidth(212)
         self.setWidgetResizable(True)
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.text = field("Name, path or number", "Search")
@@ -272,13 +272,11 @@ class SievePanel(QScrollArea):
             column.addWidget(part)
         column.addSpacing(8)
         column.addWidget(label("SHOW ONLY", "section"))
-        only = QHBoxLayout()
-        only.setSpacing(4)
+        only = WrappingRow(spacing=4)
         for toggle in (self.swapped, self.with_kin):
             toggle.setCheckable(True)
             toggle.setSizePolicy(QSizePolicy.Policy.Maximum, QSizePolicy.Policy.Fixed)
             only.addWidget(toggle)
-        only.addStretch(1)
         column.addLayout(only)
         column.addStretch(1)
         column.addWidget(self._clear)

@@ -33,7 +33,9 @@ from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore
-from furnel.desktop.widgets.basics import button, label, marked
+from furnel.desktop.widgets.basics import button, label, marked, scrolling
+from furnel.desktop.widgets.panes import SidePane
+from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.media import medium_of_kind, spec_of
 from furnel.sound import read_clip
 from furnel.texts import taken_apart
@@ -76,12 +78,11 @@ class FindStation(QWidget):
         zoom.setToolTip("How large the tiles are")
         zoom.setAccessibleName("Tile size")
         zoom.valueChanged.connect(self.wall.set_zoom)
-        head = QHBoxLayout()
+        head = WrappingRow(spacing=14)
         head.setContentsMargins(14, 8, 14, 4)
-        head.setSpacing(14)
         head.addWidget(self._count)
         head.addWidget(self._group)
-        head.addStretch(1)
+        head.add_rest()
         head.addWidget(label("zoom", "caption"))
         head.addWidget(zoom)
         head.addWidget(self._order)
@@ -95,7 +96,12 @@ class FindStation(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
-        for part, stretch in ((self.sieve, 0), (self._whole, 1), (self.card, 0), (self._welcome, 1)):
+        self.sides = (
+            SidePane(look, "sieve", "The sieve", self.sieve, "left", 207),
+            SidePane(look, "card", "The spec card", scrolling(self.card, fills=True), "right", 267),
+        )
+        left, right = self.sides
+        for part, stretch in ((left, 0), (self._whole, 1), (right, 0), (self._welcome, 1)):
             row.addWidget(part, stretch)
         self._show_parts()
         self._connect()
@@ -149,7 +155,7 @@ class FindStation(QWidget):
     def _show_parts(self) -> None:
         """The sieve, the wall and the card once a game is open, the welcome before."""
         opened = self._session.catalogue is not None
-        for part in (self.sieve, self._whole, self.card):
+        for part in (*self.sides, self._whole):
             part.setVisible(opened)
         self._welcome.setVisible(not opened)
 

@@ -15,6 +15,8 @@ from furnel.desktop.fit.several import ask_name, ask_record, reckon
 from furnel.desktop.fit.text_sides import Texts, TextSides, compared
 from furnel.desktop.widgets.basics import button, field, label, toggle
 from furnel.desktop.widgets.menus import menu_under, place_text
+from furnel.desktop.widgets.panes import remember_split
+from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.errors import FurnelError
 from furnel.mods import records
 from furnel.mods.records import Book, Sheet, open_book
@@ -92,10 +94,9 @@ class DefinitionBench(Bench):
         self._connect()
 
     def _records_page(self) -> QWidget:
-        buttons = QHBoxLayout()
-        buttons.setSpacing(6)
+        buttons = WrappingRow(spacing=6)
         buttons.addWidget(self._title)
-        buttons.addStretch(1)
+        buttons.add_rest()
         for part in (self.uses, self.games, self.several, self.copy, self.new):
             buttons.addWidget(part)
         lower = QWidget()
@@ -110,6 +111,7 @@ class DefinitionBench(Bench):
         self._split.addWidget(lower)
         self._split.setStretchFactor(1, 1)
         self._split.setHandleWidth(6)
+        remember_split(self._split, "records")
         return self._split
 
     def _connect(self) -> None:

@@ -18,6 +18,7 @@ class KinOffer(QWidget):
         self._declined: set[str] = set()
         self.others: list[str] = []
         self._said = label("", "caption")
+        self._said.setWordWrap(True)
         self.accept = button(
             "Swap them too", "The same source, made to fit each of them; undo takes it back at once"
         )

@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import (
     QButtonGroup,
     QFrame,
     QHBoxLayout,
+    QLabel,
     QScrollArea,
     QStackedWidget,
     QVBoxLayout,
@@ -27,10 +28,12 @@ from furnel.desktop.fit.scene_view import SceneView
 from furnel.desktop.fit.tones import ToneGraphs
 from furnel.desktop.imaging import to_image
 from furnel.desktop.look import Look
-from furnel.desktop.widgets.basics import as_panel, button, label, toggle
+from furnel.desktop.widgets.basics import button, label, toggle
+from furnel.desktop.widgets.wrapping import WrappingRow, stage_bar
 from furnel.mods.trials import Trial
 
 _TRAY = 164
+_READ_OUT = 300  # pixels
 TRAYS = ("Levels", "From afar", "Formats", "Tones", "In the game")
 
 
@@ -47,18 +50,15 @@ class PictureBench(Bench):
         self._tones, self._distance, self.scene = ToneGraphs(look), DistanceRow(look), SceneView(look)
         self._content: PictureContent | None = None
         self._tried = False
-        bar = as_panel(QWidget(), name="stagebar")
-        row = QHBoxLayout(bar)
-        row.setContentsMargins(10, 4, 10, 4)
-        row.setSpacing(1)
+        bar, row = stage_bar()
         self.modes = self._choices(row, MODES, self._set_mode, "How the two are compared")
         self._times = button("×4", "How many times differences are enlarged", "plain")
         self._times.clicked.connect(self._next_scale)
         self._times.hide()
         row.addWidget(self._times)
-        row.addSpacing(12)
+        row.add_gap(12)
         self.channels = self._choices(row, CHANNELS, self._set_channel, "Which channels are shown")
-        row.addStretch(1)
+        row.add_rest()
         self._tiled = toggle("3×3", "See how it repeats")
         self._tiled.toggled.connect(self.view.set_tiled)
         self._whole, self._real = (
@@ -75,16 +75,10 @@ class PictureBench(Bench):
             label("", "ember"),
             label(),
         )
-        foot = as_panel(QWidget(), name="stagebar")
-        line = QHBoxLayout(foot)
-        line.setContentsMargins(10, 3, 14, 3)
-        line.setSpacing(1)
+        foot, line = stage_bar(right=14, above=3)
         self.trays = self._choices(line, TRAYS, self.show_tray, "What is shown below the pictures")
-        line.addStretch(1)
-        line.setSpacing(1)
-        for text in (self._place, self._theirs, self._yours, self._result):
-            line.addSpacing(14)
-            line.addWidget(text)
+        line.add_rest()
+        line.addWidget(_in_a_line(self._place, self._theirs, self._yours, self._result))
         self._tray = QStackedWidget()
         self._fill_tray()
         column = QVBoxLayout(self)
@@ -160,7 +154,7 @@ class PictureBench(Bench):
         )
 
     def _choices(
-        self, row: QHBoxLayout, names: tuple[str, ...], chosen: Callable[[str], None], tip: str
+        self, row: WrappingRow, names: tuple[str, ...], chosen: Callable[[str], None], tip: str
     ) -> QButtonGroup:
         group = QButtonGroup(self)
         for place, name in enumerate(names):
@@ -217,6 +211,19 @@ class PictureBench(Bench):
         self._place.setText(f"x {x}  y {y}")
         self._theirs.setText(_pixel(content.original, x, y, content.original.size))
         self._yours.setText(_pixel(content.yours, x, y, content.original.size))
+
+
+def _in_a_line(*texts: QLabel) -> QWidget:
+    """Texts that come and go to the right of each other, in the same room whatever they say."""
+    whole = QWidget()
+    whole.setMinimumWidth(_READ_OUT)
+    row = QHBoxLayout(whole)
+    row.setContentsMargins(0, 0, 0, 0)
+    row.setSpacing(14)
+    row.addStretch(1)
+    for text in texts:
+        row.addWidget(text)
+    return whole
 
 
 def _pixel(side: Side, x: int, y: int, frame: tuple[int, int]) -> str:

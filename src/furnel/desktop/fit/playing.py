@@ -14,6 +14,7 @@ from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look, font
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import as_panel, button, label
+from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.sprites import Animation
 
 _FAINT = 0.28
@@ -97,7 +98,7 @@ class Playing(QWidget):
         self._speed.setToolTip("Frames a second")
         self._speed.valueChanged.connect(self._set_speed)
         self._rate = label("", "caption")
-        self._rate.setFixedWidth(58)
+        self._rate.setMinimumWidth(self._rate.fontMetrics().horizontalAdvance(f"{_SPEEDS[1]} a second") + 4)
         self._faint, self._both, self._line = (
             QCheckBox("Trail"),
             QCheckBox("To and fro"),
@@ -114,13 +115,17 @@ class Playing(QWidget):
         bar.setContentsMargins(8, 6, 8, 6)
         bar.setSpacing(4)
         for parts in (
-            (self._run,), (self._play, back, self._scrub, on), (self._speed, self._rate), (self._faint, self._both, self._line)
+            (self._run,), (self._play, back, self._scrub, on), (self._speed, self._rate)
         ):  # fmt: skip
             row = QHBoxLayout()
             row.setSpacing(6)
             for part in parts:
                 row.addWidget(part, int(isinstance(part, QSlider | QComboBox)))
             bar.addLayout(row)
+        boxes = WrappingRow(spacing=6)
+        for box in (self._faint, self._both, self._line):
+            boxes.addWidget(box)
+        bar.addLayout(boxes)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(1)

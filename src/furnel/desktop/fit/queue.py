@@ -154,7 +154,7 @@ class SwapQueue(QWidget):
 
     def __init__(self, look: Look, session: Session, tiles: TileStore, results: ResultTiles) -> None:
         super().__init__()
-        as_panel(self, 224)
+        as_panel(self)
         self._session = session
         self._head = marked()
         self.rows = _Rows(look, session, tiles, results)

@@ -2,9 +2,17 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPoint, QRectF, Qt, pyqtSignal
+from PyQt6.QtCore import QPoint, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QIcon, QImage, QPainter, QPaintEvent, QPixmap
-from PyQt6.QtWidgets import QButtonGroup, QHBoxLayout, QPushButton, QStackedWidget, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QButtonGroup,
+    QHBoxLayout,
+    QPushButton,
+    QSizePolicy,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
 
 from furnel.desktop.fit.bench import Bench
 from furnel.desktop.fit.cells_pane import CellsPane
@@ -15,13 +23,14 @@ from furnel.desktop.fit.sheet_content import SheetContent, tinted_images
 from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import as_panel, button, label, toggle
+from furnel.desktop.widgets.wrapping import WrappingRow, stage_bar
 from furnel.images.picture import Rgb
 from furnel.sprites import Placing
 from furnel.words import count
 
 TRAYS = ("Figures", "Colours", "Ground")
 TOOLS = ("Arrange", "Pencil", "Fill")
-_PLAYING, _TRAY = 216, 196
+_PLAYING, _TRAY, _LEAST_TRAY = 216, 196, 110
 CELL_ACTS = (
     ("mirror", "Mirror", "The other way round  (F)"),
     ("hold", "Hold", "The figure of the cell before  (H)"),
@@ -67,15 +76,13 @@ class _CellCard(QWidget):
     def __init__(self) -> None:
         super().__init__()
         as_panel(self, name="stagebar")
-        row = QHBoxLayout(self)
+        row = WrappingRow(self)
         row.setContentsMargins(2, 2, 8, 2)
-        row.setSpacing(1)
         self.buttons: dict[str, QPushButton] = {}
         for act, text, tip in (*CELL_ACTS, ("fill", "Fill anew", "Spread the figures over all cells again")):
             part = self.buttons[act] = button(text, tip, "plain")
             part.clicked.connect(lambda _=False, act=act: self.asked.emit(act))
             row.addWidget(part)
-        row.addStretch(1)
 
     def show_cells(self, content: SheetContent, cells: list[int]) -> str:
         """Offer what can be done with the chosen cells; what is in them."""
@@ -100,6 +107,21 @@ class _CellCard(QWidget):
         return ", ".join(words)
 
 
+class _Tray(QStackedWidget):
+    """Below the sheets: as high as it is meant to be, lower in a small window."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setMinimumHeight(_LEAST_TRAY)
+        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Maximum)
+
+    def sizeHint(self) -> QSize:
+        return QSize(super().sizeHint().width(), _TRAY)
+
+    def minimumSizeHint(self) -> QSize:
+        return QSize(super().minimumSizeHint().width(), _LEAST_TRAY)
+
+
 class SheetBench(Bench):
     """Compares two sheets, still and moving. What is done on it is asked for by its parts: `cells`, `source`, `colours`,
     `card`, and by `acted` (`mirror all`, `character`, `save`, `colour`)."""
@@ -117,8 +139,7 @@ class SheetBench(Bench):
         self.card, self._ground = _CellCard(), _Ground(look)
         self._tinted = -1  # as stored
         self._readout = label("", "caption")
-        self.tray = QStackedWidget()
-        self.tray.setFixedHeight(_TRAY)
+        self.tray = _Tray()
         for part in (self.source, self.colour_tray, self._ground):
             self.tray.addWidget(part)
         left = QVBoxLayout()
@@ -144,10 +165,7 @@ class SheetBench(Bench):
         self._join()
 
     def _make_bar(self) -> QWidget:
-        bar = as_panel(QWidget(), name="stagebar")
-        row = QHBoxLayout(bar)
-        row.setContentsMargins(10, 4, 10, 4)
-        row.setSpacing(1)
+        bar, row = stage_bar()
         self.tools = QButtonGroup(self)
         for name, tip in zip(
             TOOLS, ("Choose cells and put figures into them", "Paint single pixels; the right button takes a colour",
@@ -161,7 +179,7 @@ class SheetBench(Bench):
         self.pencil.setAccessibleName("Pencil's colour")
         self.pencil.clicked.connect(lambda: self.acted.emit("colour"))
         row.addWidget(self.pencil)
-        row.addSpacing(10)
+        row.add_gap(10)
         self.mirror = button("Mirror all", "Every figure the other way round", "plain")
         self.mirror.clicked.connect(lambda: self.acted.emit("mirror all"))
         self.unlike = toggle("Differences", "Show only what differs from the original")
@@ -177,7 +195,7 @@ class SheetBench(Bench):
         self.save.clicked.connect(lambda: self.acted.emit("save"))
         for part in (self.mirror, self.unlike, self.tint, self.character):
             row.addWidget(part)
-        row.addStretch(1)
+        row.add_rest()
         row.addWidget(self.save)
         return bar
 

@@ -22,7 +22,8 @@ from furnel.desktop.fit.source_strip import SourceStrip
 from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.timing import timer
-from furnel.desktop.widgets.basics import as_panel, button, scrolling, toggle
+from furnel.desktop.widgets.basics import button, scrolling, toggle
+from furnel.desktop.widgets.wrapping import stage_bar
 from furnel.sound import Clip, with_gain
 from furnel.sound.spectrum import spectrogram
 
@@ -93,12 +94,9 @@ class SoundBench(Bench):
         player.stopped.connect(self._stopped)
 
     def _bar(self) -> QWidget:
-        bar = as_panel(QWidget(), name="stagebar")
-        row = QHBoxLayout(bar)
-        row.setContentsMargins(10, 4, 14, 4)
-        row.setSpacing(4)
+        bar, row = stage_bar(spacing=4, right=14)
         row.addWidget(self._play)
-        row.addSpacing(8)
+        row.add_gap(8)
         for word in ("original", "yours"):
             whose = "the original" if word == "original" else "yours"
             part = toggle(word, f"Hear {whose}; switches in mid-play  (Tab then Space)", word == "original")
@@ -106,10 +104,10 @@ class SoundBench(Bench):
             part.clicked.connect(lambda _=False, word=word: self.hear(word))
             self.sides.addButton(part)
             row.addWidget(part)
-        row.addSpacing(8)
+        row.add_gap(8)
         for widget in (self._equal, self._seam, self._beats, self._spectrum, self._figures):
             row.addWidget(widget)
-        row.addStretch(1)
+        row.add_rest()
         row.addWidget(self.meter)
         return bar
 

@@ -23,6 +23,7 @@ from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore
 from furnel.desktop.widgets.basics import hairline
+from furnel.desktop.widgets.panes import SidePane
 from furnel.media import medium_of_kind
 from furnel.mods.fit import mended, with_encoding
 from furnel.mods.project import Swap
@@ -56,7 +57,8 @@ class FitStation(QWidget):
         self._thumbs_of = ""
         self._quick = QuickLook()
         self._due = True
-        self._side = self._make_side()
+        self._left = SidePane(look, "queue", "The queue", self.queue, "left", 219)
+        self._side = SidePane(look, "points", "Points and steps", self._make_side(), "right", 331)
         self.kin = KinOffer(session)
         middle = QVBoxLayout()
         middle.setContentsMargins(0, 0, 0, 0)
@@ -66,7 +68,7 @@ class FitStation(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
-        row.addWidget(self.queue)
+        row.addWidget(self._left)
         row.addLayout(middle, 1)
         row.addWidget(self._side)
         self.setFocusProxy(self.queue.rows)
@@ -100,13 +102,12 @@ class FitStation(QWidget):
         made.setWidgetResizable(True)
         made.setFrameShape(QFrame.Shape.NoFrame)
         made.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        made.setFixedWidth(336)
         made.setWidget(panel)
         return made
 
     def parts(self) -> tuple[QWidget, ...]:
         """What it is made of, to be dressed one by one: there is much in it that is not seen at one time."""
-        return self.queue, self.kin, self._side
+        return self._left, self.kin, self._side
 
     @property
     def current(self) -> str:

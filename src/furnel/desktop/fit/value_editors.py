@@ -23,6 +23,7 @@ from furnel.desktop.look import Look
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import Switch, button, label
 from furnel.desktop.widgets.colours import ask_colour
+from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.mods.records import Book, Line
 from furnel.texts import Meaning
 from furnel.texts.document import Value, scalar_text
@@ -237,6 +238,8 @@ class ListField(QWidget):
         if options:
             self._new = QComboBox()
             self._new.addItems(options)
+            self._new.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+            self._new.setMinimumContentsLength(6)
         else:
             self._new = QLineEdit()
             self._new.setPlaceholderText("another")
@@ -248,12 +251,9 @@ class ListField(QWidget):
         empty = button("Empty", "Take all of them out")
         empty.clicked.connect(self._empty)
         empty.setEnabled(bool(values))
-        row = QHBoxLayout()
-        row.setSpacing(6)
-        row.addWidget(self._new, 1)
-        row.addWidget(add)
-        row.addWidget(out)
-        row.addWidget(empty)
+        row = WrappingRow(spacing=6)
+        for part in (self._new, add, out, empty):
+            row.addWidget(part)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)

@@ -23,6 +23,7 @@ from furnel.desktop.widgets.basics import (
     set_next,
 )
 from furnel.desktop.widgets.page import Page
+from furnel.desktop.widgets.panes import SidePane
 from furnel.errors import FurnelError
 from furnel.imagefiles import read_small, recognises
 from furnel.media import medium_by_suffix
@@ -289,7 +290,9 @@ class MeetingPage(Page):
         row = QHBoxLayout()
         row.setSpacing(0)
         row.addLayout(left, 1)
-        row.addWidget(as_panel(scrolling(detail), 372))
+        row.addWidget(
+            SidePane(self._look, "meeting", "What meets here", as_panel(scrolling(detail)), "right", 367)
+        )
         self.laid_out(head, row)
 
     def open(self) -> None:

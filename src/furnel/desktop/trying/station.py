@@ -22,6 +22,7 @@ from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, paint_state, scrolling
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.menus import Row, menu_at
+from furnel.desktop.widgets.panes import SidePane
 from furnel.desktop.widgets.sheets import ask
 from furnel.errors import FurnelError
 from furnel.games import (
@@ -155,9 +156,9 @@ class TryStation(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
-        row.addWidget(self._left())
+        row.addWidget(SidePane(look, "stack", "The stack", self._left(), "left", 219))
         row.addLayout(self._middle(), 1)
-        row.addWidget(self._right())
+        row.addWidget(SidePane(look, "word", "The game's own word", self._right(), "right", 331))
         session.opened.connect(self._opened)
         session.game.changed.connect(self._stack_changed)
         self._poll = timer(self, self._look_at_game, 500, repeats=True)
@@ -165,7 +166,7 @@ class TryStation(QWidget):
         self._due = session.catalogue is not None
 
     def _left(self) -> QWidget:
-        panel = as_panel(QWidget(), 224)
+        panel = as_panel(QWidget())
         column = QVBoxLayout(panel)
         column.setContentsMargins(12, 14, 12, 12)
         column.setSpacing(6)
@@ -197,7 +198,7 @@ class TryStation(QWidget):
         return column
 
     def _right(self) -> QWidget:
-        panel = as_panel(QWidget(), 336)
+        panel = as_panel(QWidget())
         area = scrolling(self.words)
         column = QVBoxLayout(panel)
         column.setContentsMargins(16, 16, 12, 12)

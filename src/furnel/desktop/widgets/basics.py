@@ -41,6 +41,11 @@ def marked(name: str = "") -> QLabel:
     return made
 
 
+def breakable(path: str) -> str:
+    """A path that a label can break after any of its folders."""
+    return path.replace("/", "/\u200b")
+
+
 def tip(widget: QWidget, text: str) -> None:
     """A tooltip of plain text, whatever is in it."""
     widget.setToolTip(html.escape(text) if "<" in text else text)
@@ -63,8 +68,8 @@ def as_panel(widget: QWidget, width: int = 0, name: str = "panel") -> QWidget:
     return widget
 
 
-def scrolling(content: QWidget, name: str = "panel") -> QScrollArea:
-    """A frameless area that scrolls a widget down, on the ground of that name."""
+def scrolling(content: QWidget, name: str = "panel", fills: bool = False) -> QScrollArea:
+    """A frameless area that scrolls a widget down, on the ground of that name; with `fills` it has all the room there is."""
     area, holder = QScrollArea(), QWidget()
     area.setWidgetResizable(True)
     area.setFrameShape(QFrame.Shape.NoFrame)
@@ -73,7 +78,8 @@ def scrolling(content: QWidget, name: str = "panel") -> QScrollArea:
     column = QVBoxLayout(holder)
     column.setContentsMargins(0, 0, 0, 0)
     column.addWidget(content)
-    column.addStretch(1)
+    if not fills:
+        column.addStretch(1)
     area.setWidget(holder)
     return area
 

@@ -10,7 +10,7 @@ from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
-from furnel.desktop.widgets.basics import paint_state
+from furnel.desktop.widgets.basics import elided, paint_state
 
 STATIONS = ("find", "fit", "build", "try")
 _TITLES = {"find": "Find", "fit": "Fit", "build": "Build", "try": "Try"}
@@ -40,7 +40,7 @@ class FlowStrip(QWidget):
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setFixedHeight(_HEIGHT)
-        self.setMinimumWidth(560)
+        self.setMinimumWidth(480)
         self.setMaximumWidth(760)
         self.setAccessibleName("Flow strip")
         look.changed.connect(self.update)
@@ -113,7 +113,6 @@ class FlowStrip(QWidget):
         painter.drawText(QPointF(text_left, 18), _TITLES[name])
         painter.setFont(font(11))
         painter.setPen(look.colour("text" if current else "quiet"))
-        painter.drawText(QPointF(text_left, 34), state.line)
         right = left + width - 12
         if state.waiting:
             painter.setPen(Qt.PenStyle.NoPen)
@@ -122,9 +121,12 @@ class FlowStrip(QWidget):
         for kind, count in (("differs", state.differs), ("breaks", state.breaks)):
             if count:
                 painter.setPen(look.colour("text" if current else "quiet"))
-                painter.drawText(QPointF(right - 8, 34), str(count))
-                paint_state(painter, look, kind, QRectF(right - 20, 25, 9, 9))
-                right -= 32
+                wide = painter.fontMetrics().horizontalAdvance(str(count))
+                painter.drawText(QPointF(right - wide, 18), str(count))
+                paint_state(painter, look, kind, QRectF(right - wide - 12, 9, 9, 9))
+                right -= wide + 20
+        painter.setPen(look.colour("text" if current else "quiet"))
+        painter.drawText(QPointF(text_left, 34), elided(painter, state.line, left + width - 4 - text_left))
 
     def _at(self, place: QPointF) -> str:
         number = int(place.x() / ((self.width() - _NOTCH) / len(STATIONS)))

@@ -1,0 +1,85 @@
+"""Every view at the sizes that people have: nothing is cut off, nothing lies outside."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from demo.hands import Hands
+from PyQt6.QtGui import QFont
+from PyQt6.QtWidgets import QApplication
+
+from furnel.texts import Change
+
+from .fitting_in import cut_off
+
+SIZES = {100: [(1024, 640), (1280, 800), (1920, 1080)], 130: [(1024, 640)]}
+
+
+def _views(hands: Hands, project: Path, game: Path, sources: Path) -> Iterator[str]:
+    """Show one view after the other; their names."""
+    window, session = hands.window, hands.window.session
+    window.pages.show_shelf()
+    yield "shelf, empty"
+    hands.open(project)
+    yield "find"
+    window.find_station.wall.select("art/hulls/hull_otter.dds")
+    yield "find, a hull"
+    window.find_station.wall.select("bank0/003.wav")
+    yield "find, a bell"
+    window.run_command("new-thing")
+    yield "new thing"
+    window.run_command("tunes")
+    yield "tunes"
+    window.pages.work_out(game / "data" / "art.tlp")
+    yield "archive"
+    window.pages.match_files([sources])
+    hands.until(lambda: window.pages.match_sheet.rows.matches, "the pairs")
+    yield "match"
+    session.swaps.change_values("rules/boats.toml", [Change(do="set", at="otter/speed", to=3.84)], "Faster")
+    hands.settle()
+    for swap in [swap.original for swap in session.project.made]:
+        hands.station(2)
+        window.fit_station.pick(swap)
+        yield f"fit, {swap}"
+    hands.station(3)
+    yield "build"
+    hands.station(4)
+    hands.until(lambda: window.try_station.report is not None, "the report")
+    yield "try"
+    window.run_command("meetings")
+    yield "meetings"
+    window.run_command("share")
+    yield "share"
+    window.pages.describe_game(game / "data")
+    hands.settle()
+    yield "new game"
+    for name in ("keys", "log", "quick"):
+        window.run_command(name)
+        yield name
+    hands.key("Esc")
+    window.pages.show_shelf()
+    yield "shelf"
+
+
+@pytest.fixture(params=[100, 130])
+def wide_letters(request: pytest.FixtureRequest, application: QApplication) -> Iterator[int]:
+    """Letters as they are, and so wide that all words are as long as another language's."""
+    before, wide = QApplication.font(), QFont(QApplication.font())
+    wide.setStretch(request.param)
+    QApplication.setFont(wide)
+    yield request.param
+    QApplication.setFont(before)
+
+
+def test_nothing_is_cut_off(wide_letters: int, hands: Hands, mod: Path, game: Path, sources: Path) -> None:
+    faults = []
+    for view in _views(hands, mod, game, sources):
+        for wide, high in SIZES[wide_letters]:
+            hands.window.resize(wide, high)
+            hands.settle()
+            if (hands.window.width(), hands.window.height()) != (wide, high):
+                faults.append(f"{view} does not fit {wide} × {high}: {hands.window.minimumSizeHint()}")
+            faults += [f"{view} at {wide} × {high}: {fault}" for fault in cut_off(hands.window)]
+    assert not faults, "\n".join(faults)
