@@ -15,7 +15,7 @@ import pytest
 SRC = Path(__file__).parents[1] / "src"
 LAYERS = [
     {"errors", "progress", "words", "digests", "folders", "pending", "atomic", "leave", "parallel", "kernels"}
-    | {"schema", "tomllines", "states", "remembered"},
+    | {"schema", "tomllines", "states", "remembered", "kept"},
     {"images", "sound"},
     {"blocks"},
     {"imagefiles"},

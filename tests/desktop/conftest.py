@@ -19,6 +19,7 @@ from PyQt6.QtCore import QCoreApplication, QEvent
 from PyQt6.QtWidgets import QApplication
 
 from furnel.desktop.application import make_application, make_window
+from furnel.folders import state_folder
 from furnel.mods.workspace import create_project, open_workspace
 
 
@@ -31,6 +32,8 @@ def application() -> QApplication:
 def hands(application: QApplication, caplog: pytest.LogCaptureFixture) -> Iterator[Hands]:
     """Hands on a new window. Afterwards nothing may be left: no thread, no window, no error in the log."""
     before = set(threading.enumerate())
+    for name in ("settings", "panes"):  # as they came
+        (state_folder() / f"{name}.json").unlink(missing_ok=True)
     window = make_window()
     window.show()
     with caplog.at_level(logging.ERROR, "furnel"):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import cache
 from typing import TYPE_CHECKING
@@ -95,11 +95,11 @@ COMMANDS: tuple[Command, ...] = (
     Command("open-game", "Game", "Open a game…", "Ctrl+Shift+O", "Point at a game's folder", doing.open_game),
     Command(
         "new-game", "Game", "New game…", "Ctrl+Shift+N", "Describe a game that Furnel does not know yet",
-        lambda window: window.pages.new_game(),
+        lambda window: doing.new_game(window),
     ),
     Command(
         "archive", "Game", "Work out an archive…", "Ctrl+Shift+A", "Look at an archive's bytes and describe them",
-        lambda window: window.pages.ask_for_archive(),
+        lambda window: doing.ask_for_archive(window),
     ),
     Command("pack", "Game", "Pack a folder…", "", "Make an archive of a folder's files", doing.pack),
     Command("new-mod", "Mod", "New mod…", "Ctrl+N", "Start a mod for this game", doing.new_mod, GAME),
@@ -227,6 +227,10 @@ COMMANDS: tuple[Command, ...] = (
         "fold-panes", "Window", "Fold the side panes away", "F8", "More room for the middle; once more brings them back",
         doing.fold_panes, PANES,
     ),
+    Command(
+        "settings", "Window", "Settings", "Ctrl+Shift+G", "Theme, size, sound, programs, keys, what is kept on this machine",
+        doing.show_settings,
+    ),
     Command("theme", "Window", "Light or dark", "Ctrl+Shift+L", "Change the theme", doing.other_theme),
     Command("keys", "Window", "Keys", "F1", "Every key at a glance", doing.show_keys),
     Command("log", "Window", "Show the log", "Ctrl+L", "What happened so far", doing.show_log),
@@ -252,9 +256,23 @@ def command(name: str) -> Command:
     return next(entry for entry in COMMANDS if entry.id == name)
 
 
+_own_keys: dict[str, str] = {}
+
+
+def use_keys(own: Mapping[str, str]) -> None:
+    """Give some commands other keys than those that they came with."""
+    _own_keys.clear()
+    _own_keys.update(own)
+
+
+def shortcut_of(name: str) -> str:
+    """A command's key as Qt writes it: the one that it was given, or came with."""
+    return _own_keys.get(name, command(name).key)
+
+
 def key_of(name: str) -> str:
     """A command's key as people read it."""
-    return command(name).key.replace("Return", "Enter")
+    return shortcut_of(name).replace("Return", "Enter")
 
 
 def with_key(text: str, name: str) -> str:

@@ -26,8 +26,8 @@ _MALLOC = {-8: 2, -3: 1 << 20}
 _SWITCH_S = 0.001  # how long a worker may keep the interpreter from the interface thread
 
 
-def make_application() -> QApplication:
-    """The Qt application; there is only ever one."""
+def make_application(size: int = 100) -> QApplication:
+    """The Qt application; there is only ever one. `size` of everything is in per cent."""
     present = QApplication.instance()
     if isinstance(present, QApplication):
         return present
@@ -35,6 +35,8 @@ def make_application() -> QApplication:
     with contextlib.suppress(OSError, AttributeError):
         for setting, value in _MALLOC.items():
             ctypes.CDLL("libc.so.6").mallopt(setting, value)
+    if size != 100:
+        os.environ.setdefault("QT_SCALE_FACTOR", f"{size / 100:g}")
     os.environ.setdefault("QT_LOGGING_RULES", "qt.multimedia.*=false;qt.qpa.*=false")
     application = QApplication(sys.argv[:1])
     application.setApplicationName("Furnel")

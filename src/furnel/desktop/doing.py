@@ -6,7 +6,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QUrl
+from PyQt6.QtCore import QProcess, QUrl
 from PyQt6.QtGui import QDesktopServices
 from PyQt6.QtWidgets import QApplication
 
@@ -139,8 +139,17 @@ def source_at_hand(window: Window) -> Path | None:
 
 def open_source(window: Window) -> None:
     """Open the source of the swap at hand in its own program; when it is saved there, the bench follows."""
+    from furnel.media import PICTURE, SOUND, medium_by_suffix
+
     file = source_at_hand(window)
-    if file is not None and not QDesktopServices.openUrl(QUrl.fromLocalFile(str(file))):
+    if file is None:
+        return
+    medium = medium_by_suffix(file)
+    kind = "sound" if medium is SOUND else "picture" if medium is PICTURE else "definition"
+    program = window.settings.now.programs.get(kind, "")
+    if program and not QProcess.startDetached(program, [str(file)])[0]:
+        window.session.tell("wrong", f"{program} could not be started: choose another one in the settings")
+    elif not program and not QDesktopServices.openUrl(QUrl.fromLocalFile(str(file))):
         window.session.tell("wrong", f"No program opens such files here: it is {file}")
 
 
@@ -258,15 +267,21 @@ def go_fit(window: Window) -> None:
 
 def _offers(window: Window) -> list[Offer]:
     """Every command, with why it cannot be used now."""
-    from furnel.desktop.actions import COMMANDS
+    from furnel.desktop.actions import COMMANDS, key_of
+    from furnel.desktop.settings import PARTS
     from furnel.desktop.widgets.quickcommand import Offer
 
     def offer(entry: Command) -> Offer:
         why = "" if window.usable(entry) else entry.need.words
-        key = entry.key.replace("Return", "Enter")
-        return Offer(entry.id, entry.text, entry.tip, key, lambda: window.run_command(entry.id), why)
+        return Offer(
+            entry.id, entry.text, entry.tip, key_of(entry.id), lambda: window.run_command(entry.id), why
+        )
 
-    return [offer(entry) for entry in COMMANDS if entry.id != "quick"]
+    def setting(name: str, text: str, hint: str) -> Offer:
+        return Offer(f"set {name}", text, f"a setting: {hint}", "", lambda: show_settings(window, name))
+
+    out = [offer(entry) for entry in COMMANDS if entry.id != "quick"]
+    return out + [setting(name, text, hint) for name, (text, hint) in PARTS.items()]
 
 
 def _found(window: Window, words: str) -> list[Offer]:
@@ -311,6 +326,26 @@ def show_keys(window: Window) -> None:
     sheets.show_keys(window)
 
 
+def show_settings(window: Window, part: str = "") -> None:
+    """What can be set; a part of it, by its name, with the cursor there."""
+    page = window.pages.settings_page
+    page.open()
+    window.pages.show_page(page)
+    page.go(part)
+
+
+def new_game(window: Window) -> None:
+    """Ask for an unknown game's folder and look at it."""
+    if window.pages.new_game_page.ask():
+        window.pages.show_page(window.pages.new_game_page)
+
+
+def ask_for_archive(window: Window) -> None:
+    """Ask for a file and look at it on the archive bench."""
+    if window.pages.archive_page.ask():
+        window.pages.show_page(window.pages.archive_page)
+
+
 def show_log(window: Window) -> None:
     """What was said so far."""
     from furnel.desktop.widgets import sheets
@@ -342,4 +377,4 @@ def fold_panes(window: Window) -> None:
 
 def other_theme(window: Window) -> None:
     """Light for dark, dark for light."""
-    window.look.use("light" if window.look.theme == "dark" else "dark")
+    window.settings.set(theme="light" if window.look.theme == "dark" else "dark")

@@ -19,6 +19,7 @@ if TYPE_CHECKING:
     from furnel.desktop.find.newthing import NewThingPage
     from furnel.desktop.find.tunes import TunesPage
     from furnel.desktop.newgame import NewGamePage
+    from furnel.desktop.settingspage import SettingsPage
     from furnel.desktop.shelf import ShelfPage
     from furnel.desktop.trying.meeting import MeetingPage
     from furnel.desktop.trying.stranger import StrangerPage
@@ -43,6 +44,13 @@ class Pages(QObject):
         page.pack_wanted.connect(lambda folder: pack_folder(self._window, self._session, folder))
         self._session.learned.marked.connect(page.look_again)
         return self._added(page)
+
+    @cached_property
+    def settings_page(self) -> SettingsPage:
+        """What can be set."""
+        from furnel.desktop import settingspage
+
+        return self._added(settingspage.SettingsPage(self._look, self._window))
 
     @cached_property
     def shelf_page(self) -> ShelfPage:
@@ -169,16 +177,6 @@ class Pages(QObject):
         """Look at a folder on the page for new games."""
         self.new_game_page.open(folder)
         self.show_page(self.new_game_page)
-
-    def new_game(self) -> None:
-        """Ask for a folder and look at it as a new game."""
-        if self.new_game_page.ask():
-            self.show_page(self.new_game_page)
-
-    def ask_for_archive(self) -> None:
-        """Ask for a file and look at it on the archive bench."""
-        if self.archive_page.ask():
-            self.show_page(self.archive_page)
 
     def show_page(self, page: Page, station: str = "find") -> None:
         """Show a page in the stations' place."""

@@ -34,6 +34,7 @@ class Player(QObject):
         self._clock = timer(self, self._tick, 33, repeats=True)
         self.playing = False
         self._again, self._volume = False, 1.0
+        self._output, self._general = "", 1.0
 
     @property
     def device(self) -> bool:
@@ -82,6 +83,7 @@ class Player(QObject):
         if self._player is None:
             self._player = QMediaPlayer(self)
             self._player.setAudioOutput(QAudioOutput(self))
+        self._take_output()
         self._player.setSource(QUrl.fromLocalFile(str(self._ready[1])))
         self._player.setLoops(QMediaPlayer.Loops.Infinite if self._again else 1)
         self.set_volume(self._volume)
@@ -96,7 +98,22 @@ class Player(QObject):
         self._volume = volume
         output = self._player.audioOutput() if self._player is not None else None
         if output is not None:
-            output.setVolume(min(max(volume, 0.0), 1.0))
+            output.setVolume(min(max(volume, 0.0), 1.0) * self._general)
+
+    def use_output(self, device: str, volume: float) -> None:
+        """Where everything is heard (a device's name; the system's own for none or one that is gone), and how loud, up to 1."""
+        self._output, self._general = device, volume
+        self._take_output()
+        self.set_volume(self._volume)
+
+    def _take_output(self) -> None:
+        output = self._player.audioOutput() if self._player is not None else None
+        if output is None:
+            return
+        from PyQt6.QtMultimedia import QMediaDevices
+
+        named = [one for one in QMediaDevices.audioOutputs() if one.description() == self._output]
+        output.setDevice(named[0] if named else QMediaDevices.defaultAudioOutput())
 
     def stop(self) -> None:
         """Be quiet."""

@@ -9,12 +9,11 @@ from furnel.remembered import recall, remember
 
 @dataclass(frozen=True, slots=True)
 class Recent:
-    """The last project's file, or the last game's folder when there was no mod, the theme, the station and the swap shown,
+    """The last project's file, or the last game's folder when there was no mod, the station and the swap shown,
     and how game and mod are called."""
 
     project: str = ""
     game: str = ""
-    theme: str = "dark"
     station: str = "find"
     swap: str = ""
     game_name: str = ""

@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 from PyQt6.QtCore import QObject
 from PyQt6.QtGui import QAction
 
-from furnel.desktop.actions import command
+from furnel.desktop.actions import command, shortcut_of
 from furnel.desktop.recent import Recent, save_recent
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.flowstrip import StationState
@@ -70,7 +70,7 @@ class Standing(QObject):
         window.undoing.weigh()
         for name, action in self._actions.items():
             entry = command(name)
-            action.setEnabled(name in ("undo", "redo") or not entry.key or window.usable(entry))
+            action.setEnabled(name in ("undo", "redo") or not shortcut_of(name) or window.usable(entry))
 
     def _build_state(self) -> StationState:
         session = self._window.session
@@ -130,7 +130,7 @@ class Place(QObject):
         swap = window.fit_station.current if "fit" in window.stations.made else self.swap
         game = str(session.catalogue.install.folder)
         names = session.catalogue.install.profile.name, session.project.mod.name if session.project else ""
-        recent = Recent(project, game, window.look.theme, station, swap, *names)
+        recent = Recent(project, game, station, swap, *names)
         window.jobs.start(
             "Remembering the place",
             lambda _: save_recent(recent),

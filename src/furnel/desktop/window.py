@@ -8,11 +8,11 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import Qt, QTimer
-from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence, QPainter, QPaintEvent
+from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
-from furnel.desktop.actions import COMMANDS, ON_SWAP, ON_TILE, Command, command
+from furnel.desktop.actions import COMMANDS, ON_SWAP, ON_TILE, Command, command, shortcut_of, use_keys
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
 from furnel.desktop.opening import room
@@ -21,6 +21,7 @@ from furnel.desktop.playback import Player
 from furnel.desktop.recent import Recent
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Notice, Session
+from furnel.desktop.settings import OwnSettings
 from furnel.desktop.standing import Place, Standing
 from furnel.desktop.stations import Stations
 from furnel.desktop.tiles import TileStore
@@ -61,6 +62,8 @@ class Window(QWidget):
         self.resize(room())
         self.look, self.jobs = look, JobRunner()
         self.session, self.player = Session(self.jobs), Player(self.jobs)
+        self.settings = OwnSettings()
+        use_keys(self.settings.now.keys)
         self.tiles, self.results = TileStore(self.jobs), ResultTiles(self.session)
         self.messages: list[Notice] = []
         self.stations = Stations(self)
@@ -68,11 +71,12 @@ class Window(QWidget):
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
         self.cards = Cards(self, look, self.line)
         self.pages = Pages(self)
-        actions = self._make_actions()
-        self.bar = TopBar(self, actions)
+        self.actions_by_id = self._make_actions()
+        self.bar = TopBar(self, self.actions_by_id)
         self._lay_out()
-        self.standing, self.place = Standing(self, actions), Place(self)
+        self.standing, self.place = Standing(self, self.actions_by_id), Place(self)
         self._connect()
+        self._apply()
         self.standing.weigh()
 
     def _lay_out(self) -> None:
@@ -98,6 +102,19 @@ class Window(QWidget):
         self.line.log_wanted.connect(lambda: self.run_command("log"))
         self.session.opened.connect(self._opened)
         self.session.told.connect(self._tell)
+        self.settings.changed.connect(self._apply)
+        if (hints := QGuiApplication.styleHints()) is not None:
+            hints.colorSchemeChanged.connect(self._apply)
+
+    def _apply(self) -> None:
+        """Use what was set."""
+        now = self.settings.now
+        if self.look.theme != now.theme_now():
+            self.look.use(now.theme_now())
+        self.player.use_output(now.device, now.volume / 100)
+        use_keys(now.keys)
+        for name, action in self.actions_by_id.items():
+            action.setShortcut(QKeySequence(shortcut_of(name)))
 
     def _orders_in_sight(self) -> bool:
         """Whether the load order is what can be seen, and undone."""
@@ -185,8 +202,7 @@ class Window(QWidget):
         out = {}
         for entry in COMMANDS:
             action = QAction(entry.text, self)
-            if entry.key:
-                action.setShortcut(QKeySequence(entry.key))
+            action.setShortcut(QKeySequence(shortcut_of(entry.id)))
             action.triggered.connect(lambda _=False, name=entry.id: self.run_command(name))
             if entry.id == "hear":  # the benches have a play button with the same key
                 action.setShortcutContext(Qt.ShortcutContext.WidgetShortcut)

@@ -9,7 +9,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
-from furnel.desktop.actions import command, with_key
+from furnel.desktop.actions import shortcut_of, with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, paint_tile, tile_of
@@ -182,7 +182,7 @@ class MatchSheet(Page):
         self.apply = button(
             "Swap", with_key("Put the pairs that are on into the mod, and make them fit", "fit-all"), "next"
         )
-        self.apply.setShortcut(command("fit-all").key)
+        self.apply.setShortcut(shortcut_of("fit-all"))
         self._back = button("Leave it", "Back to the wall; nothing is changed  (Esc)")
         self.pack = button("Pack it as an archive…", "Make an archive of the folder's files instead", "plain")
         self.pack.clicked.connect(lambda: self.pack_wanted.emit(self._paths[0]))

@@ -17,7 +17,7 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from furnel.desktop.actions import command, with_key
+from furnel.desktop.actions import shortcut_of, with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore, paint_tile, paint_waveform
@@ -214,7 +214,7 @@ class TunesPage(Page):
         self.apply = button(
             "Swap", with_key("Put the songs into the tunes' places, and make them fit", "fit-all"), "next"
         )
-        self.apply.setShortcut(command("fit-all").key)
+        self.apply.setShortcut(shortcut_of("fit-all"))
         back = button("Leave it", "Back to the wall; nothing is changed  (Esc)")
         more = button("Add songs…", "Choose files; an album's folder can be dropped here, too", "plain")
         self.apply.clicked.connect(self._apply)

@@ -8,7 +8,7 @@ from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QImage, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QSlider, QVBoxLayout, QWidget
 
-from furnel.desktop.actions import key_of, with_key
+from furnel.desktop.actions import shortcut_of, with_key
 from furnel.desktop.fit.sheet_content import SheetContent
 from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look, font
@@ -84,7 +84,7 @@ class Playing(QWidget):
         self._run.setAccessibleName("Animation")
         self._run.activated.connect(lambda _: self._begin())
         self._play = button("Pause", with_key("Stop and go on", "hear"), "plain")
-        self._play.setShortcut(key_of("hear"))
+        self._play.setShortcut(shortcut_of("hear"))
         self._play.clicked.connect(self._turn)
         back, on = button("‹", "One frame back", "plain"), button("›", "One frame on", "plain")
         back.clicked.connect(lambda: self.go(-1))

@@ -10,7 +10,7 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtGui import QImage
 from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QHBoxLayout, QVBoxLayout, QWidget
 
-from furnel.desktop.actions import key_of, with_key
+from furnel.desktop.actions import shortcut_of, with_key
 from furnel.desktop.fit.bench import Bench
 from furnel.desktop.fit.event_panel import EventPanel
 from furnel.desktop.fit.lanes import Lanes
@@ -47,7 +47,7 @@ class SoundBench(Bench):
         self._side, self._singing = "original", False
         self._offset = self._length_s = 0.0
         self._play = button("Play", with_key("Play or stop", "hear"), "plain")
-        self._play.setShortcut(key_of("hear"))
+        self._play.setShortcut(shortcut_of("hear"))
         self._play.clicked.connect(self._turn)
         self.sides = QButtonGroup(self)
         self._equal = QCheckBox("equal loudness")

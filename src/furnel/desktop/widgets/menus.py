@@ -44,7 +44,7 @@ def menu_at(near: QWidget, rows: Iterable[Row], at: QPoint) -> None:
 
 def commands_at(window: Window, names: Iterable[str], at: QPoint) -> None:
     """Offer some commands by their ids in a menu, `-` for a line; what cannot be used now says why when it is pointed at."""
-    from furnel.desktop.actions import command
+    from furnel.desktop.actions import command, key_of
 
     menu = QMenu(dressed(window))
     menu.setToolTipsVisible(True)
@@ -53,7 +53,7 @@ def commands_at(window: Window, names: Iterable[str], at: QPoint) -> None:
             menu.addSeparator()
             continue
         entry = command(name)
-        keys = f"\t{entry.key.replace('Return', 'Enter')}" if entry.key else ""
+        keys = f"\t{key_of(entry.id)}" if key_of(entry.id) else ""
         action = menu.addAction(entry.text + keys)
         assert action is not None
         usable = window.usable(entry)

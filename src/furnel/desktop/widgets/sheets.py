@@ -8,7 +8,7 @@ from html import escape
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPlainTextEdit, QVBoxLayout, QWidget
 
-from furnel.desktop.actions import COMMANDS
+from furnel.desktop.actions import COMMANDS, key_of
 from furnel.desktop.look import dressed
 from furnel.desktop.session import Notice
 from furnel.desktop.widgets.basics import answers, button, label
@@ -36,9 +36,9 @@ def show_keys(parent: QWidget) -> None:
 def _keys_of(group: str) -> str:
     """A group's commands and keys as a table."""
     rows = "".join(
-        f"<tr><td>{escape(entry.text.rstrip('…'))}&nbsp;&nbsp;&nbsp;</td><td align=right>{escape(entry.key)}</td></tr>"
+        f"<tr><td>{escape(entry.text.rstrip('…'))}&nbsp;&nbsp;&nbsp;</td><td align=right>{escape(key_of(entry.id))}</td></tr>"
         for entry in COMMANDS
-        if entry.group == group and entry.key
+        if entry.group == group and key_of(entry.id)
     )
     return f"<p><b>{escape(group)}</b></p><table width=100% cellspacing=3>{rows}</table>"
 
