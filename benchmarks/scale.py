@@ -86,11 +86,11 @@ def _catalogue(folder: Path) -> None:
     kept.refresh()
     shelf = kept.assets
     grouper = Grouper(shelf)
-    grouper.groups(None, "folder", True)
+    grouper.groups(None, "folder", "largest")
 
     def keystroke() -> None:
         mask = Sieve(text="hull_o").mask(shelf)
-        grouper.groups(mask, "folder", True)
+        grouper.groups(mask, "folder", "largest")
         count_facets(shelf, mask)
 
     typed = seconds(keystroke, 9)

@@ -87,10 +87,14 @@ class Hands:
 
     def drop(self, file: Path | list[Path], widget: QWidget | None, place: QPointF | None = None) -> None:
         """Drop a file, or several, on a place of a widget."""
-        assert widget is not None
         data = QMimeData()
-        place = QPointF(widget.rect().center()) if place is None else place
         data.setUrls([QUrl.fromLocalFile(str(one)) for one in (file if isinstance(file, list) else [file])])
+        self.drop_data(data, widget, place)
+
+    def drop_data(self, data: QMimeData, widget: QWidget | None, place: QPointF | None = None) -> None:
+        """Drop what another program offers on a place of a widget."""
+        assert widget is not None
+        place = QPointF(widget.rect().center()) if place is None else place
         buttons, none = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
         QApplication.sendEvent(
             widget, QDragEnterEvent(place.toPoint(), Qt.DropAction.CopyAction, data, buttons, none)

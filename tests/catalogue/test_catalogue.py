@@ -6,6 +6,7 @@ import subprocess
 import sys
 import time
 from collections import Counter
+from collections.abc import Callable
 from pathlib import Path
 
 import numpy as np
@@ -13,7 +14,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from furnel.catalogue import Catalogue, Grouper, Shelf, Sieve, count_facets, preview, take_out
+from furnel.catalogue import ORDERS, Asset, Catalogue, Grouper, Shelf, Sieve, count_facets, preview, take_out
 from furnel.catalogue.shelf import COLUMNS
 from furnel.catalogue.takeout import converted
 from furnel.errors import FurnelError
@@ -138,7 +139,7 @@ def many(count: int) -> Shelf:
 
 
 @given(
-    st.text("thing_0123456789 ", max_size=8), st.sets(st.sampled_from(KINDS)), st.integers(0, 4000), st.integers(0, 4000),
+    st.text("thing_0123456789 -", max_size=8), st.sets(st.sampled_from(KINDS)), st.integers(0, 4000), st.integers(0, 4000),
 )  # fmt: skip
 def test_the_sieve_is_the_sum_of_its_parts(text: str, kinds: set[str], low: int, high: int) -> None:
     shelf = many(300)
@@ -146,13 +147,17 @@ def test_the_sieve_is_the_sum_of_its_parts(text: str, kinds: set[str], low: int,
     for row, asset in enumerate(shelf):
         side = max(asset.facts.width, asset.facts.height)
         plain = (
-            all(w in f"{asset.path} {asset.title}".lower() for w in text.split())
+            all(
+                (w[1:] not in told) if w[0] == "-" and w[1:] else w in told
+                for told in [f"{asset.path} {asset.title}".lower()]
+                for w in text.split()
+            )
             and (not kinds or asset.facts.kind in kinds)
             and low <= side <= high
         )
         assert kept[row] == plain
-    for by in ("folder", "size", "kind"):
-        groups = Grouper(shelf).groups(kept, by, True)
+    for by, order in zip(("folder", "size", "kind", "nothing", "folder"), ORDERS, strict=True):
+        groups = Grouper(shelf).groups(kept, by, order)
         assert sorted(row for group in groups for row in group.rows.tolist()) == np.flatnonzero(kept).tolist()
     powers = Counter(int(np.log2(shelf.longer_side[row])) for row in np.flatnonzero(kept))
     assert count_facets(shelf, kept).pixels == dict(sorted(powers.items()))
@@ -163,18 +168,43 @@ def test_titles_are_found_and_folders_hold_what_is_below_them() -> None:
     assert np.flatnonzero(Sieve("old bell").mask(shelf)).tolist() == [7]
     assert np.flatnonzero(Sieve(folder="art/05").mask(shelf)).tolist() == [5, 105, 205]
     assert Sieve(folder="art").mask(shelf).all() and not Sieve(folder="ar").mask(shelf).any()
-    groups = Grouper(shelf).groups(Sieve("thing_1").mask(shelf), "folder", False)
+    groups = Grouper(shelf).groups(Sieve("thing_1").mask(shelf), "folder", "name")
     assert [group.name for group in groups] == sorted(
         {f"art/{n % 100:02}" for n in range(300) if str(n)[0] == "1"}
     )
     assert groups[0].rows.tolist() == [100] and shelf[7].name == "Old Bell"
 
 
+@pytest.mark.parametrize(
+    ("order", "value"),
+    [
+        ("largest", lambda asset: -asset.facts.width * asset.facts.height), ("heaviest", lambda asset: -asset.size),
+        ("smallest", lambda asset: asset.facts.width * asset.facts.height), ("name", lambda asset: asset.path),
+    ],
+)  # fmt: skip
+def test_the_wall_has_an_order(order: str, value: Callable[[Asset], float | str]) -> None:
+    shelf = many(300)
+    (group,) = Grouper(shelf).groups(None, "nothing", order)
+    told = [value(shelf[row]) for row in group.rows.tolist()]
+    assert told == sorted(told) and len(told) == 300
+
+
+@pytest.mark.parametrize(
+    ("typed", "near"),
+    [
+        ("old bel", "old bel"), ("old bxll", "old bell"), ("thang", "thing"), ("thimg -old", "thing -old"), ("qqq", ""),
+        ("xy", ""),
+    ],
+)  # fmt: skip
+def test_a_slip_in_the_search_is_mended(typed: str, near: str) -> None:
+    assert many(300).mended(typed) == near
+
+
 def test_a_hundred_thousand_assets_are_sieved_in_a_blink() -> None:
     shelf = many(100_000)
     started = time.process_time()
     kept = Sieve(text="thing_77").mask(shelf)
-    assert Grouper(shelf).groups(kept, "folder", True)[0].name == "art/00"
+    assert Grouper(shelf).groups(kept, "folder", "largest")[0].name == "art/00"
     assert kept.sum() == 1111 and time.process_time() - started < 2
 
 

@@ -119,10 +119,10 @@ def test_kin_are_shown_grouped_and_offered_with_a_swap(
     ]
     hands.key("Ctrl+J", window)
     assert station.wall.shown == 203
-    station._group.setCurrentIndex(5)
+    station.head.group.setCurrentIndex(5)
     hands.settle()
     assert 36 <= station.wall.shown < 203
-    station._group.setCurrentIndex(0)
+    station.head.group.setCurrentIndex(0)
     flag = tmp_path / "flag.png"
     Image.fromarray(np.full((200, 300, 3), (180, 40, 40), np.uint8)).save(flag)
     station.wall.select("ensigns/large/kettle.tga")

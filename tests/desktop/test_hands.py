@@ -7,9 +7,11 @@ from pathlib import Path
 
 import pytest
 from demo.hands import Hands
-from PyQt6.QtCore import QPoint, Qt
-from PyQt6.QtGui import QContextMenuEvent, QDesktopServices
-from PyQt6.QtWidgets import QApplication, QMenu, QWidget
+from PIL import Image
+from PyQt6.QtCore import QMimeData, QPoint, Qt, QUrl
+from PyQt6.QtGui import QColor, QContextMenuEvent, QDesktopServices, QImage
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QMenu, QPushButton, QWidget
 
 from furnel.desktop.ranking import fit, ranked
 from furnel.desktop.widgets.quickcommand import QuickCommand
@@ -186,3 +188,122 @@ def test_what_was_used_last_comes_first(hands: Hands) -> None:
 def test_a_better_fit_comes_first(wanted: str, better: str, worse: str) -> None:
     assert ranked(wanted, [worse, better], lambda one: (one, "", 1.0), 9)[0] == better
     assert fit(wanted, better) > fit(wanted, worse) and fit("zzzz", better) == 0
+
+
+def _mark(hands: Hands, *paths: str) -> None:
+    wall = hands.window.find_station.wall
+    for path, keys in zip(
+        paths, [Qt.KeyboardModifier.NoModifier, *[Qt.KeyboardModifier.ControlModifier] * 9], strict=False
+    ):
+        hands.until(lambda path=path: not wall.tile_rect(path).isEmpty(), f"{path} on the wall")
+        QTest.mouseClick(
+            wall.viewport(), Qt.MouseButton.LeftButton, keys, wall.tile_rect(path).center().toPoint()
+        )
+    assert {asset.path for asset in wall.chosen()} == set(paths)
+
+
+def test_one_file_for_several_originals_and_back_in_one_step(
+    hands: Hands, mod: Path, sources: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    hands.open(mod)
+    window, session = hands.window, hands.window.session
+    window.find_station.sieve.text.setText("art/hulls -otter")
+    hands.settle()
+    wanted = ["art/hulls/hull_heron.dds", "art/hulls/hull_mail.dds", "art/hulls/hull_skiff.dds"]
+    before = session.project
+    _mark(hands, *wanted)
+    monkeypatch.setattr(
+        "furnel.desktop.widgets.picking.pick_file", lambda *_, **__: sources / "dusk_paint.jpg"
+    )
+    window.run_command("swap")
+    hands.settle()
+    assert {session.examined[path].state for path in wanted} <= {"fits", "differs"}, (
+        "each was made to fit its own original"
+    )
+    hands.key("Del", window)
+    hands.settle()
+    assert not any(session.swap(path) for path in wanted) and "3 assets" in window.messages[-1].text
+    hands.key("Ctrl+Z", window)
+    assert all(session.swap(path) for path in wanted)
+    hands.key("Ctrl+Z", window)
+    assert session.project == before
+    _mark(hands, *wanted[:2])
+    wall = window.find_station.wall
+    hands.drop(sources / "dusk_paint.jpg", wall.viewport(), wall.tile_rect(wanted[1]).center())
+    hands.settle()
+    assert [bool(session.swap(path)) for path in wanted] == [True, True, False], (
+        "a drop on one of the marked is for all of them"
+    )
+
+
+def test_a_copied_picture_becomes_a_source_of_the_mod(hands: Hands, mod: Path, tmp_path: Path) -> None:
+    hands.open(mod)
+    window, session = hands.window, hands.window.session
+    clipboard = QApplication.clipboard()
+    assert clipboard is not None
+    picture = QImage(64, 48, QImage.Format.Format_RGB32)
+    picture.fill(QColor(10, 200, 30))
+    clipboard.setImage(picture)
+    window.find_station.wall.select("art/rock/slate.dds")
+    hands.key("Ctrl+V", window)
+    hands.until(lambda: session.swap("art/rock/slate.dds") is not None, "the swap")
+    swap = session.swap("art/rock/slate.dds")
+    assert swap is not None and session.space is not None
+    kept = session.space.source_path(swap)
+    assert kept.parent == mod.parent / "sources"
+    with Image.open(kept) as read:
+        assert read.size == (64, 48) and read.convert("RGB").getpixel((5, 5)) == (10, 200, 30)
+    assert window.stations.shown == "fit"
+    clipboard.setText("no picture")
+    hands.key("Ctrl+V", window)
+    assert "neither a picture nor a file" in window.messages[-1].text
+    data = QMimeData()
+    data.setImageData(picture)
+    data.setUrls([QUrl("https://example.com/green.png")])
+    window.go("find")
+    wall = window.find_station.wall
+    assert wall.select("art/rock/granite.dds") or wall.select("art/hulls/hull_mail.dds")
+    target = wall.current()
+    assert target is not None
+    hands.drop_data(data, wall.viewport(), wall.tile_rect(target.path).center())
+    hands.until(lambda: session.swap(target.path) is not None, "the dropped picture")
+
+
+def test_the_search_leads_to_the_wall_and_what_holds_back_is_let_go_of(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    station = hands.window.find_station
+    every = station.wall.shown
+    hands.key("Ctrl+F", hands.window)
+    hands.type("huls", station.sieve.text)
+    hands.until(lambda: 0 < station.wall.shown < 20, "what comes nearest")
+    hands.key("Down", station.sieve.text)
+    first = station.wall.current()
+    assert station.wall.hasFocus() and first is not None and first.path.startswith("art/hulls/")
+    station.sieve.kinds.choose("texture")
+    hands.settle()
+    chips = [
+        part
+        for part in station.head.findChildren(QPushButton)
+        if part.isVisible() and part.text().endswith("×")
+    ]
+    assert [chip.text().removesuffix("×").strip() for chip in chips] == ["“huls”", "Textures"]
+    for chip in chips:
+        hands.click(chip)
+    hands.until(lambda: station.wall.shown == every, "the whole wall")
+
+
+def test_a_range_is_dragged_across_a_histogram(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    graph = hands.window.find_station.sieve.pixels
+    every = graph.range()
+    middle = graph.width() // 2
+    QTest.mousePress(graph, Qt.MouseButton.LeftButton, pos=QPoint(middle, 20))
+    QTest.mouseMove(graph, QPoint(middle + graph.width() // 4, 20))
+    QTest.mouseRelease(graph, Qt.MouseButton.LeftButton, pos=QPoint(middle + graph.width() // 4, 20))
+    kept = graph.range()
+    assert every is None and kept is not None and 1 < kept[0] < kept[1]
+    hands.settle()
+    wall = hands.window.find_station.wall
+    wall.begin()
+    first = wall.current()
+    assert first is not None and kept[0] <= max(first.facts.width, first.facts.height) <= kept[1]

@@ -7,7 +7,7 @@ from furnel.catalogue.likeness import Ranking, like_colour, like_picture, like_s
 from furnel.catalogue.marking import Marks, mark_all
 from furnel.catalogue.previews import preview
 from furnel.catalogue.shelf import Asset, Shelf
-from furnel.catalogue.sieve import GROUPINGS, Facets, Group, Grouper, Sieve, count_facets
+from furnel.catalogue.sieve import GROUPINGS, ORDERS, Facets, Group, Grouper, Sieve, count_facets
 from furnel.catalogue.takeout import FORMS, NOTE, Form, noted_original, read_notes, take_out
 from furnel.catalogue.wanted import Wanted, read_wanted
 
@@ -15,6 +15,7 @@ __all__ = [
     "FORMS",
     "GROUPINGS",
     "NOTE",
+    "ORDERS",
     "Asset",
     "Catalogue",
     "Facets",

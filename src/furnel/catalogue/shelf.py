@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from difflib import get_close_matches
 from functools import cached_property
+from itertools import islice
 from typing import Any, overload
 
 import numpy as np
@@ -15,6 +18,8 @@ from furnel.media import KINDS, Facts
 
 Rows = npt.NDArray[np.int64]
 Mask = npt.NDArray[np.bool_]
+_WORD = re.compile(r"[^\W_]{3,}")
+_MOST_WORDS, _NEAR = 400_000, 0.7
 
 COLUMNS = (
     "size",
@@ -142,11 +147,34 @@ class Shelf(Sequence[Asset]):
     # finding
 
     def with_words(self, text: str) -> Mask:
-        """Which assets have all words of a text in their path or title, whatever the letters' case."""
+        """Which assets have all words of a text in their path or title, and none that has a minus before it; whatever the
+        letters' case."""
         kept = np.ones(len(self), bool)
         for word in text.casefold().split():
-            kept &= self._with_word(np.frombuffer(word.encode(), np.uint8))
+            out = word.startswith("-") and len(word) > 1
+            found = self._with_word(np.frombuffer(word[out:].encode(), np.uint8))
+            kept &= ~found if out else found
         return kept
+
+    def mended(self, text: str) -> str:
+        """A text with what comes nearest in the place of every word that no path or title has; nothing when nothing is near."""
+        words = []
+        for word in text.casefold().split():
+            if word.startswith("-") or self._with_word(np.frombuffer(word.encode(), np.uint8)).any():
+                words.append(word)
+                continue
+            near = get_close_matches(word, self._vocabulary, 1, _NEAR) if len(word) > 2 else []
+            if not near:
+                return ""
+            words.append(near[0])
+        return " ".join(words)
+
+    @cached_property
+    def _vocabulary(self) -> list[str]:
+        """The words that paths and titles are made of, up to a number that can be compared while somebody waits."""
+        return list(
+            dict.fromkeys(islice(_WORD.findall(bytes(self._letters).decode("utf-8", "ignore")), _MOST_WORDS))
+        )
 
     def _with_word(self, word: npt.NDArray[np.uint8]) -> Mask:
         """One word, in all paths at once: letter by letter, then only where the first ones were right."""
@@ -206,11 +234,15 @@ class Shelf(Sequence[Asset]):
         ranks[order] = np.arange(len(self))
         return ranks
 
-    def order(self, groups: Rows, largest_first: bool) -> Rows:
-        """Rows by group, then by size of the picture or by name."""
+    def order(self, groups: Rows, order: str) -> Rows:
+        """Rows by group, then in one of ORDERS: pictures or sounds first where it is about their size or length."""
         area = self.columns["width"] * self.columns["height"]
-        keys = (self._by_name, -area, groups) if largest_first else (self._by_name, groups)
-        return np.lexsort(keys)
+        last = np.iinfo(np.int64).max
+        first = {
+            "largest": -area, "smallest": np.where(area == 0, last, area),
+            "longest": -self.length_ms, "heaviest": -self.columns["size"],
+        }.get(order)  # fmt: skip
+        return np.lexsort((self._by_name, groups) if first is None else (self._by_name, first, groups))
 
     def group_codes(self, by: str) -> tuple[list[str], Rows]:
         """The names of groups in their order, and the group of every asset."""
@@ -220,6 +252,8 @@ class Shelf(Sequence[Asset]):
             return self._named(KINDS, self.columns["kind"])
         if by == "format":
             return self._named(self.formats, self.columns["format"])
+        if by == "nothing":
+            return ["everything"], np.zeros(len(self), np.int64)
         if by == "size":
             sizes = self.columns["width"] << 32 | self.columns["height"]
             found, codes = np.unique(sizes, return_inverse=True)

@@ -101,6 +101,7 @@ def _powers(values: Rows) -> dict[int, int]:
 
 
 GROUPINGS = ("folder", "archive", "kind", "format", "size")
+ORDERS = ("largest", "smallest", "longest", "heaviest", "name")
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,14 +117,14 @@ class Grouper:
 
     def __init__(self, shelf: Shelf) -> None:
         self._shelf = shelf
-        self._known: dict[tuple[str, bool], tuple[list[str], Rows, Rows]] = {}
+        self._known: dict[tuple[str, str], tuple[list[str], Rows, Rows]] = {}
 
     def groups(
-        self, kept: Mask | None, by: str, largest_first: bool, codes: tuple[list[str], Rows] | None = None
+        self, kept: Mask | None, by: str, order: str, codes: tuple[list[str], Rows] | None = None
     ) -> list[Group]:
         """What is kept, in named groups. `codes` (names, and the group of each asset or -1) are for groupings of one's own."""
-        names, order, groups = self._sorted(by, largest_first, codes)
-        rows = order if kept is None else order[kept[order]]
+        names, sorted_rows, groups = self._sorted(by, order, codes)
+        rows = sorted_rows if kept is None else sorted_rows[kept[sorted_rows]]
         rows = rows[groups[rows] >= 0]
         if not len(rows):
             return []
@@ -134,11 +135,11 @@ class Grouper:
         ]  # fmt: skip
 
     def _sorted(
-        self, by: str, largest_first: bool, codes: tuple[list[str], Rows] | None
+        self, by: str, order: str, codes: tuple[list[str], Rows] | None
     ) -> tuple[list[str], Rows, Rows]:
         if codes is not None:
-            return codes[0], self._shelf.order(codes[1], largest_first), codes[1]
-        if (by, largest_first) not in self._known:
+            return codes[0], self._shelf.order(codes[1], order), codes[1]
+        if (by, order) not in self._known:
             names, groups = self._shelf.group_codes(by)
-            self._known[by, largest_first] = names, self._shelf.order(groups, largest_first), groups
-        return self._known[by, largest_first]
+            self._known[by, order] = names, self._shelf.order(groups, order), groups
+        return self._known[by, order]

@@ -117,6 +117,10 @@ COMMANDS: tuple[Command, ...] = (
     ),
     Command("swap", "Find", "Swap with a file…", "Ctrl+E", "Choose a file to put in this asset's place", doing.swap, ASSET),
     Command(
+        "paste-source", "Find", "Swap with what was copied", "Ctrl+V", "The picture or the file in the clipboard",
+        doing.paste_source, MOD,
+    ),
+    Command(
         "values", "Find", "Change its values", "Ctrl+D", "Open this definition's records and values on the bench",
         doing.change_values, DEFINITION,
     ),
@@ -154,7 +158,7 @@ COMMANDS: tuple[Command, ...] = (
     ),
     Command(
         "fit-all", "Fit", "Fit all points", "Ctrl+Return", "Choose steps and encoding so that the swap fits",
-        lambda window: window.session.swaps.fit_all([window.swap_at_hand()]), SWAP,
+        lambda window: window.session.swaps.fit_all(doing.swaps_at_hand(window)), SWAP,
     ),
     Command(
         "fit-everything", "Fit", "Fit every swap", "Ctrl+Shift+Return", "Fit all swaps that do not fit yet",
@@ -171,7 +175,7 @@ COMMANDS: tuple[Command, ...] = (
     ),
     Command(
         "paste-steps", "Fit", "Use the copied steps", "", "Put the steps that were copied in the place of these",
-        doing.paste_steps, STEPS,
+        lambda window: window.session.swaps.paste_steps(doing.swaps_at_hand(window)), STEPS,
     ),
     Command(
         "open-source", "Fit", "Open its source", "", "In the program that such files are opened with",
@@ -239,13 +243,13 @@ COMMANDS: tuple[Command, ...] = (
 
 
 ON_TILE = (
-    "swap", "values", "fit-all", "-", "take-out", "copy-path", "-", "show-kin", "find-alike", "-", "copy-steps", "paste-steps",
-    "open-source", "show-source", "remove-swap",
+    "swap", "paste-source", "values", "fit-all", "-", "take-out", "copy-path", "-", "show-kin", "find-alike", "-",
+    "copy-steps", "paste-steps", "open-source", "show-source", "remove-swap",
 )  # fmt: skip
 """The commands of a tile's menu."""
 ON_SWAP = (
-    "fit-all", "replace-source", "-", "copy-steps", "paste-steps", "-", "open-source", "show-source", "show-original", "-",
-    "remove-swap",
+    "fit-all", "replace-source", "paste-source", "-", "copy-steps", "paste-steps", "-", "open-source", "show-source",
+    "show-original", "-", "remove-swap",
 )  # fmt: skip
 """The commands of a swap's menu."""
 

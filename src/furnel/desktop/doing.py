@@ -11,6 +11,7 @@ from PyQt6.QtGui import QDesktopServices
 from PyQt6.QtWidgets import QApplication
 
 from furnel.desktop.widgets import picking
+from furnel.words import count
 
 if TYPE_CHECKING:
     from furnel.desktop.actions import Command
@@ -91,9 +92,39 @@ def _ask_source(window: Window, name: str) -> Path | None:
 
 def swap(window: Window) -> None:
     """Ask for a file to put in the selected asset's place."""
-    asset = window.find_station.wall.current()
-    if asset is not None and (file := _ask_source(window, asset.name)):
-        window.session.swaps.swap_with(asset.path, file, window.open_bench)
+    chosen = window.find_station.wall.chosen()
+    name = chosen[0].name if len(chosen) == 1 else count(len(chosen), "asset")
+    if chosen and (file := _ask_source(window, name)):
+        swap_all(window, [asset.path for asset in chosen], file)
+
+
+def swap_all(window: Window, originals: list[str], file: Path) -> None:
+    """Swap one original for a file and put it on the bench, or several for the same file, made to fit each of them."""
+    if len(originals) == 1:
+        window.session.swaps.swap_with(originals[0], file, window.open_bench)
+    else:
+        window.session.swaps.swap_many([(original, file) for original in originals])
+
+
+def paste_source(window: Window) -> None:
+    """Swap what is at hand for the picture or the file in the clipboard."""
+    from furnel.desktop.widgets.dropping import encoded_picture, files_in, picture_in
+
+    clipboard = QApplication.clipboard()
+    data = clipboard.mimeData() if clipboard is not None else None
+    chosen = (
+        [asset.path for asset in window.find_station.wall.chosen()] if window.stations.shown == "find" else []
+    )
+    originals = chosen or [window.swap_at_hand()]
+    files, picture = files_in(data), picture_in(data)
+    if not originals[0]:
+        window.session.tell("wrong", "Select what it is to replace first")
+    elif files:
+        swap_all(window, originals, files[0])
+    elif picture is not None:
+        window.session.swaps.swap_with_picture(originals[0], encoded_picture(picture), window.open_bench)
+    else:
+        window.session.tell("wrong", "There is neither a picture nor a file in the clipboard: copy one first")
 
 
 def change_values(window: Window) -> None:
@@ -165,11 +196,11 @@ def show_original(window: Window) -> None:
     window.show_asset(window.swap_at_hand())
 
 
-def paste_steps(window: Window) -> None:
-    """Use the copied steps in the swap at hand, or in all that are marked on the wall."""
+def swaps_at_hand(window: Window) -> list[str]:
+    """The swaps that are in sight: all that are marked on the wall, or the one on the bench."""
     marked = window.find_station.wall.chosen() if window.stations.shown == "find" else []
     paths = [asset.path for asset in marked if window.session.swap(asset.path) is not None]
-    window.session.swaps.paste_steps(paths or [window.swap_at_hand()])
+    return paths or ([window.swap_at_hand()] if window.swap_at_hand() else [])
 
 
 def match(window: Window) -> None:
@@ -219,11 +250,9 @@ def fit_everything(window: Window) -> None:
 
 
 def remove_swap(window: Window) -> None:
-    """Take the swap at hand out of the mod."""
-    original = window.swap_at_hand()
-    if original:
-        window.session.swaps.remove_swap(original)
-        window.session.tell("calm", f"{original} is the game's own again; undo brings the swap back")
+    """Take the swaps at hand out of the mod."""
+    if originals := swaps_at_hand(window):
+        window.session.swaps.remove_swap(*originals)
 
 
 def install(window: Window) -> None:

@@ -52,10 +52,14 @@ class Swaps:
                 text,
             )
 
-    def remove_swap(self, original: str) -> None:
-        """Take a swap out of the mod."""
-        if self._session.project is not None:
-            self._session.edit(self._session.project.without_swap(original), f"Remove {_short(original)}")
+    def remove_swap(self, *originals: str) -> None:
+        """Take swaps out of the mod, as one change."""
+        project = self._session.project
+        if project is not None:
+            for original in originals:
+                project = project.without_swap(original)
+            name = _short(originals[0]) if len(originals) == 1 else count(len(originals), "swap")
+            self._session.edit(project, f"Remove {name}")
             change = self._session.past.last
 
             def back() -> None:
@@ -64,7 +68,8 @@ class Swaps:
                 else:
                     self._session.tell("wrong", "Other things were changed since: take them back first")
 
-            self._session.tell("calm", f"{_short(original)} is the game's own again", ("Undo", back))
+            gone = f"{name} is" if len(originals) == 1 else f"{count(len(originals), 'asset')} are"
+            self._session.tell("calm", f"{gone} the game's own again", ("Undo", back))
 
     # jobs that change the mod
 
@@ -126,6 +131,30 @@ class Swaps:
             f"Swapping {original}",
             lambda _: space.new_swap(original, source, like),
             done,
+            key=f"swap {original}",
+        )
+
+    def swap_with_picture(
+        self, original: str, encoded: Callable[[], bytes], then: Callable[[str], None]
+    ) -> None:
+        """Swap an original for a picture that is no file yet: it becomes one in the mod's sources. `encoded` gives its PNG."""
+        space = self._session.space
+        if space is None:
+            self._session.tell("wrong", _no_mod())
+            return
+
+        def work(_: object) -> Path:
+            folder, stem, number = space.folder / "sources", Path(original).stem, 1
+            while (file := folder / f"{stem} pasted {number}.png").exists():
+                number += 1
+            folder.mkdir(parents=True, exist_ok=True)
+            write_bytes(file, encoded())
+            return file
+
+        self._session.jobs.start(
+            "Keeping the picture",
+            work,
+            lambda file: self.swap_with(original, file, then),
             key=f"swap {original}",
         )
 
@@ -309,7 +338,7 @@ class Swaps:
             done = count(len(pairs) - len(refused), "asset")
             return Made(project, f"Swap {done}", f"{done} swapped and fitted", wrong if refused else "")
 
-        self.change("Swapping a folder", work, then, key="swap-many")
+        self.change("Swapping several", work, then, key="swap-many")
 
     def gather(self) -> None:
         """Copy all sources that lie outside the mod's folder into it."""

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
+from functools import partial
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QEvent, QObject, QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
@@ -19,6 +20,7 @@ from furnel.media import KIND_TITLES
 from furnel.words import number
 
 _ROW = 20
+_ACROSS, _REACH = 2, 6  # a drag that is of neither end; pixels beside an end that are of it
 
 
 class FacetList(QWidget):
@@ -119,10 +121,10 @@ class Histogram(QWidget):
         self._full: dict[int, int] = {}
         self._now: Mapping[int, int] = {}
         self._range = (0, 0)
-        self._drag = -1
+        self._drag, self._anchor = -1, 0
         self.setFixedHeight(58)
         self.setAccessibleName(name)
-        self.setToolTip("Drag the two handles; double-click to show all")
+        self.setToolTip("Drag across the bars, or one of the two ends; double-click to show all")
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         look.changed.connect(self.update)
 
@@ -152,6 +154,11 @@ class Histogram(QWidget):
             self._range = (min(self._full), max(self._full))
         self.update()
 
+    def widen(self) -> None:
+        """Keep everything again."""
+        self.clear()
+        self.changed.emit()
+
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
         look = self._look
@@ -177,11 +184,18 @@ class Histogram(QWidget):
             painter.drawLine(QPointF(x, 2), QPointF(x, 42))
         painter.setFont(font(10))
         painter.setPen(look.colour("quiet"))
-        low, high = 1 << self._range[0], (2 << self._range[1]) - 1
-        shown = {"px": number, "B": byte_size, "ms": _seconds}[self._unit]
-        texts = shown(low), shown(high)
+        texts = self._ends()
         painter.drawText(QRectF(4, 44, self.width() - 8, 14), Qt.AlignmentFlag.AlignLeft, texts[0])
         painter.drawText(QRectF(4, 44, self.width() - 8, 14), Qt.AlignmentFlag.AlignRight, texts[1])
+
+    def _ends(self) -> tuple[str, str]:
+        low, high = 1 << self._range[0], (2 << self._range[1]) - 1
+        shown = {"px": number, "B": byte_size, "ms": _seconds}[self._unit]
+        return shown(low), shown(high)
+
+    def said(self) -> str:
+        """The range that is kept, in words."""
+        return f"{' to '.join(self._ends())}{' px' if self._unit == 'px' else ''}"
 
     def _handles(self) -> tuple[float, float]:
         step = (self.width() - 12) / len(self._full)
@@ -191,8 +205,15 @@ class Histogram(QWidget):
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is not None and self._full:
             low, high = self._handles()
-            self._drag = 0 if abs(event.position().x() - low) <= abs(event.position().x() - high) else 1
+            far = abs(event.position().x() - low), abs(event.position().x() - high)
+            self._anchor = self._bar(event.position().x())
+            self._drag = _ACROSS if min(far) > _REACH else far.index(min(far))
             self.mouseMoveEvent(event)
+
+    def _bar(self, x: float) -> int:
+        """The exponent whose bar is at a place."""
+        step = (self.width() - 12) / len(self._full)
+        return max(min(self._full), min(min(self._full) + int((x - 6) // step), max(self._full)))
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         if event is None or self._drag < 0 or not self._full:
@@ -200,7 +221,10 @@ class Histogram(QWidget):
         first, last = min(self._full), max(self._full)
         place = round((event.position().x() - 6) / ((self.width() - 12) / len(self._full)))
         low, high = self._range
-        if self._drag == 0:
+        if self._drag == _ACROSS:
+            at = self._bar(event.position().x())
+            low, high = min(self._anchor, at), max(self._anchor, at)
+        elif self._drag == 0:
             low = max(first, min(first + place, high))
         else:
             high = min(last, max(first + place - 1, low))
@@ -233,9 +257,10 @@ def _seconds(milliseconds: int) -> str:
 
 
 class SievePanel(QScrollArea):
-    """The panel; `changed` after a moment's pause in typing, at once otherwise."""
+    """The panel; `changed` after a moment's pause in typing, at once otherwise; `left` by Enter or Down in the search."""
 
     changed = pyqtSignal()
+    left = pyqtSignal()
 
     def __init__(self, look: Look) -> None:
         super().__init__()
@@ -243,7 +268,10 @@ class SievePanel(QScrollArea):
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.text = field("Name, path or number", "Search")
         self.text.setClearButtonEnabled(True)
-        self.text.setToolTip(with_key("All words have to be in the path", "search"))
+        self.text.setToolTip(
+            with_key("All words have to be in the path, and none with a minus before it", "search")
+        )
+        self.text.installEventFilter(self)
         self.like = LikeBox(look)
         self.kinds, self.formats = FacetList(look, "Kind"), FacetList(look, "Format")
         self.pixels, self.bytes = Histogram(look, "Pixel size", "px"), Histogram(look, "File size", "B")
@@ -304,6 +332,34 @@ class SievePanel(QScrollArea):
             self.lengths.range(),
             only=swapped if self.swapped.isChecked() else None,
         )
+
+    def held(self) -> list[tuple[str, Callable[[], object]]]:
+        """What it goes by, each with what lets go of it."""
+        out: list[tuple[str, Callable[[], object]]] = []
+        if text := self.text.text().strip():
+            out.append((f"“{text}”", self.text.clear))
+        for part in (self.kinds, self.formats):
+            for name in sorted(part.chosen):
+                out.append((KIND_TITLES.get(name, name), partial(part.choose, name)))
+        for graph in (self.pixels, self.bytes, self.lengths):
+            if graph.range() is not None:
+                out.append((graph.said(), graph.widen))
+        for switch, name in ((self.swapped, "swapped"), (self.with_kin, "with kin")):
+            if switch.isChecked():
+                out.append((name, partial(switch.setChecked, False)))
+        if self.like.likeness is not None:
+            out.append((f"like {self.like.likeness.name}", lambda: self.like.set(None)))
+        return out
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        pressed = event.key() if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress else 0
+        if watched is not self.text or pressed not in (Qt.Key.Key_Down, Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            return super().eventFilter(watched, event)
+        if self._typing.isActive():
+            self._typing.stop()
+            self.changed.emit()
+        self.left.emit()
+        return True
 
     def reset(self) -> None:
         """Keep everything again, and tell nobody: another game is open."""

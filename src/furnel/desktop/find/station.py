@@ -9,37 +9,36 @@ from pathlib import Path
 import numpy as np
 import numpy.typing as npt
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSlider, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel import mods
 from furnel.catalogue import (
-    GROUPINGS,
     Asset,
+    Catalogue,
     Facets,
     Group,
     Grouper,
     Ranking,
     Sieve,
     count_facets,
-    noted_original,
     read_wanted,
 )
 from furnel.catalogue.shelf import Shelf
 from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.find.card import SpecCard
+from furnel.desktop.find.drops import Drops
+from furnel.desktop.find.head import WallHead
 from furnel.desktop.find.sieve import SievePanel
 from furnel.desktop.find.wall import Wall
 from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore
-from furnel.desktop.widgets.basics import button, label, marked, scrolling
+from furnel.desktop.widgets.basics import button, label, scrolling
 from furnel.desktop.widgets.panes import SidePane
-from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.media import medium_of_kind, spec_of
 from furnel.sound import read_clip
 from furnel.texts import taken_apart
-from furnel.words import number
 
 _MOST_ALIKE = 400
 
@@ -62,35 +61,12 @@ class FindStation(QWidget):
         self._facets: Facets | None = None
         self._kept: npt.NDArray[np.bool_] = np.zeros(0, bool)
         self._grouper: Grouper | None = None
-        self._count = marked()
-        self._group, self._order = QComboBox(), QComboBox()
-        self._group.addItems([f"grouped by {name}" for name in (*GROUPINGS, "kin")])
-        self._group.setToolTip("How the wall is grouped")
-        self._order.addItems(["largest first", "by name"])
-        self._order.setToolTip("The order within a group")
-        for box in (self._group, self._order):
-            box.setStyleSheet("QComboBox { border: none; background: transparent; padding: 2px 4px }")
-            box.currentIndexChanged.connect(lambda _: self._regroup())
-        zoom = QSlider(Qt.Orientation.Horizontal)
-        zoom.setRange(48, 220)
-        zoom.setValue(92)
-        zoom.setFixedWidth(96)
-        zoom.setToolTip("How large the tiles are")
-        zoom.setAccessibleName("Tile size")
-        zoom.valueChanged.connect(self.wall.set_zoom)
-        head = WrappingRow(spacing=14)
-        head.setContentsMargins(14, 8, 14, 4)
-        head.addWidget(self._count)
-        head.addWidget(self._group)
-        head.add_rest()
-        head.addWidget(label("zoom", "caption"))
-        head.addWidget(zoom)
-        head.addWidget(self._order)
+        self.head = WallHead()
         self._whole = QWidget()
         middle = QVBoxLayout(self._whole)
         middle.setContentsMargins(0, 0, 0, 0)
         middle.setSpacing(0)
-        middle.addLayout(head)
+        middle.addWidget(self.head)
         middle.addWidget(self.wall, 1)
         self._welcome = self._make_welcome()
         row = QHBoxLayout(self)
@@ -112,11 +88,15 @@ class FindStation(QWidget):
         self.sieve.changed.connect(self._changed)
         self.sieve.like.file_wanted.connect(self._read_likeness)
         session.learned.marked.connect(self._marked)
-        self.wall.files_dropped.connect(self._files_dropped)
+        self.head.changed.connect(self._regroup)
+        self.head.zoomed.connect(self.wall.set_zoom)
+        self.sieve.left.connect(self._to_wall)
         self.wall.selected.connect(self._select)
         self.wall.let_go.connect(self._show_card)
         self.wall.opened.connect(self._open)
-        self.wall.dropped.connect(self._drop)
+        self._drops = Drops(session, self.wall)
+        self._drops.swapped.connect(lambda: self.wanted.emit("go-fit"))
+        self._drops.unknown.connect(self.files_dropped)
         self.card.wanted.connect(self.wanted)
         self.card.definition_wanted.connect(self.definition_wanted)
         session.opened.connect(self._opened)
@@ -158,6 +138,11 @@ class FindStation(QWidget):
         for part in (*self.sides, self._whole):
             part.setVisible(opened)
         self._welcome.setVisible(not opened)
+
+    def _to_wall(self) -> None:
+        """From the search to the first tile that it found."""
+        self.wall.setFocus()
+        self.wall.begin()
 
     def hear(self) -> None:
         """Play the selected sound, or stop."""
@@ -216,11 +201,34 @@ class FindStation(QWidget):
         if catalogue is None or self._grouper is None:
             return
         shelf, marks = catalogue.assets, self._session.learned.marks
-        self._kept = _told_in(self._session, self.sieve.sieve(self._swapped())).mask(shelf)
+        sieve = self.sieve.sieve(self._swapped())
+        self._kept = _told_in(self._session, sieve).mask(shelf)
+        self.head.show_mended("")
+        if sieve.text.strip() and not self._kept.any():
+            self._mend(sieve.text, catalogue)
         if self.sieve.with_kin.isChecked() and marks is not None:
             self._kept = self._kept & (marks.kin.groups >= 0)
         self.wall.show_groups(shelf, self._groups(shelf), self._empty())
         self._sift_counts()
+
+    def _mend(self, text: str, catalogue: Catalogue) -> None:
+        """Look for what comes nearest to words that nothing has."""
+
+        def done(near: str) -> None:
+            sieve = self.sieve.sieve(self._swapped())
+            if not near or sieve.text != text or self._session.catalogue is not catalogue:
+                return
+            kept = replace(sieve, text=near).mask(catalogue.assets)
+            if kept.any():
+                self._kept = kept
+                self.head.show_mended(f"Nothing has “{text.strip()}”. This is what has “{near}”:")
+                self.wall.show_groups(catalogue.assets, self._groups(catalogue.assets), self._empty())
+                self._sift_counts()
+
+        self._session.jobs.start(
+            "Looking for the nearest", lambda _: catalogue.assets.mended(text), done, lambda _: None,
+            key="mend", lane="eye", shown=False,
+        )  # fmt: skip
 
     def _groups(self, shelf: Shelf) -> list[Group]:
         """What the sieve leaves: ranked when something is looked for, one family when that was asked for, or in groups."""
@@ -233,19 +241,16 @@ class FindStation(QWidget):
             row = shelf.row(self._kin_of)
             rows = np.array([row, *marks.kin.of(row)], np.int64)
             return [Group(f"{shelf.name(row)} and its kin", rows[self._kept[rows]])]
-        largest = self._order.currentIndex() == 0
-        place = self._group.currentIndex()
-        if place < len(GROUPINGS):
-            return self._grouper.groups(self._kept, GROUPINGS[place], largest)
-        if marks is None:
-            return []
-        return self._grouper.groups(self._kept, "kin", largest, marks.kin.codes(shelf))
+        by, order = self.head.by, self.head.ordered
+        if by != "kin":
+            return self._grouper.groups(self._kept, by, order)
+        return (
+            self._grouper.groups(self._kept, by, order, marks.kin.codes(shelf)) if marks is not None else []
+        )
 
     def _empty(self) -> str:
         """What to say when the wall has nothing."""
-        if self._session.learned.marks is None and (
-            self._group.currentIndex() == len(GROUPINGS) or self.sieve.with_kin.isChecked()
-        ):
+        if self._session.learned.marks is None and (self.head.by == "kin" or self.sieve.with_kin.isChecked()):
             return "Furnel is still learning what everything looks like."
         return f"Nothing passes the sieve. Clear it with {key_of('clear-sieve')}."
 
@@ -318,11 +323,11 @@ class FindStation(QWidget):
         self._show_card()
         if self.sieve.like.likeness is not None:
             self._rank()
-        elif self._group.currentIndex() == len(GROUPINGS) or self.sieve.with_kin.isChecked():
+        elif self.head.by == "kin" or self.sieve.with_kin.isChecked():
             self._sift()
 
     def _regroup(self) -> None:
-        if self._group.currentIndex() == len(GROUPINGS):
+        if self.head.by == "kin":
             self._session.learned.learn()
         self._kin_of = ""
         self._sift()
@@ -332,9 +337,8 @@ class FindStation(QWidget):
         if catalogue is None or self._facets is None:
             return
         kept, every = int(self._kept.sum()), len(catalogue.assets)
-        self._count.setText(
-            f"<b>{number(kept)}</b> assets" if kept == every else f"<b>{number(kept)}</b> of {number(every)}"
-        )
+        self.head.show_count(kept, every)
+        self.head.show_held(self.sieve.held())
         self.sieve.show_facets(self._facets, count_facets(catalogue.assets, self._kept), len(self._swapped()))
 
     def _select(self, asset: Asset) -> None:
@@ -392,30 +396,6 @@ class FindStation(QWidget):
     def _open(self, asset: Asset) -> None:
         swapped = self._session.swap(asset.path) is not None
         self.wanted.emit("go-fit" if swapped else "values" if taken_apart(asset.path) else "swap")
-
-    def _files_dropped(self, files: list[Path]) -> None:
-        """One file that a note knows goes where it came from; everything else is for the match sheet."""
-        if len(files) > 1 or files[0].is_dir():
-            self.files_dropped.emit(files)
-            return
-
-        def done(original: str) -> None:
-            if original and self._session.asset(original) is not None:
-                self._session.swaps.swap_with(original, files[0], self._swapped_by_note)
-            else:
-                self.files_dropped.emit(files)
-
-        self._session.jobs.start(
-            f"Looking at {files[0].name}", lambda _: noted_original(files[0]), done, key="note"
-        )
-
-    def _swapped_by_note(self, original: str) -> None:
-        self._session.tell("calm", f"It was taken out of {original}, and is swapped for that")
-        self.wall.select(original)
-        self.wanted.emit("go-fit")
-
-    def _drop(self, asset: Asset, file: Path) -> None:
-        self._session.swaps.swap_with(asset.path, file, lambda _: self.wanted.emit("go-fit"))
 
 
 def _told_in(session: Session, sieve: Sieve) -> Sieve:

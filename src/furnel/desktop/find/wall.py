@@ -32,7 +32,7 @@ from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import elided
 from furnel.desktop.widgets.canvas import Canvas
-from furnel.desktop.widgets.dropping import files_of, welcome_files
+from furnel.desktop.widgets.dropping import files_of, picture_in, welcome_files
 from furnel.media import KINDS
 from furnel.words import number
 
@@ -141,6 +141,11 @@ class Wall(Canvas):
         """Where an asset's tile is in the viewport (empty when it is not on the wall)."""
         place = self._spots.place(self._shelf.row(path)) if self._shelf is not None else -1
         return self._rect(place) if place >= 0 else QRectF()
+
+    def begin(self) -> None:
+        """Choose the first tile, unless one is chosen."""
+        if self._current < 0 and len(self._spots):
+            self._choose(0)
 
     def to_top(self) -> None:
         """Show the beginning."""
@@ -364,7 +369,7 @@ class Wall(Canvas):
     # files dropped on tiles
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        welcome_files(event)
+        welcome_files(event, pictures=True)
 
     def dragMoveEvent(self, event: QDragMoveEvent | None) -> None:
         if event is not None:
@@ -372,7 +377,7 @@ class Wall(Canvas):
             files = files_of(event)
             if len(files) > 1 or any(file.is_dir() for file in files):
                 self._target = -1
-            event.setAccepted(bool(files))
+            event.setAccepted(bool(files) or (self._target >= 0 and picture_in(event.mimeData()) is not None))
             self.surface.update()
 
     def dragLeaveEvent(self, event: QDragLeaveEvent | None) -> None:
@@ -388,9 +393,9 @@ class Wall(Canvas):
         if files and (place < 0 or len(files) > 1 or files[0].is_dir()):
             self.files_dropped.emit(files[:1] if files[0].is_dir() else files)
             event.acceptProposedAction()
-        elif files:
-            self._choose(place)
-            self.dropped.emit(self._asset(place), files[0])
+        elif place >= 0 and (what := files[0] if files else picture_in(event.mimeData())) is not None:
+            self._choose(place, marking=self._spots.row(place) in self._marked)
+            self.dropped.emit(self._asset(place), what)
             event.acceptProposedAction()
         self.surface.update()
 

@@ -18,7 +18,7 @@ from furnel.desktop.fit.hearing import SOUND_BENCH
 from furnel.desktop.fit.seeing import PICTURE_BENCH
 from furnel.desktop.tiles import Tile, tile_of
 from furnel.desktop.widgets.basics import label
-from furnel.desktop.widgets.dropping import files_of, welcome_files
+from furnel.desktop.widgets.dropping import files_of, picture_in, welcome_files
 from furnel.errors import FurnelError
 from furnel.media import Kind, media_preview
 from furnel.mods.project import Swap
@@ -83,6 +83,7 @@ class Benches(QStackedWidget):
     """The benches, each made when it is first shown; files dropped on it become the swap's source."""
 
     dropped = pyqtSignal(object)
+    pictured = pyqtSignal(object)
 
     def __init__(self, hands: Hands) -> None:
         super().__init__()
@@ -125,10 +126,12 @@ class Benches(QStackedWidget):
         self.setCurrentWidget(bench)
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        welcome_files(event)
+        welcome_files(event, pictures=True)
 
     def dropEvent(self, event: QDropEvent | None) -> None:
         if event is not None:
-            files = files_of(event)
+            files, picture = files_of(event), picture_in(event.mimeData())
             if files:
                 self.dropped.emit(files)
+            elif picture is not None:
+                self.pictured.emit(picture)

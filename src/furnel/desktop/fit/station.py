@@ -23,6 +23,7 @@ from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore
 from furnel.desktop.widgets.basics import hairline
+from furnel.desktop.widgets.dropping import encoded_picture
 from furnel.desktop.widgets.panes import SidePane
 from furnel.media import medium_of_kind
 from furnel.mods.fit import mended, with_encoding
@@ -75,6 +76,7 @@ class FitStation(QWidget):
         self.queue.picked.connect(self._picked)
         self.queue.dropped.connect(lambda original, file: session.swaps.swap_with(original, file))
         self.benches.dropped.connect(self._drop)
+        self.benches.pictured.connect(self._take_picture)
         self.table.wanted.connect(self.wanted)
         self.table.mend.connect(self._mend)
         self.table.insist.connect(self._insist)
@@ -134,6 +136,10 @@ class FitStation(QWidget):
             self._session.swaps.swap_with(self.current, files[0])
         else:
             self._session.swaps.swap_with_frames(self.current, files)
+
+    def _take_picture(self, picture: QImage) -> None:
+        if self.current:
+            self._session.swaps.swap_with_picture(self.current, encoded_picture(picture), self.pick)
 
     def _forget(self) -> None:
         """Another mod is open: nothing of the one before stays."""

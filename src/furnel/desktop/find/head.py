@@ -1,0 +1,103 @@
+"""What stands over the wall: how many there are, how they are grouped, ordered and sized, and what the sieve holds back."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtWidgets import QComboBox, QSlider, QVBoxLayout, QWidget
+
+from furnel.catalogue import GROUPINGS, ORDERS
+from furnel.desktop.widgets.basics import button, emptied, label, marked
+from furnel.desktop.widgets.wrapping import WrappingRow
+from furnel.words import number
+
+_ORDERED = {
+    "largest": "largest first", "smallest": "smallest first", "longest": "longest first", "heaviest": "most bytes first",
+    "name": "by name",
+}  # fmt: skip
+
+
+class WallHead(QWidget):
+    """The head of the wall. `changed` tells of another grouping or order, `zoomed` of tiles' height in pixels."""
+
+    changed = pyqtSignal()
+    zoomed = pyqtSignal(int)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self._count, self._mended = marked(), label("", "caption")
+        self.group, self.order = QComboBox(), QComboBox()
+        for name in (*GROUPINGS, "kin"):
+            self.group.addItem(f"grouped by {name}", name)
+        self.group.addItem("not grouped", "nothing")
+        self.group.setToolTip("How the wall is grouped")
+        for order in ORDERS:
+            self.order.addItem(_ORDERED[order], order)
+        self.order.setToolTip("The order within a group")
+        for box in (self.group, self.order):
+            box.setStyleSheet("QComboBox { border: none; background: transparent; padding: 2px 4px }")
+            box.currentIndexChanged.connect(lambda _: self.changed.emit())
+        zoom = QSlider(Qt.Orientation.Horizontal)
+        zoom.setRange(48, 220)
+        zoom.setValue(92)
+        zoom.setFixedWidth(96)
+        zoom.setToolTip("How large the tiles are")
+        zoom.setAccessibleName("Tile size")
+        zoom.valueChanged.connect(self.zoomed)
+        head = WrappingRow(spacing=14)
+        head.setContentsMargins(14, 8, 14, 4)
+        for part in (self._count, self.group):
+            head.addWidget(part)
+        head.add_rest()
+        head.addWidget(label("zoom", "caption"))
+        head.addWidget(zoom)
+        head.addWidget(self.order)
+        self._chips = QWidget()
+        self._row = WrappingRow(self._chips, spacing=6)
+        self._row.setContentsMargins(14, 2, 14, 4)
+        self._mended.setContentsMargins(14, 2, 14, 4)
+        self._mended.hide()
+        self._chips.hide()
+        self._told: tuple[str, ...] = ()
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addLayout(head)
+        column.addWidget(self._chips)
+        column.addWidget(self._mended)
+
+    @property
+    def by(self) -> str:
+        """What the wall is grouped by: one of GROUPINGS, kin, or nothing."""
+        return str(self.group.currentData())
+
+    @property
+    def ordered(self) -> str:
+        """One of ORDERS."""
+        return str(self.order.currentData())
+
+    def show_count(self, kept: int, every: int) -> None:
+        """How many assets the sieve leaves."""
+        self._count.setText(
+            f"<b>{number(kept)}</b> assets" if kept == every else f"<b>{number(kept)}</b> of {number(every)}"
+        )
+
+    def show_mended(self, said: str) -> None:
+        """Say that something else was looked for than what was typed; nothing when it was not."""
+        self._mended.setText(said)
+        self._mended.setVisible(bool(said))
+
+    def show_held(self, held: Sequence[tuple[str, Callable[[], object]]]) -> None:
+        """Show each thing that the sieve goes by, to be let go of by a click."""
+        told = tuple(text for text, _ in held)
+        if told == self._told:
+            return
+        self._told = told
+        emptied(self._row)
+        for text, let_go in held:
+            chip = button(f"{text}   ×", f"Let go of this: {text}", "chip")
+            chip.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+            chip.clicked.connect(lambda _=False, let_go=let_go: let_go())
+            self._row.addWidget(chip)
+        self._chips.setVisible(bool(held))
