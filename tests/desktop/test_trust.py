@@ -259,3 +259,32 @@ def test_many_results_do_not_keep_the_window_waiting(application: QApplication) 
         QApplication.processEvents()
     assert len(got) == 40 and max(turns) <= 8
     jobs.stop()
+
+
+def test_what_was_changed_is_a_list_to_go_back_in_also_after_a_restart(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    window, session = hands.window, hands.window.session
+    first = session.project
+    session.swaps.remove_swap(BELL)
+    session.swaps.fit_all([HULL])
+    hands.settle()
+    latest = session.project
+    window.run_command("past")
+    page = window.pages.past_page
+    assert [page.list.item(row).text().partition("   ")[0] for row in range(3)] == [
+        "Fit hull_otter.dds", f"Remove {BELL.rpartition('/')[2]}", "As it was when this list begins",
+    ]  # fmt: skip
+    page.list.setCurrentRow(2)
+    hands.click(page.back_here)
+    assert session.project == first and "2 changes taken back" in window.messages[-1].text
+    hands.settle()
+    assert load_project(mod) == first
+    page.list.setCurrentRow(0)
+    hands.key("Return", page.list)
+    hands.settle()
+    assert session.project == latest == load_project(mod)
+    hands.open(mod)
+    window.run_command("past")
+    page.list.setCurrentRow(2)
+    hands.click(page.back_here)
+    assert session.project == first, "the list outlives the opening"

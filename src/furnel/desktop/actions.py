@@ -110,6 +110,9 @@ COMMANDS: tuple[Command, ...] = (
     Command("go-try", "Go", "Try", "Ctrl+4", "See it in the game", lambda window: window.go("try")),
     Command("undo", "Edit", "Undo", "Ctrl+Z", "Take the last change back", lambda window: window.undoing.step(False)),
     Command("redo", "Edit", "Redo", "Ctrl+Shift+Z", "Make the change again", lambda window: window.undoing.step(True)),
+    Command(
+        "past", "Edit", "What was changed", "Ctrl+H", "Every change of the mod; go back to any of them", doing.show_past, MOD
+    ),
     Command("search", "Find", "Search the wall", "Ctrl+F", "Type a part of a name, path or number", doing.search),
     Command(
         "clear-sieve", "Find", "Clear the sieve", "Ctrl+Shift+F", "Show everything again",

@@ -375,6 +375,13 @@ def ask_for_archive(window: Window) -> None:
         window.pages.show_page(window.pages.archive_page)
 
 
+def show_past(window: Window) -> None:
+    """What was changed in the mod."""
+    page = window.pages.past_page
+    window.pages.show_page(page)
+    page.open()
+
+
 def show_log(window: Window) -> None:
     """What was said so far."""
     from furnel.desktop.widgets import sheets

@@ -19,6 +19,7 @@ if TYPE_CHECKING:
     from furnel.desktop.find.newthing import NewThingPage
     from furnel.desktop.find.tunes import TunesPage
     from furnel.desktop.newgame import NewGamePage
+    from furnel.desktop.pastpage import PastPage
     from furnel.desktop.settingspage import SettingsPage
     from furnel.desktop.shelf import ShelfPage
     from furnel.desktop.trying.meeting import MeetingPage
@@ -51,6 +52,15 @@ class Pages(QObject):
         from furnel.desktop import settingspage
 
         return self._added(settingspage.SettingsPage(self._look, self._window))
+
+    @cached_property
+    def past_page(self) -> PastPage:
+        """What was changed in the mod."""
+        from furnel.desktop import pastpage
+
+        page = pastpage.PastPage(self._look, self._session)
+        page.shown.connect(self._window.open_bench)
+        return self._added(page)
 
     @cached_property
     def shelf_page(self) -> ShelfPage:

@@ -215,19 +215,27 @@ class Session(QObject):
         return self._step(self.past.next, True)
 
     def _step(self, change: Edit | None, forward: bool) -> Edit | None:
-        project = self.project
-        if change is None or project is None:
+        if change is None or not self.go_back_to(self.past.place + (1 if forward else -1)):
             return None
-        after = change.onto(project, forward)
-        if after is None:  # cannot be: every change goes through the history
+        return change
+
+    def go_back_to(self, place: int) -> bool:
+        """Bring the mod to where so many of its changes are in force; whether it is there now."""
+        project: Project | None = self.project
+        if project is None or not 0 <= place <= len(self.past.changes):
+            return False
+        for change in self.past.between(place):
+            if project is not None:
+                project = change.onto(project, place > self.past.place)
+        if project is None:  # cannot be: every change goes through the history
             self.past.clear()
             self.past_changed.emit()
-            return None
-        self.past.forward() if forward else self.past.back()
+            return False
+        self.past.place = place
         self._note(None)
-        self._adopt(after)
+        self._adopt(project)
         self.past_changed.emit()
-        return change
+        return True
 
     def _note(self, change: Edit | None) -> None:
         """Write the history, before the project is written."""

@@ -30,6 +30,7 @@ from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, field, label, scrolling, toggle
 from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.panes import SidePane
+from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.folders import cache_folder
 from furnel.kept import kept_bytes, let_go
 from furnel.progress import Progress
@@ -85,11 +86,9 @@ class SettingsPage(Page):
         self._grid.addWidget(label(title, "section"), row + 1, 0, 1, 2)
 
     def _row(self, name: str, *parts: QWidget) -> None:
-        line = QHBoxLayout()
-        line.setSpacing(6)
+        line = WrappingRow(spacing=6)
         for part in parts:
             line.addWidget(part)
-        line.addStretch(1)
         row = self._grid.rowCount()
         if name:
             self._grid.addWidget(label(name, "caption"), row, 0)
@@ -123,7 +122,8 @@ class SettingsPage(Page):
         self.most.addItems([f"{size} GB" for size in KEPT])
         self.most.setAccessibleName("How much is kept")
         self._row("At most", self.most, self.empty)
-        self._row("", self._kept_says)
+        self._kept_says.setWordWrap(True)
+        self._grid.addWidget(self._kept_says, self._grid.rowCount(), 1)
         where = button("Show the folder", "In the system's file manager", "plain")
         where.clicked.connect(lambda: show_in_folder(self._window.session, cache_folder()))
         self._row("", where)
@@ -160,7 +160,7 @@ class SettingsPage(Page):
         body = QHBoxLayout()
         body.setSpacing(0)
         body.addWidget(scrolling(left, "window"), 1)
-        body.addWidget(SidePane(look, "keys", "Keys", side, "right", 460))
+        body.addWidget(SidePane(look, "keys", "Keys", side, "right", 420))
         self.laid_out(self.titled(self._back), body)
 
     def _connect(self) -> None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import TYPE_CHECKING, Any
 
-from PyQt6.QtCore import QObject, pyqtSignal
+from PyQt6.QtCore import QObject, Qt, pyqtSignal
 from PyQt6.QtWidgets import QPushButton
 
 from furnel.desktop.actions import with_key
@@ -24,6 +24,7 @@ class Undoing(QObject):
     """
 
     stepped = pyqtSignal(object)
+    list_wanted = pyqtSignal()
 
     def __init__(self, session: Session, on_try: Callable[[], bool]) -> None:
         super().__init__(session)
@@ -35,6 +36,8 @@ class Undoing(QObject):
         for part, forward in ((self.undo, False), (self.redo, True)):
             part.setStyleSheet("QPushButton { font-size: 17px; padding: 2px 7px }")
             part.clicked.connect(lambda _=False, forward=forward: self.step(forward))
+            part.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
+            part.customContextMenuRequested.connect(lambda _: self.list_wanted.emit())
 
     def weigh(self) -> None:
         """Say on the buttons what they would do here."""

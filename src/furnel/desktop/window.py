@@ -98,6 +98,7 @@ class Window(QWidget):
         self.find_station.files_dropped.connect(self.pages.match_files)
         self.try_station.mod_dropped.connect(self.pages.look_into)
         self.undoing.stepped.connect(self._show_edit)
+        self.undoing.list_wanted.connect(lambda: self.run_command("past"))
         self.strip.chosen.connect(lambda name: self.run_command(f"go-{name}"))
         self.line.log_wanted.connect(lambda: self.run_command("log"))
         self.session.opened.connect(self._opened)

@@ -55,6 +55,12 @@ class Past(Generic[Change]):
         self.place += change is not None
         return change
 
+    def between(self, place: int) -> list[Change]:
+        """What lies between now and a place, in the order in which it has to be taken back or done again to get there."""
+        if place < self.place:
+            return self.changes[place : self.place][::-1]
+        return self.changes[self.place : place]
+
     def clear(self) -> None:
         """Forget everything."""
         self.changes.clear()
