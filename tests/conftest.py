@@ -33,6 +33,7 @@ def _own_folders(tmp_path_factory: pytest.TempPathFactory) -> Iterator[None]:
     patch.setenv("NUMBA_CACHE_DIR", os.environ.get("NUMBA_CACHE_DIR") or str(cache_folder() / "kernels"))
     patch.setenv("FURNEL_CACHE", str(tmp_path_factory.mktemp("cache")))
     patch.setenv("FURNEL_STATE", str(tmp_path_factory.mktemp("state")))
+    patch.setenv("XDG_DATA_HOME", str(tmp_path_factory.mktemp("data")))
     yield
     patch.undo()
 

@@ -425,7 +425,7 @@ def test_the_next_start_goes_on_where_the_last_one_ended(
         return window
 
     monkeypatch.setattr(module, "make_window", watched)
-    for given in (mod, None):
+    for given in ([mod], []):
         assert run(given) == 0
         assert load_recent().project == str(mod)
 

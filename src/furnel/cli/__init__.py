@@ -76,7 +76,7 @@ COMMANDS = {
     ),
     "load-outs": ("meeting", "Named sets of GAME's mods in their order: keep, use, hand on."),
     "mod": ("modding", "Start a mod, add swaps, check, build, install, remove, package."),
-    "desktop": ("window", "Open the window, on PROJECT when there is one."),
+    "desktop": ("window", "Open the window, on what is in PATHS or was open last."),
 }
 
 

@@ -10,9 +10,14 @@ from furnel.errors import FurnelError
 
 
 @click.command()
-@click.argument("project", type=click.Path(path_type=Path), required=False)
-def desktop(project: Path | None) -> int:
-    """Open the window, on PROJECT when there is one."""
+@click.argument("paths", type=click.Path(path_type=Path), nargs=-1)
+@click.option("--apart", is_flag=True, help="A window of its own, although one is open.")
+def desktop(paths: tuple[Path, ...], apart: bool) -> int:
+    """Open the window, on what is in PATHS or was open last.
+
+    PATHS are a mod, a game's folder, somebody's mod, an archive, or sources for the mod that is open. A window that is open
+    already comes to the front and takes them.
+    """
     from importlib.util import find_spec
 
     if find_spec("PyQt6") is None:
@@ -23,4 +28,4 @@ def desktop(project: Path | None) -> int:
         )
     from furnel.desktop import run
 
-    return run(project)
+    return run(paths, apart)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -14,32 +15,66 @@ if TYPE_CHECKING:
 _ROOM_MS = 30_000  # after the start, when everything is open
 
 
-def run(project: Path | None = None) -> int:
-    """Open the window, on a project (or what was open last), and stay until it is closed."""
+def run(paths: Sequence[Path] = (), apart: bool = False) -> int:
+    """Open the window on some paths (or what was open last), and stay until it is closed.
+
+    When one is open already it takes the paths, unless this one is to be `apart`.
+    """
+    from furnel.desktop.handover import hand_over, receive
+
+    if not apart and hand_over(paths):
+        return 0
     from PyQt6.QtCore import QTimer
 
-    from furnel.desktop.application import make_application, make_window
+    from furnel.desktop.application import ended_by_the_system, make_application, make_window
     from furnel.desktop.look import Look
     from furnel.desktop.opening import Opening
     from furnel.desktop.recent import load_recent
+    from furnel.desktop.report import show_report, watch_for_crashes
     from furnel.desktop.settings import load_settings
 
     settings = load_settings()
     application = make_application(settings.size)
+    crashed = watch_for_crashes()
     recent, look = load_recent(), Look(settings.theme_now())
+    waiting: list[Path] = []
+    made: list[Window] = []
+
+    def take(files: list[Path]) -> None:
+        """Come to the front, with what was handed over."""
+        from furnel.desktop.doing import take_dropped
+
+        opening.raise_()
+        opening.activateWindow()
+        if not made:
+            waiting.extend(files)
+        elif files:
+            take_dropped(made[0], files)
 
     def make() -> QWidget:
         window = make_window(look=look)
-        if project is not None:
-            window.session.open_mod(project)
+        made.append(window)
+        if first := [*paths, *waiting]:
+            take(first)
         else:
             window.place.go_on(recent)
+        if crashed:
+            window.session.tell(
+                "wrong",
+                "Furnel ended without warning the last time. What you changed is here.",
+                ("Look at the report", lambda: show_report(window, crashed)),
+            )
         QTimer.singleShot(_ROOM_MS, lambda: _make_room(window))
         return window
 
     opening = Opening(look, recent, make)
     opening.show()
-    return int(application.exec())
+    end = None if apart else receive(opening, take)
+    with ended_by_the_system(application):
+        code = int(application.exec())
+    if end is not None:
+        end()
+    return code
 
 
 def _make_room(window: Window) -> None:

@@ -6,15 +6,22 @@ import contextlib
 import ctypes
 import logging
 import os
+import signal
+import socket
 import sys
 import threading
+from collections.abc import Iterator
+from importlib import resources
 from types import TracebackType
 from typing import TYPE_CHECKING
 
 from PyQt6 import sip
+from PyQt6.QtCore import QSocketNotifier
+from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QApplication
 
 from furnel.desktop.look import THEMES, Look, load_type
+from furnel.desktop.report import report_of, show_report
 from furnel.folders import keep_log
 
 if TYPE_CHECKING:
@@ -23,6 +30,7 @@ if TYPE_CHECKING:
 log = logging.getLogger(__name__)
 # glibc's M_ARENA_MAX, and M_MMAP_THRESHOLD: large arrays go back when they are let go
 _MALLOC = {-8: 2, -3: 1 << 20}
+_ENDS = signal.SIGTERM, signal.SIGINT, signal.SIGHUP
 _SWITCH_S = 0.001  # how long a worker may keep the interpreter from the interface thread
 
 
@@ -42,8 +50,35 @@ def make_application(size: int = 100) -> QApplication:
     application.setApplicationName("Furnel")
     application.setDesktopFileName("furnel")
     application.setStyle("Fusion")
+    application.setWindowIcon(QIcon(str(resources.files("furnel.desktop") / "menu" / "furnel.svg")))
     load_type()
     return application
+
+
+@contextlib.contextmanager
+def ended_by_the_system(application: QApplication) -> Iterator[None]:
+    """Let the system end Furnel as a person does, so that its place is kept: at the end of a session, by SIGTERM, by an
+    interrupt."""
+    if threading.current_thread() is not threading.main_thread():
+        yield
+        return
+    ours, theirs = socket.socketpair()
+    ours.setblocking(False)
+    theirs.setblocking(False)
+    wakeup = signal.set_wakeup_fd(theirs.fileno())
+    before = {number: signal.signal(number, lambda *_: None) for number in _ENDS}  # what is below does it
+    notifier = QSocketNotifier(sip.voidptr(ours.fileno()), QSocketNotifier.Type.Read, application)
+    notifier.activated.connect(lambda *_: application.closeAllWindows())
+    try:
+        yield
+    finally:
+        notifier.setEnabled(False)
+        notifier.deleteLater()
+        for number, handler in before.items():
+            signal.signal(number, handler)
+        signal.set_wakeup_fd(wakeup)
+        ours.close()
+        theirs.close()
 
 
 def make_window(theme: str = "dark", look: Look | None = None) -> Window:
@@ -56,9 +91,11 @@ def make_window(theme: str = "dark", look: Look | None = None) -> Window:
     def hook(kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:
         log.error("unforeseen", exc_info=(kind, error, trace))
         if not sip.isdeleted(window):
+            text = report_of(error.with_traceback(trace))
             window.session.tell(
                 "wrong",
-                f"Something unforeseen went wrong ({error}). The log has the details; your mod is saved.",
+                f"Something unforeseen went wrong ({error}). Your mod is saved.",
+                ("Look at the report", lambda: show_report(window, text)),
             )
 
     sys.excepthook = hook

@@ -53,6 +53,9 @@ def take_dropped(window: Window, paths: list[Path]) -> None:
     from furnel.media import PICTURE, SOUND, medium_by_suffix
 
     first, session = paths[0], window.session
+    if not first.exists():
+        session.tell("wrong", f"There is nothing at {first}")
+        return
     project = first / "furnel.toml" if first.is_dir() else first
     if project.name == "furnel.toml" and project.is_file():
         session.open_mod(project)

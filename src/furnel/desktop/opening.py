@@ -58,7 +58,12 @@ class Opening(QWidget):
         """Be where the window was last, and as large."""
         told = recall("window")
         place = QByteArray.fromBase64(told.encode()) if isinstance(told, str) else QByteArray()
-        return self.restoreGeometry(place)
+        if not self.restoreGeometry(place):
+            return False
+        screen = self.screen()
+        if screen is not None and not self.isMaximized() and not self.isFullScreen():
+            self.resize(self.size().boundedTo(screen.availableGeometry().size() - _FRAME))  # it may be another screen
+        return True
 
     def _keep_place(self) -> None:
         place = bytes(self.saveGeometry().toBase64().data()).decode()

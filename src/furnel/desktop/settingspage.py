@@ -25,6 +25,7 @@ from PyQt6.QtWidgets import (
 from furnel.desktop.actions import COMMANDS, command, key_of, shortcut_of
 from furnel.desktop.doing import show_in_folder
 from furnel.desktop.look import Look, byte_size
+from furnel.desktop.menuentry import add_to_menu, in_menu, take_off_menu
 from furnel.desktop.settings import GB, KEPT, PROGRAMS, SIZES, why_not
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, field, label, scrolling, toggle
@@ -73,6 +74,7 @@ class SettingsPage(Page):
         self.usual = button("As it came", "The key that Furnel came with", "plain")
         self._back = button("Back", "Esc", "plain")
         self._back.clicked.connect(self.closed)
+        self.menu = button("", "Start it from there, and open mods, archives and folders with it")
         self._fill()
         self._lay_out(look)
         self._connect()
@@ -127,6 +129,9 @@ class SettingsPage(Page):
         where = button("Show the folder", "In the system's file manager", "plain")
         where.clicked.connect(lambda: show_in_folder(self._window.session, cache_folder()))
         self._row("", where)
+        self._section("ON THIS DESKTOP")
+        self.menu.clicked.connect(self._turn_menu)
+        self._row("In its menu", self.menu)
 
     def _lay_out(self, look: Look) -> None:
         left = QWidget()
@@ -225,6 +230,7 @@ class SettingsPage(Page):
             choose.setText(Path(program).name if program else "As the system opens them")  # type: ignore[attr-defined]
             choose.setToolTip(program or "Choose a program")
             usual.setVisible(bool(program))
+        self.menu.setText("Take it off" if in_menu() else "Put it there")
         self._show_devices()
 
     def _show_devices(self) -> None:
@@ -314,6 +320,11 @@ class SettingsPage(Page):
     def _set_program(self, kind: str, program: str) -> None:
         others = {known: path for known, path in self._settings.now.programs.items() if known != kind}
         self._settings.set(programs={**others, kind: program} if program else others)
+
+    def _turn_menu(self) -> None:
+        """Put Furnel into the desktop's menu, or take it off."""
+        take_off_menu() if in_menu() else add_to_menu()
+        self._show()
 
     def _play(self) -> None:
         self._window.player.play("three notes", _three_notes)
