@@ -21,6 +21,11 @@ def plain(text: str) -> str:
     return "".join(sign if sign.isprintable() or sign in "\n\t" else f"\\x{ord(sign):02x}" for sign in text)
 
 
+def ended(text: str) -> str:
+    """A text as a sentence: with a full stop, unless it ends with something of the kind."""
+    return text if not text or text.endswith((".", "!", "?", "…", ":")) else f"{text}."
+
+
 def near(wanted: str, known: Sequence[str]) -> str:
     """The names that come nearest, as the end of a sentence; nothing when none is like it."""
     found = get_close_matches(wanted, list(dict.fromkeys(known)), 3, 0.5)

@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 from demo.hands import Hands
 from PIL import Image
-from PyQt6.QtCore import QMimeData, QPoint, Qt, QUrl
+from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
 from PyQt6.QtGui import QColor, QContextMenuEvent, QDesktopServices, QImage
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QMenu, QPushButton, QWidget
@@ -307,3 +307,57 @@ def test_a_range_is_dragged_across_a_histogram(hands: Hands, mod: Path) -> None:
     wall.begin()
     first = wall.current()
     assert first is not None and kept[0] <= max(first.facts.width, first.facts.height) <= kept[1]
+
+
+def test_points_steps_and_the_builds_rows_have_menus(
+    hands: Hands, mod: Path, menus: Callable[[str], list[dict[str, bool]]]
+) -> None:
+    hands.open(mod)
+    window, session = hands.window, hands.window.session
+    hands.station(2)
+    window.fit_station.pick(HULL)
+    hands.settle()
+    table = window.fit_station.table.table
+    place = next(row for row, point in enumerate(table.points) if point.key == "size")
+    seen = menus("Match it")
+    menu_on(table, QPoint(40, 22 + 25 * place + 10))
+    hands.settle()
+    swap = session.swap(HULL)
+    assert swap is not None and [use.do for use in swap.steps] == ["size"]
+    assert seen[0] == {"Match it": True, "Keep yours": True, "Show where": False, "Copy as text": True}
+    session.swaps.fit_all([HULL])
+    hands.settle()
+
+    def order() -> list[str]:
+        swap = session.swap(HULL)
+        return [use.do for use in swap.steps] if swap is not None else []
+
+    steps = order()
+    assert len(steps) > 1
+
+    def card(number: int) -> QWidget:
+        return next(
+            part
+            for part in window.fit_station.steps.findChildren(QWidget)
+            if part.accessibleName() == f"Step {number}"
+        )
+
+    menus("Later")
+    menu_on(card(1), QPoint(5, 5))
+    hands.settle()
+    assert order() == [steps[1], steps[0], *steps[2:]]
+    title = card(2).findChildren(QPushButton)[0]
+    hands.key("Alt+Up", title)
+    hands.settle()
+    assert order() == steps
+    dragged, target = card(1).findChildren(QPushButton)[0], card(2)
+    to = dragged.mapFromGlobal(target.mapToGlobal(target.rect().center()))
+    hands.drag(dragged, QPointF(5, 5), QPointF(to))
+    hands.settle()
+    assert order()[:2] == steps[1::-1]
+    hands.station(3)
+    hands.settle()
+    contents = window.build_station.contents
+    seen = menus("Remove the swap")
+    menu_on(contents, QPoint(60, 26 + 58 * contents.names.index(HULL) + 20))
+    assert session.swap(HULL) is None and seen[0]["Put it on the bench"]

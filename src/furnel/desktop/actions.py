@@ -58,7 +58,7 @@ NEW = Need(
 )
 SOUND = Need("select a sound first", _hearable)
 SWAP = Need(
-    "select something that is swapped on the wall, or put a swap on the bench first",
+    "select something that is swapped on the wall or in the build, or put a swap on the bench first",
     lambda window: bool(window.swap_at_hand()),
 )
 SOURCE = Need(
@@ -167,6 +167,10 @@ COMMANDS: tuple[Command, ...] = (
         "fit-everything", "Fit", "Fit every swap", "Ctrl+Shift+Return", "Fit all swaps that do not fit yet",
         doing.fit_everything, MOD,
     ),
+    Command(
+        "to-bench", "Fit", "Put it on the bench", "", "The swap in sight, with its points and steps",
+        lambda window: window.open_bench(window.swap_at_hand()), SWAP,
+    ),
     Command("text", "Fit", "Records or text", "Ctrl+Shift+T", "Turn the definition bench over", doing.turn_text, ON_BENCH),
     Command(
         "replace-source", "Fit", "Choose another source…", "", "Put another file in the source's place",
@@ -255,6 +259,17 @@ ON_SWAP = (
     "show-original", "-", "remove-swap",
 )  # fmt: skip
 """The commands of a swap's menu."""
+ON_ROW = (
+    "to-bench",
+    "show-original",
+    "-",
+    "replace-source",
+    "open-source",
+    "show-source",
+    "-",
+    "remove-swap",
+)
+"""The commands of a build's row."""
 
 
 @cache

@@ -62,7 +62,9 @@ class Opening(QWidget):
             return False
         screen = self.screen()
         if screen is not None and not self.isMaximized() and not self.isFullScreen():
-            self.resize(self.size().boundedTo(screen.availableGeometry().size() - _FRAME))  # it may be another screen
+            self.resize(
+                self.size().boundedTo(screen.availableGeometry().size() - _FRAME)
+            )  # it may be another screen
         return True
 
     def _keep_place(self) -> None:

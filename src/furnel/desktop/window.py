@@ -12,7 +12,7 @@ from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence, QPa
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
-from furnel.desktop.actions import COMMANDS, ON_SWAP, ON_TILE, Command, command, shortcut_of, use_keys
+from furnel.desktop.actions import COMMANDS, ON_ROW, ON_SWAP, ON_TILE, Command, command, shortcut_of, use_keys
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
 from furnel.desktop.opening import room
@@ -125,6 +125,8 @@ class Window(QWidget):
     def _came(self, name: str) -> None:
         if name == "fit":
             self.fit_station.queue.menu_wanted.connect(lambda at: commands_at(self, ON_SWAP, at))
+        elif name == "build":
+            self.build_station.contents.menu_wanted.connect(lambda at: commands_at(self, ON_ROW, at))
 
     @property
     def find_station(self) -> FindStation:
@@ -161,10 +163,15 @@ class Window(QWidget):
         return self.find_station.wall.current() if self.stations.shown == "find" else None
 
     def swap_at_hand(self) -> str:
-        """The swap that is in sight: the selected one on the wall, or the one on the bench."""
+        """The swap that is in sight: the selected one on the wall or in the build, or the one on the bench."""
         asset = self.asset_in_sight()
         if asset is not None:
             return asset.path if self.session.swap(asset.path) is not None else ""
+        if (
+            self.stations.shown == "build"
+            and self.session.swap(self.build_station.contents.current) is not None
+        ):
+            return self.build_station.contents.current
         if self.stations.shown == "fit" and self.session.swap(self.fit_station.current) is not None:
             return self.fit_station.current
         return ""

@@ -7,8 +7,9 @@ from copy import deepcopy
 from dataclasses import dataclass, field
 from pathlib import Path
 
-from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtCore import QPoint, Qt, pyqtSignal
 from PyQt6.QtWidgets import (
+    QApplication,
     QGridLayout,
     QListWidget,
     QListWidgetItem,
@@ -21,6 +22,7 @@ from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.menus import Row, offers_menu
 from furnel.errors import FurnelError
 from furnel.words import count, number
 
@@ -101,7 +103,20 @@ class EntriesPane(QWidget):
         column.addWidget(self.list, 1)
         column.addLayout(grid)
         column.addWidget(self.write)
+        offers_menu(self.list, self._offers)
         self._weigh()
+
+    def _offers(self, place: QPoint) -> list[Row]:
+        """What can be done with the entry at a place."""
+        item = self.list.itemAt(place)
+        if item is not None:
+            self.list.setCurrentItem(item)
+        clipboard, path = QApplication.clipboard(), self.current()
+        rows: list[Row] = [(part.text(), part.click, part.isEnabled()) for part in self.buttons.values()]
+        return [
+            *rows,
+            ("Copy its path", lambda: clipboard.setText(path) if clipboard is not None else None, bool(path)),
+        ]
 
     def show_entries(self, entries: tuple[Entry, ...], pending: Pending) -> None:
         """Show what is in an archive, and what is to be otherwise."""

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import QContextMenuEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.look import Look, byte_size, font
@@ -22,6 +22,7 @@ class Contents(QWidget):
     """A row a swap: both pictures, path, format, sizes, and whether the build has it."""
 
     picked = pyqtSignal(str)
+    menu_wanted = pyqtSignal(QPoint)
 
     def __init__(self, look: Look, session: Session, tiles: TileStore, results: ResultTiles) -> None:
         super().__init__()
@@ -49,6 +50,22 @@ class Contents(QWidget):
         self.names = [*sorted(swaps), *sorted(made)]
         self.setFixedHeight(_HEAD + max(len(self.names), 1) * _ROW)
         self.update()
+
+    @property
+    def current(self) -> str:
+        """The chosen row's path, or nothing."""
+        return self.names[self._current] if 0 <= self._current < len(self.names) else ""
+
+    def contextMenuEvent(self, event: QContextMenuEvent | None) -> None:
+        """A menu for a row; by the menu key for the chosen one."""
+        if event is None:
+            return
+        keyed = event.reason() == QContextMenuEvent.Reason.Keyboard
+        if not keyed:
+            self._pick((event.pos().y() - _HEAD) // _ROW)
+        if self.current:
+            place = QPoint(60, _HEAD + self._current * _ROW + _ROW // 2)
+            self.menu_wanted.emit(self.mapToGlobal(place) if keyed else event.globalPos())
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         if event is not None:

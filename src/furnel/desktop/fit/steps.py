@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from PyQt6.QtCore import QRectF, pyqtSignal
-from PyQt6.QtGui import QPainter, QPaintEvent
+from PyQt6.QtCore import QEvent, QObject, QPoint, QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
@@ -21,11 +21,14 @@ from furnel.desktop.fit.fields import parameter_field
 from furnel.desktop.look import Look
 from furnel.desktop.tiles import Tile, paint_tile
 from furnel.desktop.widgets.basics import Switch, as_panel, button, label
+from furnel.desktop.widgets.menus import Row, offers_menu
 from furnel.errors import FurnelError
 from furnel.media import Encode
 from furnel.mods.project import StepUse, Swap
 from furnel.mods.steps import STEP_TYPES, Value, step_type
 
+_FRAME = "QWidget#card {{ border: 1px solid {}; border-radius: 4px }}"
+_PLACE = "place"
 _ENCODING = -2  # in place of a step's number: the card of the encoding
 
 
@@ -185,8 +188,7 @@ class StepsPanel(QWidget):
 
     def _frame(self) -> tuple[QWidget, QVBoxLayout]:
         card = as_panel(QWidget(), name="card")
-        line = self._look.colour("hairline").name()
-        card.setStyleSheet(f"QWidget#card {{ border: 1px solid {line}; border-radius: 4px }}")
+        card.setStyleSheet(_FRAME.format(self._look.colour("hairline").name()))
         column = QVBoxLayout(card)
         column.setContentsMargins(10, 7, 8, 7)
         column.setSpacing(6)
@@ -203,12 +205,15 @@ class StepsPanel(QWidget):
             values, summary = dict(use.values), error.why
         texts = QVBoxLayout()
         texts.setSpacing(1)
-        title = QPushButton(step.title)
+        title = QPushButton(f"{'▾' if place == self._open else '▸'}  {step.title}")
+        title.setAccessibleName(step.title)
         title.setObjectName("plain")
         ink = self._look.colour("text" if use.on else "faint").name()
         title.setStyleSheet(f"QPushButton {{ text-align: left; padding: 0; font-weight: 500; color: {ink} }}")
-        title.setToolTip("Show or hide its settings")
+        title.setToolTip("Show or hide its settings; drag it, or Alt and the arrows, for another place")
         title.clicked.connect(lambda: self._unfold(place))
+        title.installEventFilter(self)
+        title.setProperty(_PLACE, place)
         texts.addWidget(title)
         said = label(summary, "caption")
         said.setWordWrap(True)
@@ -231,7 +236,71 @@ class StepsPanel(QWidget):
         column.addLayout(head)
         if place == self._open:
             self._form(column, place, use, values)
+        offers_menu(card, lambda _: self._offers(place, use))
         return card
+
+    def _offers(self, place: int, use: StepUse) -> list[Row]:
+        """What can be done with a step."""
+        step, last = step_type(use.do), len(self._swap.steps) - 1 if self._swap is not None else 0
+        turned, usual = (
+            use.model_copy(update={"on": not use.on}),
+            use.model_copy(update={"values": step.complete({})}),
+        )
+        return [
+            (
+                "Switch it off" if use.on else "Switch it on",
+                lambda: self._replace(place, turned, f"Switch {step.title}"),
+                True,
+            ),
+            ("Settings", lambda: self._unfold(place), True),
+            (
+                "Settings as they come",
+                lambda: self._replace(place, usual, f"Change {step.title}"),
+                usual != use,
+            ),
+            ("Earlier", lambda: self._move(place, place - 1), place > 0),
+            ("Later", lambda: self._move(place, place + 1), place < last),
+            ("Remove", lambda: self._remove(place), True),
+        ]
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        """A step's title is dragged, or moved by keys."""
+        if not isinstance(watched, QPushButton) or event is None:
+            return False
+        place = int(watched.property(_PLACE))
+        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
+            by = {Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1}.get(Qt.Key(event.key()), 0)
+            if by and event.modifiers() & Qt.KeyboardModifier.AltModifier:
+                self._move(place, place + by)
+                return True
+        elif isinstance(event, QMouseEvent) and event.type() == QEvent.Type.MouseMove and event.buttons():
+            self._show_target(self._place_at(event.globalPosition().toPoint()), place)
+        elif isinstance(event, QMouseEvent) and event.type() == QEvent.Type.MouseButtonRelease:
+            self._show_target(-1, place)
+            target = self._place_at(event.globalPosition().toPoint())
+            if target not in (-1, place):
+                watched.setDown(False)
+                self._move(place, target)
+                return True
+        return False
+
+    def _place_at(self, at: QPoint) -> int:
+        """Which step is at a place of the screen, -1 for none."""
+        for place in range(len(self._swap.steps) if self._swap is not None else 0):
+            item = self._cards.itemAt(place)
+            card = item.widget() if item is not None else None
+            if card is not None and card.rect().contains(card.mapFromGlobal(at)):
+                return place
+        return -1
+
+    def _show_target(self, target: int, dragged: int) -> None:
+        """Frame the step in whose place the dragged one would come."""
+        for place in range(self._cards.count()):
+            item = self._cards.itemAt(place)
+            card = item.widget() if item is not None else None
+            if card is not None and card.objectName() == "card":
+                role = "selection" if place == target != dragged else "hairline"
+                card.setStyleSheet(_FRAME.format(self._look.colour(role).name()))
 
     def _form(self, column: QVBoxLayout, place: int, use: StepUse, values: dict[str, Value]) -> None:
         step = step_type(use.do)
@@ -255,8 +324,8 @@ class StepsPanel(QWidget):
         column.addLayout(grid)
         tools = QHBoxLayout()
         for text, tip, act in (
-            ("earlier", "Move before the step above", lambda: self._move(place, -1)),
-            ("later", "Move after the step below", lambda: self._move(place, 1)),
+            ("earlier", "Move before the step above", lambda: self._move(place, place - 1)),
+            ("later", "Move after the step below", lambda: self._move(place, place + 1)),
             ("remove", "Take this step out", lambda: self._remove(place)),
         ):
             part = button(text, tip, "plain")
@@ -318,12 +387,12 @@ class StepsPanel(QWidget):
             f"Add {step_type(name).title}",
         )
 
-    def _move(self, place: int, by: int) -> None:
+    def _move(self, place: int, target: int) -> None:
         assert self._swap is not None
-        steps, target = list(self._swap.steps), place + by
+        steps = list(self._swap.steps)
         if 0 <= target < len(steps):
-            steps[place], steps[target] = steps[target], steps[place]
-            self._open = target
+            steps.insert(target, steps.pop(place))
+            self._open = target if self._open == place else -1
             self._emit(steps, "Move a step")
 
     def _remove(self, place: int) -> None:

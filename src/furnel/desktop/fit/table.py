@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
+from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QApplication, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import button, elided, label, marked, paint_state, set_next, tip, toggle
+from furnel.desktop.widgets.menus import Row, offers_menu
 from furnel.mods.fit import FitPoint
 from furnel.states import urgency
+from furnel.words import ended
 
 _ROW, _HEAD = 25, 22
 _LABEL, _MARK = 92, 24
@@ -68,6 +70,12 @@ class _Table(QWidget):
             self.unfold(not self._unfolded)
         else:
             self.pick(row)
+
+    def pick_at(self, place: QPoint) -> FitPoint | None:
+        """Pick the point at a place; it, or None beside all of them."""
+        row = (place.y() - _HEAD) // _ROW
+        self.pick(row)
+        return self.points[row] if 0 <= row < len(self.points) else None
 
     def unfold(self, unfolded: bool) -> None:
         """Show all points, or leave out those that fit and matter less."""
@@ -182,6 +190,7 @@ class FitTable(QWidget):
         column.addWidget(self.table)
         column.addWidget(self._box)
         self.table.picked.connect(self._explain)
+        offers_menu(self.table, self._offers)
         look.changed.connect(self._dress)
         self._dress()
 
@@ -215,14 +224,33 @@ class FitTable(QWidget):
         point = self.table.points[row]
         self._box.setVisible(bool(point.why or point.remedy))
         self._point.setText(f"<b>{point.label}</b>")
-        self._why.setText(f"{point.why}.")
+        self._why.setText(ended(point.why))
         self._why.setVisible(bool(point.why))
-        self._remedy.setText(f"{point.remedy}." if point.remedy else "")
+        self._remedy.setText(ended(point.remedy))
         self._remedy.setVisible(bool(point.remedy))
         self._mend.setVisible(point.key in self._mendable and bool(point.remedy))
         self._show.setVisible(bool(point.at) and point.state != "fits")
         self._keep.setVisible(point.state != "fits" or point.insisted)
         self._keep.setChecked(point.insisted)
+
+    def _offers(self, place: QPoint) -> list[Row]:
+        """What can be done with the point at a place."""
+        point = self.table.pick_at(place)
+        if point is None:
+            return []
+        keep = "No longer keep yours" if point.insisted else "Keep yours"
+        said = f"{point.label}: {point.original}, yours {point.yours}"
+        clipboard = QApplication.clipboard()
+        return [
+            ("Match it", lambda: self.mend.emit(point.key), point.key in self._mendable),
+            (
+                keep,
+                lambda: self.insist.emit(point.key, not point.insisted),
+                point.state != "fits" or point.insisted,
+            ),
+            ("Show where", lambda: self.shown.emit(point.key), bool(point.at) and point.state != "fits"),
+            ("Copy as text", lambda: clipboard.setText(said) if clipboard is not None else None, True),
+        ]
 
     def _dress(self) -> None:
         raised = self._look.colour("raised").name()

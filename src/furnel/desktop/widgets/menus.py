@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable
 from functools import partial
 from typing import TYPE_CHECKING, TypeVar
 
-from PyQt6.QtCore import QPoint
+from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtWidgets import QMenu, QWidget
 
 from furnel.desktop.look import dressed
@@ -40,6 +40,17 @@ def menu_at(near: QWidget, rows: Iterable[Row], at: QPoint) -> None:
             action.triggered.connect(lambda _=False, act=act: act())
     menu.exec(at)
     menu.deleteLater()
+
+
+def offers_menu(widget: QWidget, rows: Callable[[QPoint], Iterable[Row]]) -> None:
+    """Give a widget a menu for the right button and the menu key; `rows` gives what is in it for a place in the widget."""
+    widget.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
+
+    def show(place: QPoint) -> None:
+        if told := list(rows(place)):
+            menu_at(widget, told, widget.mapToGlobal(place))
+
+    widget.customContextMenuRequested.connect(show)
 
 
 def commands_at(window: Window, names: Iterable[str], at: QPoint) -> None:
