@@ -8,11 +8,13 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QAbstractScrollArea,
+    QAbstractSpinBox,
     QCheckBox,
     QComboBox,
     QLabel,
     QRadioButton,
     QScrollArea,
+    QTabBar,
     QWidget,
 )
 
@@ -23,6 +25,22 @@ _CHEVRON = 18  # beside the text of a box of choices
 def cut_off(view: QWidget) -> list[str]:
     """A sentence for each thing in a view, as it is shown now, that is cut off or lies outside."""
     return sorted({f"{_path(part)}: {fault}" for part in _seen(view) for fault in _faults(part)})
+
+
+def nameless(view: QWidget) -> list[str]:
+    """What can have the keys in a view, and says nothing of itself to who does not see it."""
+    takes = [
+        part for part in _seen(view) if part.focusPolicy() & Qt.FocusPolicy.TabFocus and part.isEnabled()
+    ]
+    return sorted({_path(part) for part in takes if not _says(part)})
+
+
+def _says(part: QWidget) -> bool:
+    text = part.text() if isinstance(part, QAbstractButton | QLabel) else ""
+    inside = isinstance(part.parent(), QAbstractScrollArea | QComboBox | QAbstractSpinBox)
+    return bool(
+        part.accessibleName() or text or part.toolTip() or inside or isinstance(part, QScrollArea | QTabBar)
+    )
 
 
 def _seen(view: QWidget) -> Iterator[QWidget]:

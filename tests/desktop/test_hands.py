@@ -126,8 +126,13 @@ def test_a_mod_of_the_stack_has_a_menu(
     hands.station(4)
     hands.settle()
     seen = menus("Switch it off")
+    assert window.try_station.stack.accessibleDescription() == f"{session.game.stack[0].name}, on, the winner"
     menu_on(window.try_station.stack, QPoint(40, 20))
     hands.until(lambda: not session.game.stack[0].on, "the switch")
+    hands.settle()
+    assert (
+        window.try_station.stack.accessibleDescription() == f"{session.game.stack[0].name}, off, the winner"
+    )
     assert seen[0]["Show in folder"] and seen[0]["Take it off…"]
 
 

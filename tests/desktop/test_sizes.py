@@ -12,7 +12,7 @@ from PyQt6.QtWidgets import QApplication
 
 from furnel.texts import Change
 
-from .fitting_in import cut_off
+from .fitting_in import cut_off, nameless
 
 SIZES = {100: [(1024, 640), (1280, 800), (1920, 1080)], 130: [(1024, 640)]}
 
@@ -76,6 +76,8 @@ def wide_letters(request: pytest.FixtureRequest, application: QApplication) -> I
 def test_nothing_is_cut_off(wide_letters: int, hands: Hands, mod: Path, game: Path, sources: Path) -> None:
     faults = []
     for view in _views(hands, mod, game, sources):
+        hands.settle()
+        faults += [f"{view}: {part} has no name" for part in nameless(hands.window)]
         for wide, high in SIZES[wide_letters]:
             hands.window.resize(wide, high)
             hands.settle()

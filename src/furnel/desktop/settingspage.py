@@ -15,6 +15,7 @@ from PyQt6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
     QKeySequenceEdit,
+    QLineEdit,
     QSlider,
     QTreeWidget,
     QTreeWidgetItem,
@@ -146,6 +147,8 @@ class SettingsPage(Page):
         self.list.setIndentation(10)
         self.keys.setMaximumSequenceLength(1)
         self.keys.setAccessibleName("The new key")
+        for inside in self.keys.findChildren(QLineEdit):
+            inside.setAccessibleName("The new key")
         self._says.setWordWrap(True)
         side = as_panel(QWidget())
         right = QVBoxLayout(side)

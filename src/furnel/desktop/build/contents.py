@@ -89,6 +89,9 @@ class Contents(QWidget):
     def _pick(self, row: int) -> None:
         if 0 <= row < len(self.names):
             self._current = row
+            found = self._session.examined.get(self.current)
+            state = found.state if found is not None else "made by the build"
+            self.setAccessibleDescription(f"{self.current}, {state}, {row + 1} of {len(self.names)}")
             self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:

@@ -47,7 +47,17 @@ class FacetList(QWidget):
         self._counts = {name: now.get(name, 0) for name in full}
         self.chosen &= set(full)
         self.setFixedHeight(len(full) * _ROW)
+        self._say()
         self.update()
+
+    def _say(self) -> None:
+        """Tell who does not see it where the cursor is, and what is chosen."""
+        names = self.names()
+        if names:
+            name = names[min(self._row, len(names) - 1)]
+            state = "chosen" if name in self.chosen else "not chosen"
+            told = f"{KIND_TITLES.get(name, name)}, {self._counts[name]} of {self._full[name]}, {state}"
+            self.setAccessibleDescription(f"{told}; {len(self.chosen)} chosen" if self.chosen else told)
 
     def names(self) -> list[str]:
         return list(self._full)
@@ -56,6 +66,7 @@ class FacetList(QWidget):
         """Turn one value's choice over."""
         self.chosen ^= {name}
         self.changed.emit()
+        self._say()
         self.update()
 
     def clear(self) -> None:
@@ -73,6 +84,7 @@ class FacetList(QWidget):
         move = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1}.get(Qt.Key(event.key()), 0)
         if move:
             self._row = max(0, min(self._row + move, len(self._full) - 1))
+            self._say()
             self.update()
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self._full:
             self.choose(self.names()[self._row])
@@ -135,6 +147,7 @@ class Histogram(QWidget):
         if whole.keys() != self._full.keys():
             self._range = (steps[0], steps[-1])
         self._full, self._now = whole, now
+        self.setAccessibleDescription(self.said() if whole else "nothing")
         self.update()
 
     def range(self) -> tuple[int, int] | None:
@@ -146,6 +159,7 @@ class Histogram(QWidget):
     def set_range(self, low: int, high: int) -> None:
         """Keep exponents `low` to `high`."""
         self._range = (low, high)
+        self.setAccessibleDescription(self.said())
         self.changed.emit()
         self.update()
 

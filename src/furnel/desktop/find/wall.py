@@ -96,6 +96,7 @@ class Wall(Canvas):
         self._lay_out()
         self._current = self._spots.place(kept)
         self._marked = frozenset(row for row in self._marked if kept >= 0 and self._spots.place(row) >= 0)
+        self._say()
         self.surface.update()
         if had and self._current < 0:
             self.let_go.emit()
@@ -264,6 +265,17 @@ class Wall(Canvas):
                 return number_
         return -1
 
+    def _say(self) -> None:
+        """Tell who does not see it what is chosen."""
+        asset, marked = self.current(), len(self._marked)
+        if asset is None:
+            self.setAccessibleDescription(f"{len(self._spots)} tiles, none chosen")
+            return
+        words = [asset.name, _caption(asset), f"{self._current + 1} of {len(self._spots)}"]
+        words += ["swapped"] if asset.path in self._swapped else []
+        words += [f"{marked} marked"] if marked > 1 else []
+        self.setAccessibleDescription(", ".join(words))
+
     def _line_end(self, line: int) -> int:
         return self._lines[line + 1][1] if line + 1 < len(self._lines) else len(self._spots)
 
@@ -279,6 +291,7 @@ class Wall(Canvas):
             bar.setValue(int(top - _HEADER))
         elif top + self._tile_height + _CAPTION > bar.value() + self.surface.height():
             bar.setValue(int(top + self._tile_height + _CAPTION + 4 - self.surface.height()))
+        self._say()
         self.surface.update()
         self.selected.emit(self.current())
 

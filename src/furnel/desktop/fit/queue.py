@@ -65,12 +65,25 @@ class _Rows(QWidget):
         if self.current not in self.order:
             self.current = self.order[0] if self.order else ""
             self.picked.emit(self.current)
+        self._say()
         self.update()
+
+    def _say(self) -> None:
+        """Tell who does not see it which swap is on the bench, and how it stands."""
+        if not self.current:
+            self.setAccessibleDescription("no swaps")
+            return
+        state, faults = self._state(self.current), _faults(self._session.examined.get(self.current))
+        place = f"{self.order.index(self.current) + 1} of {len(self.order)}"
+        self.setAccessibleDescription(
+            ", ".join(filter(None, (self._names[self.current], state, faults, place)))
+        )
 
     def pick(self, original: str) -> None:
         if original in self.order:
             self.current = original
             self.picked.emit(original)
+            self._say()
             self.update()
 
     def _name(self, original: str, endings: Counter[str]) -> str:

@@ -60,6 +60,9 @@ class _Table(QWidget):
         if 0 <= row < len(self.points):
             self.row = row
             self.picked.emit(row)
+            point = self.points[row]
+            said = f"{point.label}: {point.original}, yours {point.yours}, {point.state}"
+            self.setAccessibleDescription(f"{said}, kept" if point.insisted else said)
             self.update()
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:

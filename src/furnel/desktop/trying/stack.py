@@ -33,6 +33,7 @@ class StackView(QWidget):
         session.game.changed.connect(self._renew)
         session.opened.connect(self._renew)
         look.changed.connect(self.update)
+        self.picked.connect(self._say)
         self._renew()
 
     def _renew(self) -> None:
@@ -42,6 +43,14 @@ class StackView(QWidget):
         self._row = max(0, min(self._row, len(self._session.game.stack) - 1))
         self.picked.emit()
         self.update()
+
+    def _say(self) -> None:
+        """Tell who does not see it which mod is chosen, and whether it is on."""
+        mod, many = self.chosen, len(self._session.game.stack)
+        place = "the winner" if self._row == 0 else f"{self._row + 1} of {many} from the winner"
+        self.setAccessibleDescription(
+            f"{mod.name}, {'on' if mod.on else 'off'}, {place}" if mod is not None else "no mods"
+        )
 
     @property
     def chosen(self) -> InstalledMod | None:
