@@ -366,3 +366,37 @@ def test_points_steps_and_the_builds_rows_have_menus(
     seen = menus("Remove the swap")
     menu_on(contents, QPoint(60, 26 + 58 * contents.names.index(HULL) + 20))
     assert session.swap(HULL) is None and seen[0]["Put it on the bench"]
+
+
+def test_the_queue_stays_in_its_order_until_it_is_asked(hands: Hands, mod: Path, sources: Path) -> None:
+    hands.open(mod)
+    window, session = hands.window, hands.window.session
+    hands.station(2)
+    hands.settle()
+    queue = window.fit_station.queue
+    before = list(queue.rows.order)
+    assert before[0] == HULL and not queue.anew.isVisible(), "the worst one first"
+    session.swaps.swap_with(WALK, sources / "dusk_paint.jpg")
+    hands.settle()
+    session.swaps.set_swap(session.swap(WALK).model_copy(update={"steps": ()}), "No steps")
+    hands.settle()
+    assert session.examined[WALK].state == "breaks"
+    assert queue.rows.order == before, "it does not run away from under the hand"
+    assert queue.anew.isVisible()
+    hands.click(queue.anew)
+    assert queue.rows.order != before and not queue.anew.isVisible()
+    queue.sort.setCurrentText("by name")
+    queue.sort.activated.emit(1)
+    names = [session.name_of(path).casefold() for path in queue.rows.order]
+    assert names == sorted(names)
+    session.swaps.remove_swap(WALK)
+    hands.settle()
+    assert WALK not in queue.rows.order and len(queue.rows.order) == len(before) - 1
+    hands.key("Ctrl+Z", window)
+    hands.settle()
+    assert queue.rows.order[0] == WALK, "what is new comes first"
+    queue.seek.setText("playlist")
+    assert set(queue.rows.order) == {"rules/playlist.json", queue.rows.current}
+    window.open_bench("bank0/000.wav")
+    assert queue.seek.text() == "" and queue.rows.current == "bank0/000.wav", "what is asked for is shown"
+    assert set(queue.rows.order) == set(before)

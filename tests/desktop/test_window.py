@@ -337,7 +337,7 @@ def test_steps_are_edited_switched_and_removed(hands: Hands, mod: Path) -> None:
     steps._replace(2, fresh, "Change")
     hands.settle()
     darker = session.examined[HULL].key
-    steps._move(2, -1)
+    steps._move(2, 1)
     hands.settle()
     assert session.examined[HULL].key != darker
     steps._remove(0)

@@ -1,4 +1,4 @@
-"""The queue of a mod's swaps with their states, worst first."""
+"""The queue of a mod's swaps with their states; it stays in its order until it is asked to sort anew."""
 
 from __future__ import annotations
 
@@ -15,30 +15,37 @@ from PyQt6.QtGui import (
     QPainter,
     QPaintEvent,
 )
-from PyQt6.QtWidgets import QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.look import Look, font
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.timing import timer
-from furnel.desktop.widgets.basics import as_panel, elided, marked, paint_state, scrolling
+from furnel.desktop.widgets.basics import as_panel, button, elided, field, marked, paint_state, scrolling
 from furnel.desktop.widgets.dropping import files_of, welcome_files
+from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.mods.workspace import Examined
 from furnel.states import WAITING, urgency
 from furnel.words import count
 
 _ROW = 48
+SORTS = ("worst first", "by name", "by kind")
+_FEW = 7  # swaps that are seen at a glance
 
 
 class _Rows(QWidget):
     picked = pyqtSignal(str)
     menu_wanted = pyqtSignal(QPoint)
+    let_go = pyqtSignal()
 
     def __init__(self, look: Look, session: Session, tiles: TileStore, results: ResultTiles) -> None:
         super().__init__()
         self._look, self._session, self._tiles, self._results = look, session, tiles, results
-        self.order: list[str] = []
+        self.order: list[str] = []  # what is shown
+        self._order: list[str] = []  # all of them
+        self.sort, self.stale = SORTS[0], False
+        self._sorting, self._sought = True, ""
         self._names: dict[str, str] = {}
         self.current = ""
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -49,18 +56,29 @@ class _Rows(QWidget):
 
     def forget(self) -> None:
         """Another game is open: the names of the one before are not its."""
-        self._names = {}
+        self._names, self._order, self._sorting = {}, [], True
 
     def renew(self) -> None:
-        """Sort the swaps, worst first."""
+        """Show the swaps that there are; those that stay keep their places, new ones come first."""
         project = self._session.project
-        swaps = project.swaps if project else ()
-        self.order = sorted(
-            (swap.original for swap in swaps), key=lambda name: (urgency(self._state(name)), name)
-        )
-        if self._names.keys() != set(self.order):
-            endings = Counter(name.rpartition("/")[2] for name in self.order)
-            self._names = {name: self._name(name, endings) for name in self.order}
+        swaps = [swap.original for swap in project.swaps] if project else []
+        if self._names.keys() != set(swaps):
+            endings = Counter(name.rpartition("/")[2] for name in swaps)
+            self._names = {name: self._name(name, endings) for name in swaps}
+        if self._sorting:  # until all of them were looked at once
+            self._order = self._sorted(swaps)
+            self._sorting = not swaps or any(self._state(name) == WAITING for name in swaps)
+        elif set(self._order) != set(swaps):
+            known = set(self._order)
+            fresh = [name for name in self._sorted(swaps) if name not in known]
+            self._order = [*fresh, *(name for name in self._order if name in self._names)]
+        self.stale = self._order != self._sorted(swaps)
+        words = self._sought.casefold().split()
+        self.order = [
+            name
+            for name in self._order
+            if name == self.current or all(word in f"{self._names[name]} {name}".casefold() for word in words)
+        ]
         self.setFixedHeight(max(len(self.order) * _ROW, 1))
         if self.current not in self.order:
             self.current = self.order[0] if self.order else ""
@@ -79,7 +97,32 @@ class _Rows(QWidget):
             ", ".join(filter(None, (self._names[self.current], state, faults, place)))
         )
 
+    def _sorted(self, names: list[str]) -> list[str]:
+        """The swaps in the order that was asked for."""
+        if self.sort == "by name":
+            return sorted(names, key=lambda name: (self._names[name].casefold(), name))
+        if self.sort == "by kind":
+            return sorted(names, key=lambda name: (self._kind(name), name))
+        return sorted(names, key=lambda name: (urgency(self._state(name)), name))
+
+    def _kind(self, original: str) -> str:
+        swap = self._session.swap(original)
+        asset = self._session.asset(swap.base) if swap is not None else None
+        return asset.facts.kind if asset is not None else ""
+
+    def sort_by(self, sort: str) -> None:
+        """Sort anew, in one of SORTS."""
+        self.sort, self._sorting = sort, True
+        self.renew()
+
+    def seek(self, text: str) -> None:
+        """Show only the swaps that have some words in their names, and the one on the bench."""
+        self._sought = text
+        self.renew()
+
     def pick(self, original: str) -> None:
+        if original in self._order and original not in self.order:
+            self.let_go.emit()  # what is looked for
         if original in self.order:
             self.current = original
             self.picked.emit(original)
@@ -171,14 +214,32 @@ class SwapQueue(QWidget):
         self._session = session
         self._head = marked()
         self.rows = _Rows(look, session, tiles, results)
+        self.sort = QComboBox()
+        self.sort.addItems(SORTS)
+        self.sort.setAccessibleName("Order of the swaps")
+        self.sort.setStyleSheet("QComboBox { border: none; background: transparent; padding: 2px 4px }")
+        self.anew = button("sort anew", "Swaps stand otherwise than when they were sorted", "plain")
+        self.seek = field("Name", "Look for a swap")
+        self.seek.setClearButtonEnabled(True)
         area = scrolling(self.rows)
+        head = WrappingRow(spacing=4)
+        head.setContentsMargins(12, 0, 8, 0)
+        for part in (self._head, self.sort, self.anew):
+            head.addWidget(part)
+        looking = QHBoxLayout()
+        looking.setContentsMargins(12, 0, 12, 0)
+        looking.addWidget(self.seek)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 10, 0, 0)
         column.setSpacing(6)
-        self._head.setContentsMargins(12, 0, 12, 0)
-        column.addWidget(self._head)
+        column.addLayout(head)
+        column.addLayout(looking)
         column.addWidget(area, 1)
         self.setAcceptDrops(True)
+        self.sort.activated.connect(lambda place: self._sort(SORTS[place]))
+        self.anew.clicked.connect(lambda: self._sort(self.rows.sort))
+        self.seek.textChanged.connect(self.rows.seek)
+        self.rows.let_go.connect(self.seek.clear)
         self.rows.picked.connect(self.picked)
         self.rows.menu_wanted.connect(self.menu_wanted)
         self._soon = timer(self, self.renew)  # many results come in one turn
@@ -188,14 +249,19 @@ class SwapQueue(QWidget):
         self.renew()
 
     def renew(self) -> None:
-        """Count and sort anew."""
+        """Count, and show what there is."""
         counts = self._session.tally()
         self._head.setText(
-            f"<b>{count(counts['all'], 'swap')}</b>&nbsp;&nbsp;worst first"
-            if counts["all"]
-            else "<b>No swaps yet</b>"
+            f"<b>{count(counts['all'], 'swap')}</b>" if counts["all"] else "<b>No swaps yet</b>"
         )
+        self.sort.setVisible(counts["all"] > 1)
+        self.seek.setVisible(counts["all"] > _FEW)
         self.rows.renew()
+        self.anew.setVisible(self.rows.stale)
+
+    def _sort(self, sort: str) -> None:
+        self.rows.sort_by(sort)
+        self.renew()
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
         welcome_files(event)

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from PyQt6.QtCore import QEvent, QObject, QPoint, QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent
+from PyQt6.QtCore import QRectF, pyqtSignal
+from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
@@ -18,6 +18,7 @@ from PyQt6.QtWidgets import (
 
 from furnel.desktop.fit.encoding import encoding_card
 from furnel.desktop.fit.fields import parameter_field
+from furnel.desktop.fit.stepdrags import StepDrags, card_frame
 from furnel.desktop.look import Look
 from furnel.desktop.tiles import Tile, paint_tile
 from furnel.desktop.widgets.basics import Switch, as_panel, button, label
@@ -27,8 +28,6 @@ from furnel.media import Encode
 from furnel.mods.project import StepUse, Swap
 from furnel.mods.steps import STEP_TYPES, Value, step_type
 
-_FRAME = "QWidget#card {{ border: 1px solid {}; border-radius: 4px }}"
-_PLACE = "place"
 _ENCODING = -2  # in place of a step's number: the card of the encoding
 
 
@@ -81,6 +80,7 @@ class StepsPanel(QWidget):
         column.addLayout(head)
         column.addLayout(self._cards)
         column.addStretch(1)
+        self._drags = StepDrags(look, self._cards, self._move)
         self._keys: list[Any] = []
         look.changed.connect(self._renew)
 
@@ -188,7 +188,7 @@ class StepsPanel(QWidget):
 
     def _frame(self) -> tuple[QWidget, QVBoxLayout]:
         card = as_panel(QWidget(), name="card")
-        card.setStyleSheet(_FRAME.format(self._look.colour("hairline").name()))
+        card.setStyleSheet(card_frame(self._look))
         column = QVBoxLayout(card)
         column.setContentsMargins(10, 7, 8, 7)
         column.setSpacing(6)
@@ -212,8 +212,7 @@ class StepsPanel(QWidget):
         title.setStyleSheet(f"QPushButton {{ text-align: left; padding: 0; font-weight: 500; color: {ink} }}")
         title.setToolTip("Show or hide its settings; drag it, or Alt and the arrows, for another place")
         title.clicked.connect(lambda: self._unfold(place))
-        title.installEventFilter(self)
-        title.setProperty(_PLACE, place)
+        self._drags.take(title, place)
         texts.addWidget(title)
         said = label(summary, "caption")
         said.setWordWrap(True)
@@ -262,45 +261,6 @@ class StepsPanel(QWidget):
             ("Later", lambda: self._move(place, place + 1), place < last),
             ("Remove", lambda: self._remove(place), True),
         ]
-
-    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
-        """A step's title is dragged, or moved by keys."""
-        if not isinstance(watched, QPushButton) or event is None:
-            return False
-        place = int(watched.property(_PLACE))
-        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
-            by = {Qt.Key.Key_Up: -1, Qt.Key.Key_Down: 1}.get(Qt.Key(event.key()), 0)
-            if by and event.modifiers() & Qt.KeyboardModifier.AltModifier:
-                self._move(place, place + by)
-                return True
-        elif isinstance(event, QMouseEvent) and event.type() == QEvent.Type.MouseMove and event.buttons():
-            self._show_target(self._place_at(event.globalPosition().toPoint()), place)
-        elif isinstance(event, QMouseEvent) and event.type() == QEvent.Type.MouseButtonRelease:
-            self._show_target(-1, place)
-            target = self._place_at(event.globalPosition().toPoint())
-            if target not in (-1, place):
-                watched.setDown(False)
-                self._move(place, target)
-                return True
-        return False
-
-    def _place_at(self, at: QPoint) -> int:
-        """Which step is at a place of the screen, -1 for none."""
-        for place in range(len(self._swap.steps) if self._swap is not None else 0):
-            item = self._cards.itemAt(place)
-            card = item.widget() if item is not None else None
-            if card is not None and card.rect().contains(card.mapFromGlobal(at)):
-                return place
-        return -1
-
-    def _show_target(self, target: int, dragged: int) -> None:
-        """Frame the step in whose place the dragged one would come."""
-        for place in range(self._cards.count()):
-            item = self._cards.itemAt(place)
-            card = item.widget() if item is not None else None
-            if card is not None and card.objectName() == "card":
-                role = "selection" if place == target != dragged else "hairline"
-                card.setStyleSheet(_FRAME.format(self._look.colour(role).name()))
 
     def _form(self, column: QVBoxLayout, place: int, use: StepUse, values: dict[str, Value]) -> None:
         step = step_type(use.do)
