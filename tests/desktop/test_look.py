@@ -9,7 +9,7 @@ from PyQt6.QtCore import QRectF, Qt
 from PyQt6.QtGui import QColor, QImage, QPainter
 from PyQt6.QtWidgets import QApplication, QDialog, QLabel, QPushButton, QWidget
 
-from furnel.desktop.look import Look, dressed, style_sheet
+from furnel.desktop.look import THEMES, Look, dressed, style_sheet, theme_colours
 from furnel.desktop.tiles import Tile, paint_tile
 
 
@@ -99,3 +99,27 @@ def test_a_label_shows_what_stands_in_a_file_and_nothing_else(application: QAppl
 
     made = label("<b>bold</b> & more")
     assert made.textFormat() == Qt.TextFormat.PlainText and isinstance(made, QLabel)
+
+
+def _light(code: str) -> float:
+    """Relative luminance, as WCAG 2.2 defines it."""
+    parts = [QColor(code).redF(), QColor(code).greenF(), QColor(code).blueF()]
+    linear = [part / 12.92 if part <= 0.04045 else ((part + 0.055) / 1.055) ** 2.4 for part in parts]
+    return sum(share * part for share, part in zip((0.2126, 0.7152, 0.0722), linear, strict=True))
+
+
+@pytest.mark.parametrize("theme", THEMES)
+def test_what_must_be_read_stands_out(theme: str) -> None:
+    colours = theme_colours(theme)
+    pairs = [
+        (ink, ground)
+        for ink in ("text", "quiet", "tarn", "ember")
+        for ground in ("window", "panel", "raised", "sunken")
+    ]
+    pairs += [("on-ember", "ember"), ("on-ember", "ember-hover"), ("text", "hairline")]
+    weak = {}
+    for ink, ground in pairs:
+        dark, light = sorted((_light(colours[ink]), _light(colours[ground])))
+        if (contrast := (light + 0.05) / (dark + 0.05)) < 4.5:
+            weak[ink, ground] = round(contrast, 2)
+    assert not weak

@@ -42,7 +42,7 @@ from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets import picking
-from furnel.desktop.widgets.basics import as_panel, button, label, marked, tip
+from furnel.desktop.widgets.basics import as_panel, button, label, marked, strong, tip
 from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.panes import SidePane
 from furnel.errors import FurnelError
@@ -363,7 +363,7 @@ class ArchivePage(Page):
             part.setVisible(end > start)
         span = self.bytes.span_at(at)
         self._at.setText(
-            f"<b>{at}</b>  0x{at:x}"
+            f"{strong(str(at))}  0x{at:x}"
             + (f"   {html.escape(describe(span))}" if span is not None else "   not explained")
         )
         self._numbers.setText("     ".join(f"{name} {value}" for name, value in self.bytes.numbers_at(at)))

@@ -8,7 +8,7 @@ from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QSlider, QVBoxLayout, QWidget
 
 from furnel.catalogue import GROUPINGS, ORDERS
-from furnel.desktop.widgets.basics import button, emptied, label, marked
+from furnel.desktop.widgets.basics import button, emptied, label, marked, strong
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.words import number
 
@@ -80,7 +80,9 @@ class WallHead(QWidget):
     def show_count(self, kept: int, every: int) -> None:
         """How many assets the sieve leaves."""
         self._count.setText(
-            f"<b>{number(kept)}</b> assets" if kept == every else f"<b>{number(kept)}</b> of {number(every)}"
+            f"{strong(number(kept))} assets"
+            if kept == every
+            else f"{strong(number(kept))} of {number(every)}"
         )
 
     def show_mended(self, said: str) -> None:

@@ -22,7 +22,16 @@ from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.timing import timer
-from furnel.desktop.widgets.basics import as_panel, button, elided, field, marked, paint_state, scrolling
+from furnel.desktop.widgets.basics import (
+    as_panel,
+    button,
+    elided,
+    field,
+    marked,
+    paint_state,
+    scrolling,
+    strong,
+)
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.mods.workspace import Examined
@@ -251,9 +260,7 @@ class SwapQueue(QWidget):
     def renew(self) -> None:
         """Count, and show what there is."""
         counts = self._session.tally()
-        self._head.setText(
-            f"<b>{count(counts['all'], 'swap')}</b>" if counts["all"] else "<b>No swaps yet</b>"
-        )
+        self._head.setText(strong(count(counts["all"], "swap") if counts["all"] else "No swaps yet"))
         self.sort.setVisible(counts["all"] > 1)
         self.seek.setVisible(counts["all"] > _FEW)
         self.rows.renew()

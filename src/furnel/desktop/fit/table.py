@@ -8,7 +8,17 @@ from PyQt6.QtWidgets import QApplication, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
-from furnel.desktop.widgets.basics import button, elided, label, marked, paint_state, set_next, tip, toggle
+from furnel.desktop.widgets.basics import (
+    button,
+    elided,
+    label,
+    marked,
+    paint_state,
+    set_next,
+    strong,
+    tip,
+    toggle,
+)
 from furnel.desktop.widgets.menus import Row, offers_menu
 from furnel.mods.fit import FitPoint
 from furnel.states import urgency
@@ -226,7 +236,7 @@ class FitTable(QWidget):
     def _explain(self, row: int) -> None:
         point = self.table.points[row]
         self._box.setVisible(bool(point.why or point.remedy))
-        self._point.setText(f"<b>{point.label}</b>")
+        self._point.setText(strong(point.label))
         self._why.setText(ended(point.why))
         self._why.setVisible(bool(point.why))
         self._remedy.setText(ended(point.remedy))

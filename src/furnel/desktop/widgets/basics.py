@@ -41,6 +41,11 @@ def marked(name: str = "") -> QLabel:
     return made
 
 
+def strong(text: str) -> str:
+    """A text that stands out, in the bold cut that there is; what comes from a file has to be escaped before it goes in."""
+    return f'<span style="font-weight:600">{text}</span>'
+
+
 def breakable(path: str) -> str:
     """A path that a label can break after any of its folders."""
     return path.replace("/", "/\u200b")

@@ -11,7 +11,7 @@ from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPlainTextEdit, QVBoxLayout, Q
 from furnel.desktop.actions import COMMANDS, key_of
 from furnel.desktop.look import dressed
 from furnel.desktop.session import Notice
-from furnel.desktop.widgets.basics import answers, button, label
+from furnel.desktop.widgets.basics import answers, button, label, strong
 
 _COLUMNS = 4
 
@@ -40,7 +40,7 @@ def _keys_of(group: str) -> str:
         for entry in COMMANDS
         if entry.group == group and key_of(entry.id)
     )
-    return f"<p><b>{escape(group)}</b></p><table width=100% cellspacing=3>{rows}</table>"
+    return f"<p>{strong(escape(group))}</p><table width=100% cellspacing=3>{rows}</table>"
 
 
 def ask(parent: QWidget, title: str, text: str, verb: str) -> bool:
