@@ -69,6 +69,10 @@ STEPS = Need(
     "copy the steps of a swap first, then select another one",
     lambda window: bool(window.swap_at_hand()) and bool(window.session.swaps.copied),
 )
+DEMO = Need(
+    "open the mod for Tarnlight Ferry first: Try it, on Games and mods",
+    lambda window: doing.demo_is_open(window),
+)
 PANES = Need("there are no side panes here", lambda window: bool(doing.panes_here(window)))
 BUILT = Need("build the mod first", lambda window: window.session.builds.last is not None)
 INSTALLED = Need("the mod is not in the game", lambda window: window.session.game.installed)
@@ -243,6 +247,10 @@ COMMANDS: tuple[Command, ...] = (
         doing.show_settings,
     ),
     Command("theme", "Window", "Light or dark", "Ctrl+Shift+L", "Change the theme", doing.other_theme),
+    Command(
+        "show-around", "Window", "Show me around", "", "Seven things to do on the demo's mod, from the wall to the game",
+        doing.show_around, DEMO,
+    ),
     Command("keys", "Window", "Keys", "F1", "Every key at a glance", doing.show_keys),
     Command("log", "Window", "Show the log", "Ctrl+L", "What happened so far", doing.show_log),
     Command("quit", "Window", "Quit", "Ctrl+Q", "Close Furnel", doing.leave),

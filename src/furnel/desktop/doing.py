@@ -378,6 +378,28 @@ def ask_for_archive(window: Window) -> None:
         window.pages.show_page(window.pages.archive_page)
 
 
+def demo_is_open(window: Window) -> bool:
+    """Whether the mod that is open is one to be shown around in."""
+    from furnel.desktop.around import HULL
+
+    return window.session.swap(HULL) is not None
+
+
+def show_around(window: Window) -> None:
+    """Show somebody around."""
+    from furnel.desktop import around
+
+    window.go("find")
+    around.show_around(window)
+
+
+def offer_around(window: Window) -> None:
+    """Show somebody around who opens the demo's mod for the first time."""
+    from furnel.desktop import around
+
+    around.offer_around(window)
+
+
 def show_past(window: Window) -> None:
     """What was changed in the mod."""
     page = window.pages.past_page

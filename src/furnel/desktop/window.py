@@ -12,6 +12,7 @@ from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence, QPa
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
+from furnel.desktop import doing
 from furnel.desktop.actions import COMMANDS, ON_ROW, ON_SWAP, ON_TILE, Command, command, shortcut_of, use_keys
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
@@ -253,6 +254,7 @@ class Window(QWidget):
         self.setWindowTitle(f"{project.mod.name} — Furnel" if project else "Furnel")
         if project is not None:
             QTimer.singleShot(0, self._ask_for_outside)
+            QTimer.singleShot(0, lambda: doing.offer_around(self))
 
     def _ask_for_outside(self) -> None:
         """A mod from somewhere else reads nothing outside its folder before it was asked for."""
