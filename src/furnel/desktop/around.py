@@ -99,7 +99,7 @@ def offer_around(window: Window) -> None:
 
 
 class Around(QFrame):
-    """The card with the stop that is next, in the lower right corner of the window; notices lie over it while they are there."""
+    """The card with the stop that is next, in the lower right of the window; notices lie over it while they are there."""
 
     def __init__(self, window: Window) -> None:
         super().__init__(window)
