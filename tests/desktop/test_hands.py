@@ -259,6 +259,18 @@ def test_a_copied_picture_becomes_a_source_of_the_mod(hands: Hands, mod: Path, t
     with Image.open(kept) as read:
         assert read.size == (64, 48) and read.convert("RGB").getpixel((5, 5)) == (10, 200, 30)
     assert window.stations.shown == "fit"
+    window.go("find")
+    window.find_station.sieve.text.setText("art/hulls -otter")
+    hands.settle()
+    several = ["art/hulls/hull_heron.dds", "art/hulls/hull_mail.dds"]
+    _mark(hands, *several)
+    for _ in range(2):  # as fast as a hand can: no picture takes the place of another
+        hands.key("Ctrl+V", window)
+    hands.settle()
+    assert all(session.swap(path) is not None for path in several)
+    assert len(list((mod.parent / "sources").glob("*pasted*.png"))) == 3
+    window.find_station.sieve.text.clear()
+    hands.settle()
     clipboard.setText("no picture")
     hands.key("Ctrl+V", window)
     assert "neither a picture nor a file" in window.messages[-1].text

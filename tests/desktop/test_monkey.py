@@ -15,17 +15,32 @@ from furnel.mods.project import load_project
 def test_a_monkey_finds_nothing(hands: Hands, mod: Path, sources: Path, seed: int) -> None:
     hands.open(mod)
     files = [*sorted(sources.iterdir()), sources, sources / "gone.png", mod]
+    session = hands.window.session
+    last = [session.project]  # it may close the mod by opening the game alone
+    session.project_changed.connect(lambda: last.append(session.project or last[-1]))
     monkey = Monkey(hands, files, seed)
-    monkey.play(10)  # by then every page was made
+    for page in (
+        "settings",
+        "past",
+        "share",
+        "new-thing",
+        "tunes",
+        "meetings",
+        "shelf",
+        "go-fit",
+        "go-build",
+        "go-try",
+    ):
+        hands.window.run_command(page)  # each is made when it is first shown
+        hands.settle()
+    monkey.play(8)
     before = held_now()
-    found = monkey.play(25)
+    found = monkey.play(18)
     after = held_now()
-    assert (
-        load_project(mod) == hands.window.session.project
-    )  # the fixture looks for errors in the log and for threads
+    assert load_project(mod) == last[-1]  # the fixture looks for errors in the log and for threads
     assert after.widgets < before.widgets + 300
     assert after.threads <= before.threads + 6
     assert after.descriptors < before.descriptors + 20
     assert after.mb < before.mb + 250
     assert found.percentile(0.5) < 0.02 and found.percentile(0.95) < 0.2, tell(found)
-    assert len(found.turns) > 160
+    assert len(found.turns) > 110

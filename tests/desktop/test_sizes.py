@@ -14,7 +14,7 @@ from furnel.texts import Change
 
 from .fitting_in import cut_off, nameless
 
-SIZES = {100: [(1024, 640), (1280, 800), (1920, 1080)], 130: [(1024, 640)]}
+SIZES = {100: [(1280, 800), (1920, 1080)], 130: [(1024, 640)]}  # by the width of the letters in per cent
 
 
 def _views(hands: Hands, project: Path, game: Path, sources: Path) -> Iterator[str]:

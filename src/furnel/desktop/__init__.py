@@ -24,14 +24,13 @@ def run(paths: Sequence[Path] = (), apart: bool = False) -> int:
 
     if not apart and hand_over(paths):
         return 0
-    from PyQt6.QtCore import QTimer
-
     from furnel.desktop.application import ended_by_the_system, make_application, make_window
     from furnel.desktop.look import Look
     from furnel.desktop.opening import Opening
     from furnel.desktop.recent import load_recent
     from furnel.desktop.report import show_report, watch_for_crashes
     from furnel.desktop.settings import load_settings
+    from furnel.desktop.timing import timer
 
     settings = load_settings()
     application = make_application(settings.size)
@@ -64,7 +63,7 @@ def run(paths: Sequence[Path] = (), apart: bool = False) -> int:
                 "Furnel ended without warning the last time. What you changed is here.",
                 ("Look at the report", lambda: show_report(window, crashed)),
             )
-        QTimer.singleShot(_ROOM_MS, lambda: _make_room(window))
+        timer(window, lambda: _make_room(window), _ROOM_MS).start()
         return window
 
     opening = Opening(look, recent, make)

@@ -125,7 +125,8 @@ def paste_source(window: Window) -> None:
     elif files:
         swap_all(window, originals, files[0])
     elif picture is not None:
-        window.session.swaps.swap_with_picture(originals[0], encoded_picture(picture), window.open_bench)
+        stem, encoded = Path(originals[0]).stem, encoded_picture(picture)
+        window.session.swaps.keep_picture(stem, encoded, lambda file: swap_all(window, originals, file))
     else:
         window.session.tell("wrong", "There is neither a picture nor a file in the clipboard: copy one first")
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import contextlib
+import itertools
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from pathlib import Path
@@ -134,29 +136,25 @@ class Swaps:
             key=f"swap {original}",
         )
 
-    def swap_with_picture(
-        self, original: str, encoded: Callable[[], bytes], then: Callable[[str], None]
-    ) -> None:
-        """Swap an original for a picture that is no file yet: it becomes one in the mod's sources. `encoded` gives its PNG."""
+    def keep_picture(self, stem: str, encoded: Callable[[], bytes], then: Callable[[Path], None]) -> None:
+        """Make a picture that is no file yet one of the mod's sources, and go on with it. `encoded` gives its PNG."""
         space = self._session.space
         if space is None:
             self._session.tell("wrong", _no_mod())
             return
 
         def work(_: object) -> Path:
-            folder, stem, number = space.folder / "sources", Path(original).stem, 1
-            while (file := folder / f"{stem} pasted {number}.png").exists():
-                number += 1
+            data, folder = encoded(), space.folder / "sources"
             folder.mkdir(parents=True, exist_ok=True)
-            write_bytes(file, encoded())
+            for number in itertools.count(1):
+                file = folder / f"{stem} pasted {number}.png"
+                with contextlib.suppress(FileExistsError):
+                    file.open("xb").close()  # the name is this one's now
+                    break
+            write_bytes(file, data)
             return file
 
-        self._session.jobs.start(
-            "Keeping the picture",
-            work,
-            lambda file: self.swap_with(original, file, then),
-            key=f"swap {original}",
-        )
+        self._session.jobs.start("Keeping the picture", work, then)
 
     def copy_steps(self, original: str) -> None:
         """Keep a swap's steps, to be used in others."""

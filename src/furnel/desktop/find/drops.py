@@ -26,10 +26,11 @@ class Drops(QObject):
         wall.files_dropped.connect(self._beside)
 
     def _on_tile(self, asset: Asset, what: Path | QImage) -> None:
-        """Swap a tile, or all marked ones when it is one of them, for a file; a tile for a picture."""
+        """Swap a tile, or all marked ones when it is one of them, for a file or a picture."""
         swaps, marked = self._session.swaps, [chosen.path for chosen in self._wall.chosen()]
         if isinstance(what, QImage):
-            swaps.swap_with_picture(asset.path, encoded_picture(what), lambda _: self.swapped.emit())
+            stem = Path(asset.path).stem
+            swaps.keep_picture(stem, encoded_picture(what), lambda file: self._on_tile(asset, file))
         elif len(marked) > 1 and asset.path in marked:
             swaps.swap_many([(path, what) for path in marked])
         else:

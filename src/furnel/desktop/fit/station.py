@@ -138,8 +138,9 @@ class FitStation(QWidget):
             self._session.swaps.swap_with_frames(self.current, files)
 
     def _take_picture(self, picture: QImage) -> None:
-        if self.current:
-            self._session.swaps.swap_with_picture(self.current, encoded_picture(picture), self.pick)
+        if original := self.current:
+            swaps, encoded = self._session.swaps, encoded_picture(picture)
+            swaps.keep_picture(Path(original).stem, encoded, lambda file: swaps.swap_with(original, file))
 
     def _forget(self) -> None:
         """Another mod is open: nothing of the one before stays."""
