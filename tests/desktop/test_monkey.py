@@ -11,6 +11,12 @@ from demo.monkey import Monkey, held_now, tell
 from furnel.mods.project import load_project
 
 
+@pytest.fixture(autouse=True)
+def own_state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """A shelf on which nothing else lies: what the monkey finds there, it opens and installs."""
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
+
+
 @pytest.mark.parametrize("seed", [1])
 def test_a_monkey_finds_nothing(hands: Hands, mod: Path, sources: Path, seed: int) -> None:
     hands.open(mod)
