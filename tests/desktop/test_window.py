@@ -11,7 +11,7 @@ import pytest
 from demo.hands import Hands
 from demo.story import tell
 from PIL import Image
-from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt
+from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, QTimer
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLineEdit
 
@@ -428,6 +428,30 @@ def test_the_next_start_goes_on_where_the_last_one_ended(
     for given in ([mod], []):
         assert run(given) == 0
         assert load_recent().project == str(mod)
+
+
+def test_a_start_with_a_source_goes_on_with_the_last_mod_and_takes_it(
+    application: QApplication, mod: Path, sources: Path, monkeypatch: pytest.MonkeyPatch, tmp_path: Path
+) -> None:
+    import furnel.desktop.application as module
+    from furnel.desktop import run
+
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
+    real, shown = module.make_window, []
+
+    def watched(**given: Any) -> object:
+        window = real(**given)
+
+        def look() -> None:
+            shown.append("match_sheet" in vars(window.pages) and window.pages.match_sheet.isVisible())
+            window.window().close()
+
+        window.session.opened.connect(lambda: QTimer.singleShot(0, look))
+        return window
+
+    monkeypatch.setattr(module, "make_window", watched)
+    assert [run([mod]), run([sources / "dusk_paint.jpg"])] == [0, 0]
+    assert shown == [False, True]
 
 
 def test_a_selected_asset_is_swapped_taken_out_and_copied_by_key(

@@ -36,7 +36,7 @@ def run(paths: Sequence[Path] = (), apart: bool = False) -> int:
     application = make_application(settings.size)
     crashed = watch_for_crashes()
     recent, look = load_recent(), Look(settings.theme_now())
-    waiting: list[Path] = []
+    waiting = [list(paths)] if paths else []
     made: list[Window] = []
 
     def take(files: list[Path]) -> None:
@@ -46,17 +46,22 @@ def run(paths: Sequence[Path] = (), apart: bool = False) -> int:
         opening.raise_()
         opening.activateWindow()
         if not made:
-            waiting.extend(files)
+            waiting.append(files)
         elif files:
             take_dropped(made[0], files)
+
+    def take_waiting() -> None:
+        while waiting:
+            take(waiting.pop(0))
 
     def make() -> QWidget:
         window = make_window(look=look)
         made.append(window)
-        if first := [*paths, *waiting]:
-            take(first)
+        opens = any(files and (files[0].is_dir() or files[0].name == "furnel.toml") for files in waiting)
+        if not opens and window.place.go_on(recent):  # what else was handed over is for what was open last
+            window.session.opened.connect(take_waiting)
         else:
-            window.place.go_on(recent)
+            take_waiting()
         if crashed:
             window.session.tell(
                 "wrong",

@@ -71,7 +71,7 @@ STEPS = Need(
 )
 DEMO = Need(
     "open the mod for Tarnlight Ferry first: Try it, on Games and mods",
-    lambda window: doing.demo_is_open(window),
+    doing.demo_is_open,
 )
 PANES = Need("there are no side panes here", lambda window: bool(doing.panes_here(window)))
 BUILT = Need("build the mod first", lambda window: window.session.builds.last is not None)
@@ -99,11 +99,11 @@ COMMANDS: tuple[Command, ...] = (
     Command("open-game", "Game", "Open a game…", "Ctrl+Shift+O", "Point at a game's folder", doing.open_game),
     Command(
         "new-game", "Game", "New game…", "Ctrl+Shift+N", "Describe a game that Furnel does not know yet",
-        lambda window: doing.new_game(window),
+        doing.new_game,
     ),
     Command(
         "archive", "Game", "Work out an archive…", "Ctrl+Shift+A", "Look at an archive's bytes and describe them",
-        lambda window: doing.ask_for_archive(window),
+        doing.ask_for_archive,
     ),
     Command("pack", "Game", "Pack a folder…", "", "Make an archive of a folder's files", doing.pack),
     Command("new-mod", "Mod", "New mod…", "Ctrl+N", "Start a mod for this game", doing.new_mod, GAME),

@@ -11,7 +11,7 @@ from PyQt6.QtWidgets import QFrame, QHBoxLayout, QVBoxLayout
 
 from furnel.desktop.actions import key_of
 from furnel.desktop.timing import timer
-from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.basics import button, high_at, label
 from furnel.remembered import recall, remember
 
 if TYPE_CHECKING:
@@ -141,9 +141,7 @@ class Around(QFrame):
         self._place()
 
     def _place(self) -> None:
-        self.setFixedHeight(
-            self.heightForWidth(_WIDE) if self.hasHeightForWidth() else self.sizeHint().height()
-        )
+        self.setFixedHeight(high_at(self, _WIDE))
         above = self._window.line.height()
         self.move(self._window.width() - _WIDE - _EDGE, self._window.height() - above - self.height() - _EDGE)
 

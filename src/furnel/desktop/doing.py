@@ -11,6 +11,7 @@ from PyQt6.QtGui import QDesktopServices
 from PyQt6.QtWidgets import QApplication
 
 from furnel.desktop.widgets import picking
+from furnel.desktop.widgets.basics import copy_text
 from furnel.words import count
 
 if TYPE_CHECKING:
@@ -125,8 +126,10 @@ def paste_source(window: Window) -> None:
     elif files:
         swap_all(window, originals, files[0])
     elif picture is not None:
-        stem, encoded = Path(originals[0]).stem, encoded_picture(picture)
-        window.session.swaps.keep_picture(stem, encoded, lambda file: swap_all(window, originals, file))
+        encoded = encoded_picture(picture)
+        window.session.swaps.keep_picture(
+            originals[0], encoded, lambda file: swap_all(window, originals, file)
+        )
     else:
         window.session.tell("wrong", "There is neither a picture nor a file in the clipboard: copy one first")
 
@@ -237,9 +240,9 @@ def paste_like(window: Window) -> None:
 
 def copy_path(window: Window) -> None:
     """Put the selected asset's inner path into the clipboard."""
-    asset, clipboard = window.find_station.wall.current(), QApplication.clipboard()
-    if asset is not None and clipboard is not None:
-        clipboard.setText(asset.path)
+    asset = window.find_station.wall.current()
+    if asset is not None:
+        copy_text(asset.path)
         window.session.tell("calm", f"Copied {asset.path}")
 
 
@@ -392,13 +395,6 @@ def show_around(window: Window) -> None:
 
     window.go("find")
     around.show_around(window)
-
-
-def offer_around(window: Window) -> None:
-    """Show somebody around who opens the demo's mod for the first time."""
-    from furnel.desktop import around
-
-    around.offer_around(window)
 
 
 def show_past(window: Window) -> None:

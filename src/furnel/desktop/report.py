@@ -64,10 +64,10 @@ def watch_for_crashes() -> str:
 def show_report(parent: QWidget, text: str) -> None:
     """The report, with a button that copies it."""
     from PyQt6.QtCore import Qt
-    from PyQt6.QtWidgets import QApplication, QDialog, QPlainTextEdit, QVBoxLayout
+    from PyQt6.QtWidgets import QDialog, QPlainTextEdit, QVBoxLayout
 
     from furnel.desktop.look import dressed
-    from furnel.desktop.widgets.basics import answers, button, label
+    from furnel.desktop.widgets.basics import answers, button, copy_text, label
 
     dialog = QDialog(dressed(parent))
     dialog.setWindowTitle("What went wrong")
@@ -82,9 +82,7 @@ def show_report(parent: QWidget, text: str) -> None:
     field.setAccessibleName("The report")
     copy = button("Copy it", "Into the clipboard", "next")
     leave = button("Close", "Esc")
-    clipboard = QApplication.clipboard()
-    if clipboard is not None:
-        copy.clicked.connect(lambda: clipboard.setText(text))
+    copy.clicked.connect(lambda: copy_text(text))
     column = QVBoxLayout(dialog)
     column.setContentsMargins(20, 18, 20, 16)
     column.setSpacing(12)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -221,8 +222,7 @@ class SettingsPage(Page):
         now = self._settings.now
         self.themes.buttons()[list(_THEMES).index(now.theme)].setChecked(True)
         self.scale.setCurrentIndex(SIZES.index(now.size))
-        changed = round(self.devicePixelRatioF() * 100) != now.size and now.size != _begun_with()
-        self._size_says.setText("from the next start" if changed else "")
+        self._size_says.setText("from the next start" if now.size != _begun_with() else "")
         self.most.setCurrentIndex(KEPT.index(now.kept))
         if not self.volume.isSliderDown():
             self.volume.blockSignals(True)
@@ -369,8 +369,7 @@ def make_room(session: Session, most: int) -> Callable[[Progress], int]:
 
 
 def _begun_with() -> int:
-    import os
-
+    """The size that this start has."""
     return round(float(os.environ.get("QT_SCALE_FACTOR", "1")) * 100)
 
 

@@ -109,8 +109,8 @@ class Place(QObject):
             if self.swap:
                 station.pick(self.swap)
 
-    def go_on(self, recent: Recent) -> None:
-        """Open what was open last, at the place that was shown."""
+    def go_on(self, recent: Recent) -> bool:
+        """Open what was open last, at the place that was shown; whether there is something to open."""
         session = self._window.session
         if recent.project and Path(recent.project).is_file():
             self.wanted = recent
@@ -119,6 +119,8 @@ class Place(QObject):
             session.open_game(Path(recent.game))
         else:
             self._window.pages.show_shelf()
+            return False
+        return True
 
     def save(self) -> None:
         """Remember the place."""

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-import contextlib
 import itertools
+import threading
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from pathlib import Path
@@ -22,6 +22,9 @@ if TYPE_CHECKING:
     from furnel.mods.project import Project, StepUse, Swap
     from furnel.mods.workspace import Workspace
     from furnel.texts import Change
+
+
+_naming = threading.Lock()  # no two pictures are given one name
 
 
 @dataclass(frozen=True, slots=True)
@@ -136,8 +139,9 @@ class Swaps:
             key=f"swap {original}",
         )
 
-    def keep_picture(self, stem: str, encoded: Callable[[], bytes], then: Callable[[Path], None]) -> None:
-        """Make a picture that is no file yet one of the mod's sources, and go on with it. `encoded` gives its PNG."""
+    def keep_picture(self, original: str, encoded: Callable[[], bytes], then: Callable[[Path], None]) -> None:
+        """Make a picture that is no file yet one of the mod's sources, called after an original, and go on with it.
+        `encoded` gives its PNG."""
         space = self._session.space
         if space is None:
             self._session.tell("wrong", _no_mod())
@@ -146,12 +150,12 @@ class Swaps:
         def work(_: object) -> Path:
             data, folder = encoded(), space.folder / "sources"
             folder.mkdir(parents=True, exist_ok=True)
-            for number in itertools.count(1):
-                file = folder / f"{stem} pasted {number}.png"
-                with contextlib.suppress(FileExistsError):
-                    file.open("xb").close()  # the name is this one's now
-                    break
-            write_bytes(file, data)
+            with _naming:
+                names = (
+                    folder / f"{Path(original).stem} pasted {number}.png" for number in itertools.count(1)
+                )
+                file = next(name for name in names if not name.exists())
+                write_bytes(file, data)
             return file
 
         self._session.jobs.start("Keeping the picture", work, then)

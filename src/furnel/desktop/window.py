@@ -12,8 +12,8 @@ from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence, QPa
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
-from furnel.desktop import doing
 from furnel.desktop.actions import COMMANDS, ON_ROW, ON_SWAP, ON_TILE, Command, command, shortcut_of, use_keys
+from furnel.desktop.around import offer_around
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
 from furnel.desktop.opening import room
@@ -211,7 +211,6 @@ class Window(QWidget):
         out = {}
         for entry in COMMANDS:
             action = QAction(entry.text, self)
-            action.setShortcut(QKeySequence(shortcut_of(entry.id)))
             action.triggered.connect(lambda _=False, name=entry.id: self.run_command(name))
             if entry.id == "hear":  # the benches have a play button with the same key
                 action.setShortcutContext(Qt.ShortcutContext.WidgetShortcut)
@@ -254,7 +253,7 @@ class Window(QWidget):
         self.setWindowTitle(f"{project.mod.name} — Furnel" if project else "Furnel")
         if project is not None:
             QTimer.singleShot(0, self._ask_for_outside)
-            QTimer.singleShot(0, lambda: doing.offer_around(self))
+            QTimer.singleShot(0, lambda: offer_around(self))
 
     def _ask_for_outside(self) -> None:
         """A mod from somewhere else reads nothing outside its folder before it was asked for."""

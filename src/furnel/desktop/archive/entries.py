@@ -9,7 +9,6 @@ from pathlib import Path
 
 from PyQt6.QtCore import QPoint, Qt, pyqtSignal
 from PyQt6.QtWidgets import (
-    QApplication,
     QGridLayout,
     QListWidget,
     QListWidgetItem,
@@ -21,7 +20,7 @@ from furnel.containers import Changes, Content, Entry
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.widgets import picking
-from furnel.desktop.widgets.basics import button, label
+from furnel.desktop.widgets.basics import button, copy_text, label
 from furnel.desktop.widgets.menus import Row, offers_menu
 from furnel.errors import FurnelError
 from furnel.words import count, number
@@ -111,11 +110,11 @@ class EntriesPane(QWidget):
         item = self.list.itemAt(place)
         if item is not None:
             self.list.setCurrentItem(item)
-        clipboard, path = QApplication.clipboard(), self.current()
+        path = self.current()
         rows: list[Row] = [(part.text(), part.click, part.isEnabled()) for part in self.buttons.values()]
         return [
             *rows,
-            ("Copy its path", lambda: clipboard.setText(path) if clipboard is not None else None, bool(path)),
+            ("Copy its path", lambda: copy_text(path), bool(path)),
         ]
 
     def show_entries(self, entries: tuple[Entry, ...], pending: Pending) -> None:

@@ -9,7 +9,6 @@ from PyQt6.QtCore import QRectF, Qt
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QHideEvent, QImage, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import (
     QAbstractItemView,
-    QApplication,
     QComboBox,
     QFormLayout,
     QHBoxLayout,
@@ -32,6 +31,7 @@ from furnel.desktop.widgets.basics import (
     Switch,
     as_panel,
     button,
+    copy_text,
     emptied,
     field,
     label,
@@ -384,15 +384,15 @@ class SharePage(Page):
                 self._session.tell("wrong", f"What changed could not be kept: {reason(error)}")
 
     def _copied(self) -> None:
-        clipboard, space = QApplication.clipboard(), self._session.space
-        if clipboard is not None and space is not None:
+        space = self._session.space
+        if space is not None:
             texts = {
                 "readme": (self.reads.toPlainText(), "readme"),
                 "page": (space.project.mod.description, "description"),
                 "changes": (self.changes.toPlainText(), "list of changes"),
             }
             text, name = texts[self._turned]
-            clipboard.setText(text)
+            copy_text(text)
             self._session.tell("calm", f"Copied the {name}")
 
     def _told(self, key: str) -> None:

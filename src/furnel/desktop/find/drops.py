@@ -29,8 +29,7 @@ class Drops(QObject):
         """Swap a tile, or all marked ones when it is one of them, for a file or a picture."""
         swaps, marked = self._session.swaps, [chosen.path for chosen in self._wall.chosen()]
         if isinstance(what, QImage):
-            stem = Path(asset.path).stem
-            swaps.keep_picture(stem, encoded_picture(what), lambda file: self._on_tile(asset, file))
+            swaps.keep_picture(asset.path, encoded_picture(what), lambda file: self._on_tile(asset, file))
         elif len(marked) > 1 and asset.path in marked:
             swaps.swap_many([(path, what) for path in marked])
         else:

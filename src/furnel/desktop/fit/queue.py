@@ -74,14 +74,15 @@ class _Rows(QWidget):
         if self._names.keys() != set(swaps):
             endings = Counter(name.rpartition("/")[2] for name in swaps)
             self._names = {name: self._name(name, endings) for name in swaps}
+        wanted = self._sorted(swaps)
         if self._sorting:  # until all of them were looked at once
-            self._order = self._sorted(swaps)
+            self._order = wanted
             self._sorting = not swaps or any(self._state(name) == WAITING for name in swaps)
         elif set(self._order) != set(swaps):
             known = set(self._order)
-            fresh = [name for name in self._sorted(swaps) if name not in known]
+            fresh = [name for name in wanted if name not in known]
             self._order = [*fresh, *(name for name in self._order if name in self._names)]
-        self.stale = self._order != self._sorted(swaps)
+        self.stale = self._order != wanted
         words = self._sought.casefold().split()
         self.order = [
             name

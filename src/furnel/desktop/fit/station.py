@@ -140,7 +140,7 @@ class FitStation(QWidget):
     def _take_picture(self, picture: QImage) -> None:
         if original := self.current:
             swaps, encoded = self._session.swaps, encoded_picture(picture)
-            swaps.keep_picture(Path(original).stem, encoded, lambda file: swaps.swap_with(original, file))
+            swaps.keep_picture(original, encoded, lambda file: swaps.swap_with(original, file))
 
     def _forget(self) -> None:
         """Another mod is open: nothing of the one before stays."""

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QApplication, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import (
     button,
+    copy_text,
     elided,
     label,
     marked,
@@ -253,7 +254,6 @@ class FitTable(QWidget):
             return []
         keep = "No longer keep yours" if point.insisted else "Keep yours"
         said = f"{point.label}: {point.original}, yours {point.yours}"
-        clipboard = QApplication.clipboard()
         return [
             ("Match it", lambda: self.mend.emit(point.key), point.key in self._mendable),
             (
@@ -262,7 +262,7 @@ class FitTable(QWidget):
                 point.state != "fits" or point.insisted,
             ),
             ("Show where", lambda: self.shown.emit(point.key), bool(point.at) and point.state != "fits"),
-            ("Copy as text", lambda: clipboard.setText(said) if clipboard is not None else None, True),
+            ("Copy as text", lambda: copy_text(said), True),
         ]
 
     def _dress(self) -> None:

@@ -7,6 +7,7 @@ import html
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import (
+    QApplication,
     QDialog,
     QFrame,
     QHBoxLayout,
@@ -44,6 +45,18 @@ def marked(name: str = "") -> QLabel:
 def strong(text: str) -> str:
     """A text that stands out, in the bold cut that there is; what comes from a file has to be escaped before it goes in."""
     return f'<span style="font-weight:600">{text}</span>'
+
+
+def high_at(widget: QWidget, wide: int) -> int:
+    """How high a widget has to be at a width, in pixels."""
+    return widget.heightForWidth(wide) if widget.hasHeightForWidth() else widget.sizeHint().height()
+
+
+def copy_text(text: str) -> None:
+    """Put a text into the clipboard, where there is one."""
+    clipboard = QApplication.clipboard()
+    if clipboard is not None:
+        clipboard.setText(text)
 
 
 def breakable(path: str) -> str:

@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QFrame, QHBoxLayout, QVBoxLayout, QWidget
 from furnel.desktop.look import Look
 from furnel.desktop.session import Notice
 from furnel.desktop.timing import timer
-from furnel.desktop.widgets.basics import StateMark, button, label
+from furnel.desktop.widgets.basics import StateMark, button, high_at, label
 
 _WIDE, _GAP, _MOST = 380, 8, 3
 _LEAST_S, _LETTERS_A_SECOND = 8.0, 14.0
@@ -106,7 +106,7 @@ class Cards(QObject):
     def _place(self) -> None:
         bottom = self._below.y() - _GAP
         for card in reversed(self.shown):
-            high = card.heightForWidth(_WIDE) if card.hasHeightForWidth() else card.sizeHint().height()
+            high = high_at(card, _WIDE)
             card.setGeometry(self._window.width() - _WIDE - 14, bottom - high, _WIDE, high)
             card.raise_()
             bottom -= high + _GAP

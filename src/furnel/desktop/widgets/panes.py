@@ -58,6 +58,8 @@ class SidePane(QWidget):
 
     def fold(self, away: bool) -> None:
         """Fold it away, or bring it back."""
+        if away == self.folded:
+            return
         self.folded = away
         self._lay_out()
         self._later.start()
