@@ -123,3 +123,15 @@ def test_what_must_be_read_stands_out(theme: str) -> None:
         if (contrast := (light + 0.05) / (dark + 0.05)) < 4.5:
             weak[ink, ground] = round(contrast, 2)
     assert not weak
+
+
+def test_what_is_shown_right_after_the_theme_has_it(hands: Hands) -> None:
+    window = hands.window
+    for number in (2, 3, 4, 1, 4):
+        hands.station(number)
+    window.run_command("theme")
+    window.go("find")  # before the turns in which the rest gets it
+    here = window.stations.currentWidget()
+    assert here is not None
+    parts = [part for part in [here, *parts_of(here)] if part.property("dressed") and part.isVisible()]
+    assert parts and {part.styleSheet() for part in parts} == {style_sheet("light")}

@@ -7,7 +7,7 @@ from functools import cache
 from importlib import resources
 
 from PyQt6 import sip
-from PyQt6.QtCore import QObject, pyqtSignal
+from PyQt6.QtCore import QEvent, QObject, pyqtSignal
 from PyQt6.QtGui import QColor, QFont, QFontDatabase
 from PyQt6.QtWidgets import QApplication, QWidget
 
@@ -43,7 +43,7 @@ class Look(QObject):
     """The current theme. Widgets that paint themselves ask it for colours and fonts each time they paint.
 
     The style sheet is given to the window's parts one by one: a new theme comes at once to what is seen, and to the rest in
-    the turns after that.
+    the turns after that, or when it is shown.
     """
 
     changed = pyqtSignal()
@@ -75,6 +75,8 @@ class Look(QObject):
         self._roots = _alive(self._roots)
         seen = [root for root in self._roots if root.isVisible()]
         self._late = [root for root in self._roots if root not in seen]
+        for root in self._late:
+            root.installEventFilter(self)
         for root in seen:
             root.setStyleSheet(style_sheet(theme))
         self._next.start()
@@ -83,8 +85,18 @@ class Look(QObject):
     def _dress_next(self) -> None:
         self._late = _alive(self._late)
         if self._late:
-            self._late.pop().setStyleSheet(style_sheet(self.theme))
+            self._dress_late(self._late[-1])
             self._next.start()
+
+    def _dress_late(self, root: QWidget) -> None:
+        self._late.remove(root)
+        root.removeEventFilter(self)
+        root.setStyleSheet(style_sheet(self.theme))
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        if event is not None and event.type() == QEvent.Type.Show and watched in self._late:
+            self._dress_late(watched)  # type: ignore[arg-type]  # those are widgets
+        return False
 
 
 def _alive(roots: list[QWidget]) -> list[QWidget]:
