@@ -206,7 +206,7 @@ class SharePage(Page):
     def _lay_out(self) -> None:
         head = self.titled(self._back, self.package)
         form = QFormLayout()
-        form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
+        form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft)
         form.setHorizontalSpacing(10)
         form.setVerticalSpacing(6)
         for key, text, _ in _FIELDS:

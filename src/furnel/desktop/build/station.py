@@ -102,7 +102,7 @@ class BuildStation(QWidget):
             part.clicked.connect(lambda _=False, name=name: self.wanted.emit(name))
         self._fields: dict[str, QLineEdit] = {}
         form = QFormLayout()
-        form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
+        form.setLabelAlignment(Qt.AlignmentFlag.AlignLeft)
         form.setHorizontalSpacing(10)
         form.setVerticalSpacing(6)
         for key, text, hint in _FIELDS:
