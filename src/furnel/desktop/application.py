@@ -20,7 +20,7 @@ from PyQt6.QtCore import QSocketNotifier
 from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QApplication
 
-from furnel.desktop.look import THEMES, Look, load_type
+from furnel.desktop.look import Look, load_type
 from furnel.desktop.report import report_of, show_report
 from furnel.folders import keep_log
 
@@ -81,11 +81,11 @@ def ended_by_the_system(application: QApplication) -> Iterator[None]:
         theirs.close()
 
 
-def make_window(theme: str = "dark", look: Look | None = None) -> Window:
+def make_window(look: Look | None = None) -> Window:
     """The main window with its look; unexpected errors go to the log and are told in plain words."""
     from furnel.desktop.window import Window  # it loads nearly everything there is
 
-    window = Window(look or Look(theme if theme in THEMES else "dark"))
+    window = Window(look or Look())
     keep_log()
 
     def hook(kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:

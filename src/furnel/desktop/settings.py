@@ -11,7 +11,7 @@ from PyQt6.QtGui import QGuiApplication, QKeySequence
 from furnel.desktop.actions import COMMANDS
 from furnel.remembered import recall, remember
 
-THEMES = ("dark", "light", "system")
+THEMES = {"dark": "Dark", "light": "Light", "system": "As the system"}
 SIZES = (90, 100, 110, 125, 150, 175, 200)  # per cent
 KEPT, GB = (1, 2, 4, 8, 16, 32), 1_000_000_000
 PROGRAMS = {"picture": "Pictures", "sound": "Sounds", "definition": "Definitions"}
@@ -56,7 +56,7 @@ def load_settings() -> Settings:
     known = {entry.id for entry in COMMANDS}
     volume = rows.get("volume")
     return Settings(
-        _one_of(rows, "theme", THEMES, usual.theme),
+        _one_of(rows, "theme", tuple(THEMES), usual.theme),
         _one_of(rows, "size", SIZES, usual.size),
         str(rows.get("device", "")),
         volume if type(volume) is int and 0 <= volume <= 100 else usual.volume,

@@ -28,7 +28,7 @@ from furnel.desktop.actions import COMMANDS, command, key_of, shortcut_of
 from furnel.desktop.doing import show_in_folder
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.menuentry import add_to_menu, in_menu, take_off_menu
-from furnel.desktop.settings import GB, KEPT, PROGRAMS, SIZES, why_not
+from furnel.desktop.settings import GB, KEPT, PROGRAMS, SIZES, THEMES, why_not
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, field, label, scrolling, toggle
 from furnel.desktop.widgets.page import Page
@@ -43,7 +43,6 @@ if TYPE_CHECKING:
     from furnel.desktop.session import Session
     from furnel.desktop.window import Window
 
-_THEMES = {"dark": "Dark", "light": "Light", "system": "As the system"}
 _ID = Qt.ItemDataRole.UserRole
 _RATE = 48_000
 
@@ -100,7 +99,7 @@ class SettingsPage(Page):
 
     def _fill(self) -> None:
         self._section("LOOK")
-        themes = [toggle(text, f"{text}, for the whole window") for text in _THEMES.values()]
+        themes = [toggle(text, f"{text}, for the whole window") for text in THEMES.values()]
         for place, part in enumerate(themes):
             self.themes.addButton(part, place)
         self._row("Theme", *themes)
@@ -174,7 +173,7 @@ class SettingsPage(Page):
 
     def _connect(self) -> None:
         settings = self._settings
-        self.themes.idClicked.connect(lambda place: settings.set(theme=list(_THEMES)[place]))
+        self.themes.idClicked.connect(lambda place: settings.set(theme=list(THEMES)[place]))
         self.scale.activated.connect(lambda place: settings.set(size=SIZES[place]))
         self.device.activated.connect(
             lambda place: settings.set(device=self.device.itemText(place) if place else "")
@@ -220,7 +219,7 @@ class SettingsPage(Page):
 
     def _show(self) -> None:
         now = self._settings.now
-        self.themes.buttons()[list(_THEMES).index(now.theme)].setChecked(True)
+        self.themes.buttons()[list(THEMES).index(now.theme)].setChecked(True)
         self.scale.setCurrentIndex(SIZES.index(now.size))
         self._size_says.setText("from the next start" if now.size != _begun_with() else "")
         self.most.setCurrentIndex(KEPT.index(now.kept))
