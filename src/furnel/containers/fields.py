@@ -32,7 +32,7 @@ ROW_ROLES = (
     "path", "name offset", "name hash", "offset", "size", "stored size", "packing", "sum", "stored sum", "folder",
     "next entry", "volume",
 )  # fmt: skip
-FOLDER_ROLES = ("path", "parent", "first entry", "entries", "folders")
+FOLDER_ROLES = ("path", "parent", "first entry", "entries", "folders", "first folder", "next folder")
 RAW_ROLES = (
     "width", "height", "depth", "levels", "pixel format", "rate", "channels", "sample format", "frames",
 )  # fmt: skip
@@ -156,6 +156,23 @@ CheckedFields = Annotated[Fields, AfterValidator(_unique)]
 def held(fields: Fields) -> frozenset[str]:
     """Every role that some fields hold."""
     return frozenset[str]().union(*(field.roles for field in fields))
+
+
+def tells_here(part: FieldPart) -> bool:
+    """Whether what a field or its bits mean depends on where it lies."""
+    told = [part.means, part.stores, *(text for bits in part.bits for text in (bits.means, bits.stores))]
+    return any("here" in expression(text).names for text in told if text is not None)
+
+
+def places_in(fields: Fields) -> dict[str, int]:
+    """How many bytes there are before each field (and its bits) of a record, up to the first that has no fixed width."""
+    out, at = dict[str, int](), 0
+    for field in fields:
+        out.update(dict.fromkeys((field.name, *(bits.name for bits in field.bits)), at))
+        if field.width is None:
+            break
+        at += field.width
+    return out
 
 
 def fixed_width(fields: Fields) -> int | None:

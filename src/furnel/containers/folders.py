@@ -10,6 +10,7 @@ import numpy as np
 
 from furnel.containers import records
 from furnel.containers.fields import held
+from furnel.containers.linking import Links, follow_entries, follow_folders, link
 from furnel.containers.reader import RecordReader
 from furnel.containers.records import MOST_RECORDS, Scope, Trace, Values, no_trace
 from furnel.containers.schema import Layout
@@ -23,11 +24,13 @@ _DEEPEST = 64
 
 @dataclass(slots=True)
 class Folders:
-    """The folders of an index: their records, their paths (empty for the outermost), and in which of them each entry is."""
+    """The folders of an index: their records, their paths (empty for the outermost), in which of them each entry is, and in
+    which order folders and entries follow each other where they tell the next one."""
 
     table: Table
     paths: list[str]
     of_rows: list[int] = field(default_factory=list)
+    links: Links = field(default_factory=Links)
 
 
 def read_folders(
@@ -45,8 +48,15 @@ def read_folders(
     table, end = Table.read(part.fields, data, at, count, layout.byte_order, where, scope, trace, "folder")
     names = layout.names.texts(_listed(table.meaning("path", scope)), where)
     parents = table.meaning("parent", scope)
+    if part.is_linked:
+        told = [_numbers(table, role, scope) for role in ("first folder", "next folder")]
+        links = follow_folders(told[0], told[1], part.free, where)
+        return Folders(table, _under_parents(names, links.parents, where), links=links), end
     if parents is None:
-        return Folders(table, [name.strip("/") for name in names]), end
+        paths = [name.strip("/") for name in names]
+        if part.path_is == "ending":
+            _check_endings(paths, where)
+        return Folders(table, paths), end
     return Folders(table, _under_parents(names, [int(one) for one in parents], where)), end
 
 
@@ -66,7 +76,22 @@ def _under_parents(names: Sequence[str], parents: Sequence[int], where: str) -> 
     return out
 
 
-def place_rows(folders: Folders, rows: Table, where: str, scope: Scope) -> None:
+def _check_endings(endings: Sequence[str], where: str) -> None:
+    """Refuse groups whose entries would not be found again by the ending of their names."""
+    wrong = next((one for one in endings if not one or "." in one or "/" in one), None)
+    if wrong is not None or len(set(endings)) != len(endings):
+        raise FurnelError(
+            _WHAT, where=where, why="its groups have no endings that tell them apart"
+            if wrong is None else f"{wrong!r} is the ending of no name",
+            remedy='Without path-is = "ending" they are folders',
+        )  # fmt: skip
+
+
+def _numbers(table: Table, role: str, scope: Scope) -> list[int]:
+    return [int(one) for one in _listed(table.meaning(role, scope))]
+
+
+def place_rows(part: FoldersPart, folders: Folders, rows: Table, where: str, scope: Scope) -> None:
     """Find in which folder each entry is: as its record says, or as the folders say which entries are in them."""
     told = rows.meaning("folder", scope)
     if told is not None:
@@ -80,8 +105,12 @@ def place_rows(folders: Folders, rows: Table, where: str, scope: Scope) -> None:
             )
         folders.of_rows = numbers.tolist()
         return
-    counts = [int(one) for one in _listed(folders.table.meaning("entries", scope))]
     firsts = folders.table.meaning("first entry", scope)
+    if rows.holds("next entry"):
+        nexts = _numbers(rows, "next entry", scope)
+        folders.of_rows = follow_entries(folders.links, [int(one) for one in firsts], nexts, part.free, where)
+        return
+    counts = _numbers(folders.table, "entries", scope)
     starts = np.cumsum([0, *counts])[:-1].tolist() if firsts is None else [int(one) for one in firsts]
     folders.of_rows = [-1] * rows.count
     for number, (first, length) in enumerate(zip(starts, counts, strict=True)):
@@ -162,10 +191,10 @@ class Arrangement:
 def arrange(layout: Layout, part: FoldersPart, paths: Sequence[str], old: Folders | None) -> Arrangement:
     """The folders of entries with some `paths` (without the entries' prefix): old ones keep their order, those that become
     empty go, new ones come behind."""
-    homes = [path.rpartition("/")[0] for path in paths]
+    homes = [part.home(path) for path in paths]
     needed = dict.fromkeys(homes)
     before = old.paths if old is not None else []
-    if part.shape == "tree" or "parent" in held(part.fields):
+    if part.in_parts:
         outermost = 0 if old is None or "" in before else 1  # whether what is in no folder has a record, too
         homes_now, needed = list(needed), {}
         for home in homes_now:  # outer ones come first
@@ -174,15 +203,17 @@ def arrange(layout: Layout, part: FoldersPart, paths: Sequence[str], old: Folder
     filled = {before[number] for number in old.of_rows} if old is not None else set()
     above = {"/".join(path.split("/")[:deep]) for path in filled for deep in range(len(path.split("/")))}
     always = [
-        path for path in before if path in needed or path not in filled | above
-    ]  # empty ones that were there stay
+        path
+        for path in before
+        if path in needed or path not in filled | above or (part.in_parts and not path)
+    ]  # empty ones that were there stay, and so does the outermost
     known = {path: place for place, path in enumerate(before)}
     listed = list(dict.fromkeys([*always, *needed]))
     if part.shape == "tree":
         listed = list(_walked(listed))
     number = {path: place for place, path in enumerate(listed)}
     order = list(range(len(paths)))
-    if "folder" not in held(layout.index.fields if layout.index else ()):
+    if not {"folder", "next entry"} & held(layout.index.fields if layout.index else ()):
         order = _in_folders(homes, listed, part)
     return Arrangement(
         listed, [known.get(path, -1) for path in listed], order, [number[homes[row]] for row in order]
@@ -228,15 +259,15 @@ def _in_folders(homes: Sequence[str], listed: Sequence[str], part: FoldersPart) 
 
 
 def write_folders(
-    layout: Layout, part: FoldersPart, made: Arrangement, old: Folders | None, scope: Scope
-) -> Table:
-    """The records of folders, with what is told in them."""
+    layout: Layout, part: FoldersPart, made: Arrangement, old: Folders | None, scope: Scope, rows: Sequence[int] | None = None
+) -> tuple[Table, list[int]]:  # fmt: skip
+    """The records of folders, with what is told in them; where entries tell the next one (`rows` are the records that they were
+    then, -1: new), what each tells."""
     number = len(made.paths)
     if old is not None:
         table = old.table.take(np.array(made.old, np.int64))
     else:
         table = Table.empty(part.fields, layout.byte_order, number, scope)
-    leaf = part.shape == "tree" or "parent" in held(part.fields)
     places = {path: place for place, path in enumerate(made.paths)}
     counts = (
         np.bincount(np.array(made.of_rows, np.int64), minlength=number) if number else np.zeros(0, np.int64)
@@ -249,10 +280,30 @@ def write_folders(
         children[parent] += parent != place
     for place, path in enumerate(made.paths):
         if made.old[place] < 0:
-            _put(table, place, "path", layout.names.raw(path.rpartition("/")[2] if leaf else path), scope)
-    for role, column in (
-        ("entries", counts), ("folders", children), ("first entry", np.cumsum([0, *counts.tolist()])[:-1]),
-    ):  # fmt: skip
+            _put(
+                table,
+                place,
+                "path",
+                layout.names.raw(path.rpartition("/")[2] if part.in_parts else path),
+                scope,
+            )
+    links, nexts = old.links if old is not None else Links(), list[int]()
+    told: dict[str, Any] = {
+        "entries": counts,
+        "folders": children,
+        "first entry": np.cumsum([0, *counts.tolist()])[:-1],
+    }
+    if part.free is not None:
+        told["first entry"] = np.where(counts > 0, told["first entry"], part.free)
+        if rows is not None:
+            ranks = [links.entries[row] if row >= 0 else -1 for row in rows]
+            told["first entry"], nexts = link(made.of_rows, ranks, number, part.free)
+        if part.is_linked:
+            ranks = [links.folders[place] if place >= 0 else -1 for place in made.old]
+            above = number if links.outermost else -1  # nobody leads to outermost ones but the one before
+            owners = [above if parent == place else parent for place, parent in enumerate(parents)]
+            told["first folder"], told["next folder"] = link(owners, ranks, number, part.free)
+    for role, column in told.items():
         if role in held(part.fields):
             table.mean(role, np.asarray(column, np.int64), scope)
     if "parent" in held(part.fields):
@@ -260,7 +311,7 @@ def write_folders(
         for place, parent in enumerate(parents):  # the numbers of old ones may be others now
             if parent != place or made.old[place] < 0:
                 _put(table, place, "parent", parent if parent != place or outer is None else outer, scope)
-    return table
+    return table, nexts
 
 
 def _outer_parent(old: Folders | None, scope: Scope) -> int | None:

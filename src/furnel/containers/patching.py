@@ -12,16 +12,17 @@ from furnel.errors import FurnelError
 def place_behind(plan: Plan) -> None:
     """Find places at the end of the file; the index keeps its own while it has room there. Raises FurnelError where it has none
     and nothing tells where it lies."""
-    old, source, align = plan.index, plan.source, plan.layout.entry.align
+    old, source = plan.index, plan.source
     assert old is not None and source is not None
     end = len(source.view) - plan.layout.footer_width
+    plan.data_start = old.data_start
     for item in plan.order:
         if plan.stays(item):
             item.offset = int(old.offsets[item.old])
         else:
-            item.offset = end + -end % align
+            item.offset = end + plan.up_from(end)
             end = item.offset + item.length(1)
-    plan.data_start, plan.data_end = old.data_start, end
+    plan.data_end = end
     for plan.behind in (False, True):
         plan.index_at = end if plan.behind else old.index_at
         settle_records(plan)

@@ -11,7 +11,7 @@ import numpy as np
 from furnel.containers import records
 from furnel.containers.alike import untold
 from furnel.containers.buckets import bucket_count
-from furnel.containers.expressions import expression
+from furnel.containers.expressions import Number, expression
 from furnel.containers.fields import BitsPart, FieldPart, Fields, fixed_width, held
 from furnel.containers.folders import Arrangement, arrange, tree_bytes, write_folders
 from furnel.containers.fresh import Fresh
@@ -90,6 +90,17 @@ class Plan:
     def __post_init__(self) -> None:
         self.kept = frozenset(item.span for item in self.items if item.span is not None)
 
+    def up_from(self, at: int) -> int:
+        """How many bytes there are from a place to the next one at which an entry may begin."""
+        entry = self.layout.entry
+        return -(at - (self.data_start if entry.align_from == "data" else 0)) % entry.align
+
+    def was_aligned(self, start: int) -> bool:
+        """Whether an entry of the old archive that begins there is aligned."""
+        entry = self.layout.entry
+        base = self.index.data_start if self.index is not None and entry.align_from == "data" else 0
+        return (start - base) % entry.align == 0
+
     def stays(self, item: Item, padded: int = 1) -> bool:
         """Whether an entry can have the place that it had: it is the same, or has become no longer and is alone there."""
         if item.span is not None or item.old < 0 or self.index is None:
@@ -117,7 +128,8 @@ def find_gaps(plan: Plan) -> None:
     """What lies between the old entries and is more than padding has to be carried through."""
     if plan.index is None or plan.source is None:
         return
-    index, view, align = plan.index, plan.source.view, plan.layout.entry.align
+    index, view, part = plan.index, plan.source.view, plan.layout.entry
+    base = index.data_start if part.align_from == "data" else 0
     if plan.layout.index is not None and plan.layout.index.in_front:
         plan.lead = bytes(view[index.head_end : index.index_at])
         between = bytes(view[index.end : index.data_start])
@@ -129,7 +141,7 @@ def find_gaps(plan: Plan) -> None:
     end = index.data_start
     for place in order:
         offset = int(index.offsets[place])
-        if offset > end and not _is_padding(plan, view[end:offset], end, align):
+        if offset > end and not _is_padding(plan, view[end:offset], -(end - base) % part.align):
             plan.gaps[place] = (end, offset)
         end = max(end, plan.ends[place])
     if end < index.data_end:
@@ -156,8 +168,8 @@ def _trail(plan: Plan, index: Index, view: memoryview) -> bytes:
     )
 
 
-def _is_padding(plan: Plan, gap: memoryview, end: int, align: int) -> bool:
-    return len(gap) == -end % align and bytes(gap) == bytes([plan.layout.entry.fill]) * len(gap)
+def _is_padding(plan: Plan, gap: memoryview, length: int) -> bool:
+    return len(gap) == length and bytes(gap) == bytes([plan.layout.entry.fill]) * len(gap)
 
 
 def place_all(plan: Plan) -> None:
@@ -223,7 +235,7 @@ def _may_stay(plan: Plan) -> bool:
 
 def _settle_still(plan: Plan) -> bool:
     """Places where nothing that nobody changed moves; False where the index has no room for that."""
-    old, index, align = plan.index, plan.layout.index, plan.layout.entry.align
+    old, index = plan.index, plan.layout.index
     assert old is not None and index is not None
     plan.data_start, end, padded = old.data_start, old.data_end, plan.padded
     for item in plan.order:
@@ -231,9 +243,9 @@ def _settle_still(plan: Plan) -> bool:
         if plan.stays(item, padded):
             item.offset = int(old.offsets[item.old])
         else:
-            item.offset = end + -end % align
+            item.offset = end + plan.up_from(end)
             end = item.offset + item.length(padded)
-    plan.data_end = end + (-end % align if plan.layout.entry.pad_last else 0)
+    plan.data_end = end + (plan.up_from(end) if plan.layout.entry.pad_last else 0)
     plan.index_at = old.index_at if index.in_front else plan.data_end if index.behind else 0
     settle_records(plan)
     room = max(old.data_start - old.index_at, 0)
@@ -264,8 +276,8 @@ def _place_data(plan: Plan) -> None:
         if item.old in plan.gaps:
             start, end = plan.gaps[item.old]
             at += end - start
-        if item.span is None or plan.index is None or item.span[0] % layout.entry.align == 0:
-            at += -at % layout.entry.align
+        if item.span is None or plan.index is None or plan.was_aligned(item.span[0]):
+            at += plan.up_from(at)
         item.offset = at
         if item.span is not None:
             shared[item.span] = at
@@ -273,7 +285,7 @@ def _place_data(plan: Plan) -> None:
     if plan.tail and not tail_is_padding(plan):
         at += len(plan.tail)
     elif plan.tail or layout.entry.pad_last:
-        at += -at % layout.entry.align
+        at += plan.up_from(at)
     plan.data_end = at
 
 
@@ -314,7 +326,7 @@ def write_records(plan: Plan) -> None:
         "names offset": plan.index_at + len(plan.raw), "names size": len(plan.names),
     }  # fmt: skip
     for _ in range(3):
-        head.scope = {"file_size": facts["file size"], "data_start": plan.data_start}
+        head.scope = _scope(plan, facts)
         _set_heads(layout, head, facts)
         plain, names, names_size = _index_plain(plan, head)
         if old is not None and plain == old.plain:
@@ -331,7 +343,7 @@ def write_records(plan: Plan) -> None:
         if fresh == facts:
             break
         facts = fresh
-    head.scope = {"file_size": facts["file size"], "data_start": plan.data_start}
+    head.scope = _scope(plan, facts)
     _set_heads(layout, head, facts)
     for record, values in ((layout.start, head.start), (layout.footer, head.footer)):
         if record is None:
@@ -349,6 +361,10 @@ def write_records(plan: Plan) -> None:
             plan.footer = made
 
 
+def _scope(plan: Plan, facts: Mapping[str, int]) -> dict[str, Number]:
+    return {"file_size": facts["file size"], "data_start": plan.data_start, "index_at": plan.index_at}
+
+
 def _row_count(plan: Plan) -> int:
     """How many records the index has, with those that are no entries."""
     old, part = plan.index, plan.layout.buckets
@@ -358,15 +374,10 @@ def _row_count(plan: Plan) -> int:
 
 
 def _set_heads(layout: Layout, head: Head, facts: Mapping[str, int]) -> None:
-    for record, values in ((layout.start, head.start), (layout.footer, head.footer)):
-        for role, number in facts.items() if record is not None else ():
-            assert record is not None
-            records.mean(record.fields, values, role, number, head.scope)
-        head.learn(values)
-    if layout.index is not None:
+    for fields, values, at in head.records(layout):
         for role, number in facts.items():
-            records.mean(layout.index.start, head.index_start, role, number, head.scope)
-        head.learn(head.index_start)
+            records.mean(fields, values, role, number, {**head.scope, records.AT: at})
+        head.learn(values)
 
 
 def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
@@ -385,14 +396,15 @@ def _index_plain(plan: Plan, head: Head) -> tuple[bytes, bytes, int]:
     entries = [item for item in items if item is not None]
     if old is not None:
         _fill_unknown(table, old, items)
+    plain = (
+        records.write_record(index.start, head.index_start, layout.byte_order, scope) if index.start else b""
+    )
+    table.at = plan.index_at + len(plain)
     _fill_table(table, places, entries, plan, scope)
     names = b""
     if index.names == "table":
         names, starts = name_table(entries, layout, old, table.holds("name offset"))
         _set(table, "name offset", places, starts, scope)
-    plain = (
-        records.write_record(index.start, head.index_start, layout.byte_order, scope) if index.start else b""
-    )
     plain += _rows_bytes(plan, table, entries, scope)
     plain += old.last_row if old is not None else new_last_row(layout, index)
     own_block = any(
@@ -416,7 +428,12 @@ def _rows_bytes(plan: Plan, table: Table, entries: list[Item], scope: Mapping[st
         )
     if part is None or made is None:
         return table.write(scope)
-    folders = write_folders(plan.layout, part, made, plan.index.folders if plan.index else None, scope)
+    linked = [item.row for item in entries] if table.holds("next entry") else None
+    folders, nexts = write_folders(
+        plan.layout, part, made, plan.index.folders if plan.index else None, scope, linked
+    )
+    if linked is not None:
+        table.mean("next entry", np.array(nexts, np.int64), scope)
     if part.shape == "tree":
         return tree_bytes(part, made, folders, table, scope)
     if "folder" in held(table.fields):
@@ -510,6 +527,7 @@ def _set(table: Table, role: str, rows: Any, meanings: Any, scope: Mapping[str, 
     if not table.holds(role) or not len(rows):
         return
     part = Table(table.fields, table.order, {}, len(rows))
+    part.numbers, part.at = np.asarray(rows, np.int64), table.at
     for name, column in table.columns.items():
         part.columns[name] = (
             column[rows] if isinstance(column, np.ndarray) else [column[row] for row in rows.tolist()]

@@ -14,7 +14,7 @@ from furnel.containers import records
 from furnel.containers.buckets import read_buckets
 from furnel.containers.container import check_path
 from furnel.containers.expressions import Number, expression
-from furnel.containers.fields import WIDTHS, FieldPart, fixed_width
+from furnel.containers.fields import WIDTHS, FieldPart, Fields, fixed_width
 from furnel.containers.folders import Folders, place_rows, read_folders, read_tree
 from furnel.containers.mapped import Source
 from furnel.containers.masks import unmasked
@@ -47,15 +47,22 @@ class Head:
     def learn(self, values: Values) -> None:
         self.scope.update({name: value for name, value in values.items() if isinstance(value, int)})
 
+    def records(self, layout: Layout) -> list[tuple[Fields, Values, Number]]:
+        """The fields of start, footer and the index's start, what is in them, and where each begins."""
+        return [
+            (layout.start.fields if layout.start else (), self.start, 0),
+            (
+                layout.footer.fields if layout.footer else (),
+                self.footer,
+                self.scope.get("file_size", 0) - layout.footer_width,
+            ),
+            (layout.index.start if layout.index else (), self.index_start, self.scope.get("index_at", 0)),
+        ]
+
     def number(self, layout: Layout, role: str) -> int | None:
         """What the start, footer or index start says about a role."""
-        parts = [
-            (layout.start.fields if layout.start else (), self.start),
-            (layout.footer.fields if layout.footer else (), self.footer),
-            (layout.index.start if layout.index else (), self.index_start),
-        ]
-        for fields, values in parts:
-            found = records.meaning(fields, values, role, self.scope)
+        for fields, values, at in self.records(layout):
+            found = records.meaning(fields, values, role, {**self.scope, records.AT: at})
             if isinstance(found, int):
                 return found
         return None
@@ -125,6 +132,7 @@ def read_index(
     assert index is not None
     head, head_end, end = read_head(source, layout, trace)
     at, raw, plain = _index_bytes(side, layout, index, head, 0 if index.file else head_end, end)
+    head.scope["index_at"] = at
     where, begin = f"{source.name}, index", 0
     follow = trace if index.packed == "none" else no_trace
     shifted: Trace = (
@@ -154,6 +162,8 @@ def read_index(
         behind, table_end = read_buckets(
             buckets, rows_in, table_end, layout.byte_order, where, head.scope, shifted
         )
+    if index.packed == "none" and table.at is not None:
+        table.at += at
     if index.last is not None:
         begin, table_end = table_end, table_end + (fixed_width(index.fields) or 0)
         last_row = bytes(plain[begin:table_end])
@@ -209,7 +219,8 @@ def _read_rows(
     if part is not None and part.place == "behind":
         folders, end = read_folders(layout, part, plain, end, number, where, scope, trace)
     if folders is not None:
-        place_rows(folders, table, where, scope)
+        assert part is not None
+        place_rows(part, folders, table, where, scope)
     return folders, table, end
 
 
@@ -224,6 +235,7 @@ def _count_to_last(
         part, _ = Table.read(
             index.fields, plain, begin + done * width, number, layout.byte_order, where, head.scope
         )
+        part.numbers = part.numbers + done
         ends = np.flatnonzero(_flat(expression(index.last).evaluate(_row_scope(part, head)), part.count) != 0)
         if len(ends):
             return done + int(ends[0])
@@ -369,7 +381,7 @@ def _row_scope(table: Table, head: Head) -> dict[str, Number]:
         for name, column in table.columns.items()
         if isinstance(column, np.ndarray) and column.dtype.kind in "iu"
     }
-    return {**head.scope, **numbers}
+    return {"number": table.numbers, **head.scope, **numbers}
 
 
 def _flat(found: Number, count: int) -> Numbers:
@@ -448,13 +460,14 @@ def _one_after_the_other(
 ) -> Numbers:
     """Where entries begin that no field tells the places of: each behind the one before, aligned."""
     align = layout.entry.align
+    base = data_start if layout.entry.align_from == "data" else 0
     if not layout.entry.head:
         room = stored + -stored % align
-        first = data_start + -data_start % align
+        first = data_start + -(data_start - base) % align
         return first + np.concatenate([[0], np.cumsum(room)[:-1]]) if len(stored) else stored
     out, at = [], data_start
     for length in stored.tolist():
-        at += -at % align
+        at += -(at - base) % align
         out.append(at)
         _, begin = records.read_record(
             layout.entry.head, source.view, at, layout.byte_order, source.name, head.scope
@@ -479,8 +492,9 @@ def _paths(
     else:
         found = _table_names(layout, table, rows, names, head, where)
     if folders is not None:
-        homes = [f"{path}/" if path else "" for path in folders.paths]
-        found = [homes[folder] + name for folder, name in zip(folders.of_rows, found, strict=True)]
+        assert layout.folders is not None
+        joined, homes = layout.folders.joined, folders.paths
+        found = [joined(homes[folder], name) for folder, name in zip(folders.of_rows, found, strict=True)]
     return [check_path(layout.entry.path_of(name), where) for name in found]
 
 

@@ -9,7 +9,7 @@ import numpy as np
 
 from furnel.containers.container import Order
 from furnel.containers.expressions import Number, expression
-from furnel.containers.fields import WIDTHS, BitsPart, FieldPart, Fields
+from furnel.containers.fields import WIDTHS, BitsPart, FieldPart, Fields, places_in
 from furnel.errors import FurnelError
 
 Values = dict[str, int | bytes]
@@ -17,6 +17,8 @@ Scope = Mapping[str, Number]
 Trace = Callable[[str, FieldPart, int, int, "int | bytes"], None]
 """Told of every field that is read: group, field, first byte, byte after the last, value."""
 
+AT = "@at"
+"""What a scope calls the place where a record begins; no expression can."""
 MOST_RECORDS = 1 << 24
 _WHAT, _WRITING = "Reading an archive", "Writing an archive"
 _CUT = "The archive is cut short or described by the wrong layout"
@@ -93,6 +95,7 @@ class Meanings:
             for part in _with_bits(field):
                 if part.holds is not None:
                     self._parts.setdefault(part.holds, []).append(part)
+        self._places = places_in(fields)
 
     def __contains__(self, role: str) -> bool:
         return role in self._parts
@@ -104,8 +107,14 @@ class Meanings:
                 value = values[part.name]
                 if part.means is None:
                     return value
-                return expression(part.means).evaluate({**scope, **numbers_in(values), "value": value})
+                known = {**scope, **_here(scope, self._places, part), **numbers_in(values), "value": value}
+                return expression(part.means).evaluate(known)
         return None
+
+
+def _here(scope: Scope, places: Mapping[str, int], part: FieldPart | BitsPart) -> dict[str, Number]:
+    """Where a field lies, when that is known."""
+    return {"here": scope[AT] + places[part.name]} if AT in scope and part.name in places else {}
 
 
 def meaning(fields: Fields, values: Mapping[str, Any], role: str, scope: Scope) -> Any:
@@ -118,7 +127,7 @@ def mean(fields: Fields, values: dict[str, Any], role: str, number: Any, scope: 
     for field in fields:
         for part in _with_bits(field):
             if part.holds == role:
-                known = {**scope, **numbers_in(values)}
+                known = {**scope, **_here(scope, places_in(fields), part), **numbers_in(values)}
                 if part.stores is not None:
                     number = expression(part.stores).evaluate({**known, "value": number})
                 elif part.means is not None:

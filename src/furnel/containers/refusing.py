@@ -148,6 +148,7 @@ def _check_solvable(layout: Layout, index: Index, where: object) -> None:
         if part is None or (part.means is None and part.stores is None) or not len(index.rows):
             continue
         table = index.table.take(index.rows)
+        table.numbers, table.at = index.rows, index.table.at
         before = np.array(table.columns[part.name], copy=True)
         try:
             table.mean(role, np.asarray(table.meaning(role, scope)), scope)

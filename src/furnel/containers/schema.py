@@ -24,6 +24,7 @@ from furnel.containers.fields import (
     fixed_width,
     held,
     only,
+    tells_here,
 )
 from furnel.containers.naming import NamesPart, Packing
 from furnel.containers.packers import PackerPart, with_own_packers
@@ -95,6 +96,7 @@ class EntryPart(Part):
     packings: dict[int, Packing] = {}
     packing: ExpressionText | None = None
     align: int = Field(1, ge=1, le=1 << 20)
+    align_from: Literal["file", "data"] = "file"
     fill: int = Field(0, ge=0, le=255)
     pad_last: bool = False
     moves: bool | None = None
@@ -296,15 +298,22 @@ class Layout(Part):
             )
         if self.names.drop:
             raise ValueError("where there are folders names have no part to drop")
-        if part.shape == "table" and ("folder" in rows) == ("entries" in held(part.fields)):
-            raise ValueError("either entries tell their folder, or folders tell how many entries they have")
+        told = ("folder" in rows, "entries" in held(part.fields), "next entry" in rows)
+        if part.shape == "table" and sum(told) != 1:
+            raise ValueError(
+                "either entries tell their folder, or folders tell how many entries they have, or entries tell the next one"
+            )
+        if "next entry" in rows and ("first entry" not in held(part.fields) or part.free is None):
+            raise ValueError(
+                "where entries tell the next one, folders tell the first, and free is the number that ends them"
+            )
         if part.shape == "tree" and index.names == "table" and not self._tells_name_places(index):
             raise ValueError("in a tree names are fields, or their places in a name table are told")
 
     def _check_buckets(self) -> None:
         rows = self.index.roles if self.index is not None else frozenset[str]()
         if (part := self.buckets) is None:
-            if "next entry" in rows:
+            if "next entry" in rows and self.folders is None:
                 raise ValueError(
                     "a field holds the next entry: [buckets] says what is looked for in this way"
                 )
@@ -342,6 +351,8 @@ class Layout(Part):
             return
         if index is None or index.file or not (index.tells_places and index.tells_sizes):
             raise ValueError("volumes go with an index that lies in the archive and tells offsets and sizes")
+        if self.entry.align_from != "file":
+            raise ValueError("where there are volumes alignment is counted from the beginning of each")
         if self.sums is not None or self.whole is not None or self.more:
             raise ValueError("volumes go without [whole], [sums] and [[more]]")
         if told == (part.size is not None):
@@ -407,7 +418,7 @@ class Layout(Part):
     def leaf(self, path: str) -> str:
         """What an entry of that path is called in its record."""
         name = self.entry.name_of(path)
-        return name.rpartition("/")[2] if self.folders is not None else name
+        return self.folders.leaf(name) if self.folders is not None else name
 
     def _tells_size(self, on: str) -> bool:
         """Whether the size of the index or of a name table of its own is told, or the index fills what is left."""
@@ -467,6 +478,18 @@ class Layout(Part):
         roles = held(index.fields)
         only(roles, {*ROW_ROLES, *RAW_ROLES}, "index")
         only(held(index.start), set(HEAD_ROLES), "index's start")
+        here = {part.name for part in index.fields if tells_here(part)}
+        around = (self.folders, self.buckets)
+        if here and (
+            fixed_width(index.fields) is None
+            or index.packed != "none"
+            or any(part is not None and (part.place == "before" or part.fields == ()) for part in around)
+            or (self.folders is not None and self.folders.shape == "tree")
+        ):
+            raise ValueError(
+                f"the field {min(here)} counts from here: that takes records of a fixed length in an index that is not packed, "
+                "with no folders or buckets before them"
+            )
         wanted = {"fields": "path", "table": None, "hash": "name hash", "numbers": None}[index.names]
         if index.last is not None and (
             fixed_width(index.fields) is None

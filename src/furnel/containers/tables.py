@@ -12,6 +12,7 @@ from furnel.containers.container import Order
 from furnel.containers.fields import WIDTHS, FieldPart, Fields, fixed_width
 from furnel.containers.reader import RecordReader
 from furnel.containers.records import (
+    AT,
     MOST_RECORDS,
     Scope,
     Trace,
@@ -36,11 +37,16 @@ _WHAT = "Reading an archive"
 
 
 class Table:
-    """Many records with the same fields: columns by field name, as numbers (int64, or uint64 where they need it) or bytes."""
+    """Many records with the same fields: columns by field name, as numbers (int64, or uint64 where they need it) or bytes.
+
+    `numbers` are the records' numbers; the first one begins at byte `at`, when that is known.
+    """
 
     def __init__(self, fields: Fields, order: Order, columns: dict[str, Any], count: int) -> None:
         self.fields, self.order, self.count = fields, order, count
         self.columns = columns
+        self.numbers: npt.NDArray[np.int64] = np.arange(count)
+        self.at: int | None = None
 
     @classmethod
     def empty(cls, fields: Fields, order: Order, count: int, scope: Scope) -> Table:
@@ -72,7 +78,9 @@ class Table:
                 remedy="The archive is damaged or described by the wrong layout",
             )
         if width is None or trace is not no_trace:
-            return cls._read_slowly(fields, data, at, count, order, where, scope, trace, group)
+            read, end = cls._read_slowly(fields, data, at, count, order, where, scope, trace, group)
+            read.at = at
+            return read, end
         number = left // width if count is None else count
         kinds = _record_type(fields, order)
         rows = np.frombuffer(data, kinds, number, at) if number else np.zeros(0, kinds)
@@ -92,7 +100,9 @@ class Table:
                 columns[field.name] = _whole_numbers(field, column, where)
                 for bits in field.bits:
                     columns[bits.name] = take_bits(columns[field.name], bits)
-        return cls(fields, order, columns, number), at + number * width
+        read = cls(fields, order, columns, number)
+        read.at = at
+        return read, at + number * width
 
     @classmethod
     def _read_slowly(
@@ -131,11 +141,17 @@ class Table:
 
     def meaning(self, role: str, scope: Scope) -> Any:
         """The column of what the field with `role` means, or None."""
-        return meaning(self.fields, self.columns, role, scope)
+        return meaning(self.fields, self.columns, role, self._known(scope))
 
     def mean(self, role: str, column: Any, scope: Scope) -> None:
         """Store a column of meanings."""
-        mean(self.fields, self.columns, role, column, scope)
+        mean(self.fields, self.columns, role, column, self._known(scope))
+
+    def _known(self, scope: Scope) -> Scope:
+        """What expressions over whole columns know."""
+        width = fixed_width(self.fields)
+        begins = {AT: self.at + self.numbers * width} if self.at is not None and width is not None else {}
+        return {"number": self.numbers, **scope, **begins}
 
     def holds(self, role: str) -> bool:
         return any(role in field.roles for field in self.fields)

@@ -223,7 +223,120 @@ fields = [
 ]
 """
 )
+# folders that tell the first one in them and the next one beside them; entries tell the next one of their folder
+
+NONE = 0xFFFF
+
+
+def linked_write(files: Files) -> bytes:
+    folders, names = homes(files, True), list(files)
+
+    def chain(members: list[int], nexts: dict[int, int]) -> int:
+        nexts.update(zip(members, [*members[1:], NONE], strict=False))
+        return members[0] if members else NONE
+
+    table, rows = [], b""
+    beside: dict[int, int] = {0: NONE}
+    after: dict[int, int] = {}
+    for home in folders:
+        below = [n for n, one in enumerate(folders) if one and one.rpartition("/")[0] == home]
+        mine = [n for n, one in enumerate(names) if one.rpartition("/")[0] == home]
+        table.append((home.rpartition("/")[2], chain(below[::-1], beside), chain(mine[::-1], after)))
+    for number, name in enumerate(names):
+        rows += struct.pack("<20sHI", name.rpartition("/")[2].encode(), after[number], len(files[name]))
+    packed = b"".join(
+        struct.pack("<12sHHH", name.encode(), first, beside[n], entry) for n, (name, first, entry) in enumerate(table)
+    )  # fmt: skip
+    return struct.pack("<HH", len(folders), len(files)) + packed + rows + b"".join(files.values())
+
+
+def linked_read(data: bytes) -> Files:
+    folders, count = struct.unpack_from("<HH", data)
+    out, at = {}, 4 + 18 * folders + 26 * count
+    rows = [struct.unpack_from("<20sHI", data, 4 + 18 * folders + 26 * n) for n in range(count)]
+    begins = [at + sum(row[2] for row in rows[:n]) for n in range(count)]
+
+    def walk(number: int, above: str) -> None:
+        while number != NONE:
+            name, first, beside, entry = struct.unpack_from("<12sHHH", data, 4 + 18 * number)
+            path = above + name.rstrip(b"\0").decode() + "/" if number else ""
+            while entry != NONE:
+                leaf, after, size = rows[entry]
+                out[path + leaf.rstrip(b"\0").decode()] = data[begins[entry] : begins[entry] + size]
+                entry = after
+            walk(first, path)
+            number = beside
+
+    walk(0, "")
+    return out
+
+
+LINKED = (
+    HEAD
+    + """
+[start]
+fields = [{ name = "homes", type = "u16", holds = "folder count" }, { name = "count", type = "u16", holds = "entry count" }]
+[folders]
+free = 0xFFFF
+fields = [
+  { name = "name", type = "text", length = 12, holds = "path" }, { name = "first", type = "u16", holds = "first folder" },
+  { name = "beside", type = "u16", holds = "next folder" }, { name = "entry", type = "u16", holds = "first entry" },
+]
+[index]
+fields = [
+  { name = "path", type = "text", length = 20, holds = "path" }, { name = "after", type = "u16", holds = "next entry" },
+  { name = "size", type = "u32", holds = "size" },
+]
+"""
+)
+
+# groups of entries by the tag that is their ending
+
+
+def tagged_write(files: Files) -> bytes:
+    tags = list(dict.fromkeys(path.rpartition(".")[2] for path in files))
+    ordered = [path for tag in tags for path in files if path.endswith(f".{tag}")]
+    heads = rows = body = b""
+    at = 4 + 6 * len(tags) + 30 * len(files)
+    for tag in tags:
+        heads += struct.pack(">4sH", tag.encode(), sum(path.endswith(f".{tag}") for path in files))
+    for path in ordered:
+        rows += struct.pack(">22sII", path.rpartition(".")[0].encode(), at + len(body), len(files[path]))
+        body += files[path]
+    return struct.pack(">HH", len(tags), len(files)) + heads + rows + body
+
+
+def tagged_read(data: bytes) -> Files:
+    tags, count = struct.unpack_from(">HH", data)
+    row, out = 4 + 6 * tags, {}
+    for place in range(tags):
+        tag, number = struct.unpack_from(">4sH", data, 4 + 6 * place)
+        for _ in range(number):
+            name, begin, size = struct.unpack_from(">22sII", data, row)
+            path = name.rstrip(b"\0").decode() + "." + tag.rstrip(b"\0").decode()
+            out[path], row = data[begin : begin + size], row + 30
+    assert row == 4 + 6 * tags + 30 * count
+    return out
+
+
+TAGGED = (
+    HEAD.replace("furnel-layout = 1", 'furnel-layout = 1\nbyte-order = "big"')
+    + """
+[start]
+fields = [{ name = "tags", type = "u16", holds = "folder count" }, { name = "count", type = "u16", holds = "entry count" }]
+[folders]
+path-is = "ending"
+fields = [{ name = "tag", type = "text", length = 4, holds = "path" }, { name = "number", type = "u16", holds = "entries" }]
+[index]
+fields = [
+  { name = "path", type = "text", length = 22, holds = "path" }, { name = "begin", type = "u32", holds = "offset" },
+  { name = "size", type = "u32", holds = "size" },
+]
+"""
+)
 KINDS = {
+    "linked folders": Kind(LINKED, linked_write, linked_read),
+    "groups by ending": Kind(TAGGED, tagged_write, tagged_read),
     "folders with parents": Kind(PARENTS, parents_write, parents_read),
     "folders with entries": Kind(FIRSTS, firsts_write, firsts_read),
     "a tree": Kind(TREE, tree_write, tree_read),
@@ -249,7 +362,7 @@ def test_new_archives_are_what_their_own_reader_expects(name: str, files: Files,
     assert not looked.faults and {entry.path for entry in looked.entries} == set(files)
 
 
-paths = st.lists(st.sampled_from(["a", "b", "c"]), max_size=3).map(lambda parts: "/".join([*parts, "f"]))
+paths = st.lists(st.sampled_from(["a", "b", "c"]), max_size=3).map(lambda parts: "/".join([*parts, "f.x"]))
 
 
 @pytest.mark.parametrize("name", KINDS)
@@ -299,6 +412,24 @@ def test_the_chart_rooms_locker_is_changed_as_its_own_loader_wants_it(forged: Pa
         ),
         (TREE, struct.pack("<4sI", b"TREE", 0) + b"\1a\0\1" * 90, "deep"),
         (FIRSTS.replace('holds = "folder count"', "new = 1"), firsts_write(FILES), "how many folders"),
+        (LINKED, struct.pack("<HH12sHHH", 1, 0, b"a", 0, NONE, NONE), "in a circle"),
+        (
+            LINKED,
+            struct.pack("<HH12sHHH12sHHH", 2, 0, b"a", NONE, 1, NONE, b"b", NONE, 0, NONE),
+            "in a circle",
+        ),
+        (LINKED, struct.pack("<HH12sHHH", 1, 0, b"a", 7, NONE, NONE), "folder 7, and there are 1"),
+        (
+            LINKED,
+            struct.pack("<HH12sHHH20sHI", 1, 1, b"a", NONE, NONE, NONE, b"x", NONE, 0),
+            "entry 0 is in no folder",
+        ),
+        (
+            LINKED,
+            struct.pack("<HH12sHHH20sHI", 1, 1, b"a", NONE, NONE, 0, b"x", 0, 0),
+            "entry 0 is led to twice",
+        ),
+        (TAGGED, tagged_write({"x.txt": b"1"}).replace(b"txt\0", b"a.b\0"), "is the ending of no name"),
     ],
 )
 def test_folders_that_cannot_be_are_refused(layout: str, data: bytes, why: str, tmp_path: Path) -> None:
