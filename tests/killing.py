@@ -1,6 +1,7 @@
 """Killing something at every durable step: run as a program of its own, which forks for each kill.
 
-`python -m tests.killing STORY FOLDER GAME SOURCES` says in JSON at how many places it was killed, and what was wrong after.
+`python -m tests.killing STORIES FOLDER GAME SOURCES` says in JSON, a line for each story (with commas between them), at
+how many places it was killed, and what was wrong after.
 """
 
 from __future__ import annotations
@@ -109,12 +110,17 @@ class Stories:
             ("rules/playlist.json", texts),
         ):  # fmt: skip
             project = project.with_swap(space.fitted(space.new_swap(original, source)))
-        self.space = space.save(project)
+        space.save(project).close()
+
+    def run(self, name: str) -> tuple[int, list[str]]:
+        """One story; the folder is as it leaves it afterwards."""
+        from furnel.mods.workspace import open_workspace
+
+        self.space = open_workspace(self.mod)
+        project = self.space.project
         about = project.mod.model_copy(update={"version": "0.2"})
         small = project.without_swap("bank0/012.wav").model_copy(update={"mod": about})
         self.other = self.space.with_project(small)
-
-    def run(self, name: str) -> tuple[int, list[str]]:
         return getattr(self, name.replace("-", "_"))()  # type: ignore[no-any-return]
 
     # builds
@@ -461,6 +467,15 @@ class Stories:
 
 
 if __name__ == "__main__":
-    story, folder, game, sources = sys.argv[1:]
-    places, wrong = Stories(Path(folder), Path(game), Path(sources)).run(story)
-    print(json.dumps({"places": places, "wrong": wrong}))
+    names, folder, game, sources = sys.argv[1:]
+    stories, fresh = Stories(Path(folder), Path(game), Path(sources)), Path(folder).with_suffix(".fresh")
+    shutil.copytree(folder, fresh)
+    for name in names.split(","):
+        renewed(Path(folder), fresh)
+        teller = os.fork()
+        if teller == 0:
+            places, wrong = stories.run(name)
+            print(json.dumps({"story": name, "places": places, "wrong": wrong}), flush=True)
+            os._exit(0)
+        if os.waitpid(teller, 0)[1]:
+            sys.exit(f"{name} was not told to its end")

@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+import bz2
+import gzip
 import io
+import lzma
 import tarfile
 from pathlib import Path
+from typing import Any
 
 import pytest
+import zstandard
 
 from furnel.cli import main
 from furnel.containers import Changes, find_layout, open_container, write_archive
@@ -181,3 +186,22 @@ def test_what_is_said_of_a_file_is_short(tmp_path: Path) -> None:
     (tmp_path / "a.tar").write_bytes(member.tobuf() + bytes(9 << 20))
     with pytest.raises(FurnelError, match="are said of the file behind it"):
         open_container(tmp_path / "a.tar")
+
+
+@pytest.mark.parametrize("ending", ["gz", "bz2", "xz"])
+def test_a_packing_in_several_streams_is_read_to_its_end(tmp_path: Path, ending: str) -> None:
+    made(tmp_path / "a.tar")
+    packs: dict[str, Any] = {"gz": gzip.compress, "bz2": bz2.compress, "xz": lzma.compress}
+    pieces = (tmp_path / "a.tar").read_bytes()[:1500], (tmp_path / "a.tar").read_bytes()[1500:]
+    (tmp_path / f"b.tar.{ending}").write_bytes(b"".join(packs[ending](piece) for piece in pieces))
+    container = open_container(tmp_path / f"b.tar.{ending}")
+    assert {entry.path: container.read(entry.path) for entry in container.entries()} == FILES
+    container.close()
+
+
+def test_a_cut_zstandard_stream_is_no_whole_archive(tmp_path: Path) -> None:
+    made(tmp_path / "a.tar")
+    packed = zstandard.ZstdCompressor().compress((tmp_path / "a.tar").read_bytes())
+    (tmp_path / "a.tar.zst").write_bytes(packed[:-5])
+    with pytest.raises(FurnelError, match="damaged"):
+        open_container(tmp_path / "a.tar.zst")

@@ -7,7 +7,16 @@ from pathlib import Path
 import click
 
 from furnel.cli.output import Bar, echo, say_table
-from furnel.containers import Carved, Changes, Content, layout_named, open_container, pack_folder, unpack_to
+from furnel.containers import (
+    Carved,
+    Changes,
+    Content,
+    layout_named,
+    layout_to_write,
+    open_container,
+    pack_folder,
+    unpack_to,
+)
 from furnel.containers import guess as guess_file
 from furnel.errors import FurnelError
 from furnel.games import keep_profile, profile_text, survey
@@ -19,7 +28,7 @@ from furnel.games import keep_profile, profile_text, survey
 @click.option("--out", "target", type=click.Path(path_type=Path), required=True, help="The archive to write.")
 def pack(folder: Path, layout: str, target: Path) -> int:
     """Make an archive of every file in FOLDER."""
-    chosen = layout_named(layout)
+    chosen = layout_to_write(layout)
     echo(f"{pack_folder(folder, chosen, target, Bar())} entries in {target}")
     return 0
 

@@ -22,16 +22,20 @@ from furnel.containers.layoutfiles import (
     parse_layout,
     shipped_layouts,
 )
+from furnel.containers.lone import Lone, is_lone
 from furnel.containers.opening import (
     LIBRARY_KINDS,
+    READ_ONLY_KINDS,
     dress,
     find_layout,
     layout_named,
+    layout_to_write,
     open_inside,
     open_with,
     raw_rules,
 )
 from furnel.containers.rawparts import RawPart
+from furnel.containers.readonly import read_only_kind
 from furnel.containers.schema import InsidePart, Layout
 from furnel.containers.tarred import Tar, is_tar, packing_named, write_tar
 from furnel.containers.whole import write_whole
@@ -65,6 +69,7 @@ __all__ = [
     "layout_files",
     "layout_named",
     "layout_text",
+    "layout_to_write",
     "layouts_folder",
     "open_container",
     "open_inside",
@@ -97,6 +102,8 @@ def open_container(path: Path, layout: Layout | None = None, known: Sequence[str
             return Zip(path)
     if is_tar(path):
         return Tar(path)
+    if (kind := read_only_kind(path)) is not None:
+        return kind(path)
     refusals = []
     for candidate in known_layouts().values():
         if any(fnmatch.fnmatch(path.name, pattern) for pattern in candidate.files):
@@ -104,10 +111,12 @@ def open_container(path: Path, layout: Layout | None = None, known: Sequence[str
                 return open_with(path, candidate, known)
             except FurnelError as error:
                 refusals.append(f"{candidate.name}: {error.why} ({error.where})")
+    if is_lone(path):
+        return Lone(path)
     raise FurnelError(
         "Opening an archive",
         where=path,
-        why="; ".join(refusals) or "it is neither a ZIP nor of a known layout",
+        why="; ".join(refusals) or "it is no ZIP, TAR, 7z or ISO image, and of no known layout",
         remedy="Say which layout it has, or describe it with one (docs/layouts.md)",
     )
 
@@ -121,6 +130,8 @@ def write_archive(
         contents, facts = bare_contents(contents, rules, layout.told_roles)
     if layout is None and packing_named(target) is not None:
         write_tar(target, contents, progress)
+    elif layout is None and target.suffix.lower().removeprefix(".") in READ_ONLY_KINDS:
+        layout_to_write(target.suffix.lower().removeprefix("."))
     elif layout is None:
         write_zip(target, contents.items())
     elif layout.whole is not None:

@@ -12,6 +12,7 @@ from furnel.containers.layoutfiles import known_layouts, open_layout
 from furnel.containers.mapped import HeldBytes, MappedFile, Source
 from furnel.containers.nested import Nested
 from furnel.containers.rawparts import RawPart
+from furnel.containers.readonly import Iso, ReadOnly, SevenZip
 from furnel.containers.schema import InsidePart, Layout
 from furnel.containers.several import Several
 from furnel.containers.tarred import Tar
@@ -27,7 +28,7 @@ def find_layout(name: str) -> Layout:
         return layouts[name]
     if name.endswith(".toml"):
         return open_layout(Path(name))
-    known = ", ".join([*LIBRARY_KINDS, *layouts])
+    known = ", ".join([*LIBRARY_KINDS, *READ_ONLY_KINDS, *layouts])
     raise FurnelError(
         "Choosing a layout",
         where=name,
@@ -38,11 +39,25 @@ def find_layout(name: str) -> Layout:
 
 LIBRARY_KINDS = ("zip", "tar")
 """Kinds of archives that need no layout."""
+READ_ONLY_KINDS = ("7z", "iso")
+"""Kinds that need none and are never written."""
 
 
 def layout_named(name: str) -> Layout | None:
     """The layout of that name; None for kinds that need none. Raises FurnelError."""
-    return None if name in LIBRARY_KINDS else find_layout(name)
+    return None if name in LIBRARY_KINDS + READ_ONLY_KINDS else find_layout(name)
+
+
+def layout_to_write(name: str) -> Layout | None:
+    """As `layout_named`, for a new archive. Raises FurnelError for what is only read, too."""
+    if name in READ_ONLY_KINDS:
+        raise FurnelError(
+            "Choosing a layout",
+            where=name,
+            why="such archives are read and not written",
+            remedy="Use zip or tar",
+        )
+    return layout_named(name)
 
 
 def open_with(
@@ -85,8 +100,9 @@ def open_inside(container: Container, rules: Sequence[InsidePart], known: Sequen
     """A container whose entries that are archives themselves (by `rules`) are opened too."""
 
     def open_inner(path: Path, name: str, source: HeldBytes) -> Container:
-        if name in LIBRARY_KINDS:
-            return Zip(path, source) if name == "zip" else Tar(path, source)
+        kinds: dict[str, type[Zip | Tar | ReadOnly]] = {"zip": Zip, "tar": Tar, "7z": SevenZip, "iso": Iso}
+        if name in kinds:
+            return kinds[name](path, source)
         return open_with(path, find_layout(name), known, source)
 
     named = [(rule, layout_named(rule.layout)) for rule in rules]

@@ -60,7 +60,7 @@ def is_tar(path: Path) -> bool:
     """Whether a file begins like a TAR archive, or is packed and called like one."""
     with path.open("rb") as stream:
         head = stream.read(_BLOCK)
-    return head[257:262] == b"ustar" or (_packing_of(head) != "none" and packing_named(path) is not None)
+    return head[257:262] == b"ustar" or (packing_of(head) != "none" and packing_named(path) is not None)
 
 
 def packing_named(path: Path) -> str | None:
@@ -69,8 +69,30 @@ def packing_named(path: Path) -> str | None:
     return next((packed for ending, packed in _ENDINGS.items() if name.endswith(ending)), None)
 
 
-def _packing_of(head: bytes) -> str:
+def packing_of(head: bytes) -> str:
     return next((packed for begin, packed in _BEGINS.items() if head.startswith(begin)), "none")
+
+
+def unpacked(outer: Source, packing: str, where: Path, holding: contextlib.ExitStack) -> Source:
+    """What is packed as a whole in a file, in one stream or several, with nothing but zeros behind them; it lies on the disk
+    while `holding` does."""
+    kind = PACKINGS[packing]
+    folder = holding.enter_context(scratch_in(Path(tempfile.gettempdir())))
+    most, written = min(_MOST, len(outer.view) * kind.most_ratio + 1024), 0
+    plain = folder / "plain"
+    with plain.open("wb") as out:
+        try:
+            at, view = 0, outer.view
+            while at < len(view) and (not at or view[at] or any(view[at:])):
+                consumed = list[int]()
+                for piece in kind.pieces(view[at:], consumed):
+                    written += out.write(piece)
+                    if written > most:
+                        raise FurnelError(WHAT, where=where, why=f"it unpacks to more than {most} bytes")
+                at += consumed[-1]
+        except kind.damage as error:
+            raise FurnelError(WHAT, where=where, why=f"the {packing} data is damaged ({error})") from error
+    return MappedFile(plain)
 
 
 class Tar:
@@ -83,9 +105,11 @@ class Tar:
         self._scratch = contextlib.ExitStack()
         outer: Source = source or MappedFile(path)
         self._outer = outer
-        self._packed = _packing_of(bytes(outer.view[:8]))
+        self._packed = packing_of(bytes(outer.view[:8]))
         try:
-            self._main = outer if self._packed == "none" else self._unpacked(outer)
+            self._main = (
+                outer if self._packed == "none" else unpacked(outer, self._packed, path, self._scratch)
+            )
             self._tar = tarfile.open(fileobj=_Reading(self._main), mode="r:", tarinfo=ShortMember)  # noqa: SIM115 - closed with this
             self._infos: dict[str, tarfile.TarInfo] = {}
             for info in self._tar:
@@ -103,23 +127,6 @@ class Tar:
             raise FurnelError(
                 WHAT, where=path, why=why or "it is damaged", remedy="Take a fresh copy of it"
             ) from error
-
-    def _unpacked(self, outer: Source) -> Source:
-        kind = PACKINGS[self._packed]
-        folder = self._scratch.enter_context(scratch_in(Path(tempfile.gettempdir())))
-        most, written = min(_MOST, len(outer.view) * kind.most_ratio + 1024), 0
-        plain = folder / "plain.tar"
-        with plain.open("wb") as out:
-            try:
-                for piece in kind.pieces(outer.view):
-                    written += out.write(piece)
-                    if written > most:
-                        raise FurnelError(WHAT, where=self.path, why=f"it unpacks to more than {most} bytes")
-            except kind.damage as error:
-                raise FurnelError(
-                    WHAT, where=self.path, why=f"the {self._packed} data is damaged ({error})"
-                ) from error
-        return MappedFile(plain)
 
     def paths(self) -> Iterable[str]:
         return self._infos

@@ -14,7 +14,7 @@ from pathlib import Path
 from typing import Literal, NamedTuple
 
 from furnel.atomic import scratch_in, write_bytes, write_text
-from furnel.containers import Changes, Content, layout_named, write_archive
+from furnel.containers import Changes, Content, layout_to_write, write_archive
 from furnel.digests import tree_digest
 from furnel.errors import FurnelError
 from furnel.folders import state_folder
@@ -183,7 +183,7 @@ def _write(install: Install, stand: Stand, folder: Path, progress: Progress) -> 
     if rule.goes == "archive" and own:
         contents: dict[str, Content] = {path: read() for path, read in own.items()}
         write_archive(
-            folder / rule.archive.replace("{id}", BRIDGE), contents, layout_named(rule.layout), progress
+            folder / rule.archive.replace("{id}", BRIDGE), contents, layout_to_write(rule.layout), progress
         )
         return sorted(own)
     for path, read in own.items():

@@ -6,19 +6,19 @@ Nothing that is in it is ever run, and nothing is written outside the folder tha
 from __future__ import annotations
 
 import contextlib
-import lzma
 import stat
 import tarfile
 import unicodedata
 import zipfile
 import zlib
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Iterable, Iterator
 from pathlib import Path
-from typing import IO, BinaryIO, cast
+from typing import IO, cast
 
 import zstandard
 
 from furnel.containers import check_path
+from furnel.containers.readonly import Exactly, members, pour, refusing
 from furnel.containers.tarred import ShortMember, is_tar, packing_named
 from furnel.errors import FurnelError, reason
 from furnel.progress import QUIET, Progress, check
@@ -71,19 +71,6 @@ def unpack_mod(source: Path, folder: Path, progress: Progress = QUIET) -> None:
         ) from error
 
 
-class _Into:
-    """A file that takes as many bytes as were told, and no more."""
-
-    def __init__(self, out: BinaryIO, size: int, refusal: Callable[[], FurnelError]) -> None:
-        self._out, self.left, self._refusal = out, size, refusal
-
-    def write(self, data: bytes | bytearray) -> int:
-        self.left -= len(data)
-        if self.left < 0:
-            raise self._refusal()
-        return self._out.write(data)
-
-
 class _Taker:
     """Writes files one by one, and watches what comes."""
 
@@ -100,7 +87,7 @@ class _Taker:
                 out.write(piece)
 
     @contextlib.contextmanager
-    def into(self, path: str, size: int, stored: int) -> Iterator[_Into]:
+    def into(self, path: str, size: int, stored: int) -> Iterator[Exactly]:
         """A file to write, which has to become as large as it claims to be."""
         check(self._progress, WHAT)
         self.name(path)
@@ -110,7 +97,7 @@ class _Taker:
         target = self._folder / path
         target.parent.mkdir(parents=True, exist_ok=True)
         with target.open("xb") as out:
-            into = _Into(out, size, lambda: self._no(path, "it is larger than it says"))
+            into = Exactly(out, size, lambda: self._no(path, "it is larger than it says"))
             yield into
         if into.left:
             raise self._no(path, "it is smaller than it says")
@@ -209,66 +196,16 @@ def _begins(source: Path) -> bytes:
 
 
 def _seven(source: Path, taker: _Taker) -> None:
-    import py7zr
-    from py7zr.io import Py7zIO, WriterFactory
-
-    class Sink(Py7zIO):
-        """A file that is being unpacked."""
-
-        def __init__(self, name: str, size: int) -> None:
-            self._size = size
-            self._holding = contextlib.ExitStack()
-            self._into = self._holding.enter_context(taker.into(name, size, stored))
-
-        def write(self, s: bytes | bytearray) -> int:
-            return self._into.write(s)
-
-        def read(self, size: int | None = None) -> bytes:
-            return b""
-
-        def seek(self, offset: int, whence: int = 0) -> int:
-            return offset
-
-        def flush(self) -> None:
-            pass
-
-        def size(self) -> int:
-            return self._size
-
-        def close(self) -> None:
-            self._holding.close()
-
-    class Sinks(WriterFactory):
-        """Gives each file its place, and closes what is left open."""
-
-        def __init__(self) -> None:
-            self.open: list[Sink] = []
-
-        def create(self, filename: str) -> Py7zIO:
-            self.open.append(Sink(filename, sizes[filename]))
-            return self.open[-1]
-
     stored = source.stat().st_size
-    try:
-        with py7zr.SevenZipFile(source) as packed:
-            if packed.needs_password():
-                raise taker.refuse(source.name, "encrypted")
-            files = [info for info in packed.list() if not info.is_directory]
-            sizes = {info.filename: info.uncompressed for info in files}
-            for info in files:
-                if not info.is_file:
-                    raise taker.refuse(info.filename, "a link or a device")
-            if len(sizes) != len(files):
-                raise taker.refuse(source.name, "a package that has a file twice")
-            sinks = Sinks()
-            packed.extract(targets=list(sizes), factory=sinks)
-            for sink in sinks.open:
-                sink.close()
-            taker.check_all(sizes)
-    except (py7zr.exceptions.ArchiveError, lzma.LZMAError) as error:
-        raise FurnelError(
-            WHAT, where=source, why=str(error) or "it is damaged", remedy="Take a fresh copy of it"
-        ) from error
+    with refusing("a 7z archive", source), source.open("rb") as stream:
+        found = members(stream, source)
+        for one in found:
+            if not one.is_file:
+                raise taker.refuse(one.path, "a link or a device")
+        stream.seek(0)
+        sizes = {one.path: one.size for one in found}
+        pour(stream, sizes, lambda path, size: taker.into(path, size, stored))
+        taker.check_all(sizes)
 
 
 def _folder(source: Path, taker: _Taker) -> None:

@@ -6,7 +6,15 @@ from fnmatch import fnmatchcase
 from pathlib import Path
 
 from furnel.atomic import scratch_in, write_bytes, write_text
-from furnel.containers import Changes, Container, Content, layout_named, open_container, write_archive
+from furnel.containers import (
+    Changes,
+    Container,
+    Content,
+    layout_named,
+    layout_to_write,
+    open_container,
+    write_archive,
+)
 from furnel.containers.sums import sum_of
 from furnel.errors import FurnelError
 from furnel.games import Archive
@@ -92,7 +100,7 @@ def _pack(folder: Path, pack: PackRule, paths: list[str], progress: Progress) ->
     for path in paths:
         if fnmatchcase(path, pack.files):
             by_folder.setdefault(path.rpartition("/")[0], []).append(path)
-    layout = layout_named(pack.layout)
+    layout = layout_to_write(pack.layout)
     for inside, own in sorted(by_folder.items()):
         names = {"folder": inside, "name": inside.rpartition("/")[2]}
         contents: dict[str, Content] = {path: folder / path for path in sorted(own)}
