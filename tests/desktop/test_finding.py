@@ -13,7 +13,7 @@ from PIL import Image
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtGui import QImage
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QPushButton
+from PyQt6.QtWidgets import QApplication, QMenu, QPushButton
 
 from furnel.catalogue import preview, take_out
 from furnel.containers import find_layout, layouts_folder, open_container
@@ -187,6 +187,55 @@ def test_a_dropped_folder_is_matched_corrected_and_applied(hands: Hands, mod: Pa
 def own_state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
     monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
     return tmp_path / "state"
+
+
+def test_chips_lead_through_the_fields_and_say_what_they_hold(
+    hands: Hands, forged: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    file = tmp_path / "pictures.pak"
+    file.write_bytes((forged / "data" / "art.tlp").read_bytes())
+    page = hands.window.pages.archive_page
+    hands.window.pages.work_out(file)
+    hands.until(lambda: len(page.anatomy.entries) == 33, "the entries")
+    offsets = page.chips.chips["entry", "offset"]
+    for row in (0, 1, 2):
+        hands.click(offsets)
+        assert page.bytes.chosen == (64 + 64 * row, 68 + 64 * row)
+    assert page.text.textCursor().selectedText() == 'name = "offset"'
+    good = page.text.toPlainText()
+    offered: list[str] = []
+
+    def choose(menu: QMenu, *_: object) -> None:
+        offered.extend(one.text() for one in menu.actions() if one.isEnabled())
+        next(one for one in menu.actions() if one.text() == "It holds the size").trigger()
+
+    monkeypatch.setattr(QMenu, "exec", choose)
+    offsets.customContextMenuRequested.emit(QPoint(3, 3))
+    assert "It holds nothing that is known" in offered and "It holds the offset" not in offered
+    hands.until(
+        lambda: "offset" not in {one.holds for one in page.layout_found.index.fields}, "the new meaning"
+    )
+    page.text.undo()
+    assert page.text.toPlainText() == good
+    hands.until(lambda: not page.anatomy.faults and page.save.isEnabled(), "the description to hold again")
+
+
+def test_entries_in_view_have_pictures(hands: Hands, forged: Path, tmp_path: Path) -> None:
+    file = tmp_path / "pictures.pak"
+    file.write_bytes((forged / "data" / "art.tlp").read_bytes())
+    page = hands.window.pages.archive_page
+    hands.window.pages.work_out(file)
+    hands.until(lambda: len(page.pictures.tiles) >= 5, "pictures")
+    first = page.anatomy.entries[0].path
+    assert page.pictures.tiles[first].image is not None and not page.pictures.tiles[first].fault
+    assert len(page.pictures.tiles) < 33  # not of those that nobody looks at
+    drawn = page.entries.list.item(0).icon().pixmap(40, 26).toImage()
+    assert len({drawn.pixel(x, 12) for x in range(drawn.width())}) > 5
+    page.entries.list.scrollToBottom()
+    last = page.anatomy.entries[-1].path
+    hands.until(lambda: last in page.pictures.tiles, "the last one's picture")
+    hands.window.pages.work_out(file)  # another look lets go of the first
+    assert page.pictures.tiles == {}
 
 
 def test_an_unknown_archive_is_worked_out_on_its_bench(

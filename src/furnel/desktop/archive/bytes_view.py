@@ -23,7 +23,7 @@ from furnel.desktop.look import Look, font, mono
 from furnel.desktop.widgets.canvas import Canvas
 
 _LINE, _ACROSS = 19, 16
-_CELL, _LETTER, _OFFSET, _NAMES = 20, 8, 80, 128
+_CELL, _LETTER, _OFFSET, _NAMED_FROM = 20, 8, 80, 60
 _HUES = 6
 
 
@@ -46,7 +46,7 @@ class BytesView(Canvas):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Bytes")
         self.surface.setMouseTracking(True)
-        self.setFixedWidth(_OFFSET + _ACROSS * (_CELL + _LETTER) + _NAMES + 44)
+        self.setMinimumWidth(_OFFSET + _ACROSS * (_CELL + _LETTER) + 44)
         look.changed.connect(self.surface.update)
 
     def show_bytes(self, data: memoryview) -> None:
@@ -65,6 +65,10 @@ class BytesView(Canvas):
             if span.kind == "field":
                 self._hues.setdefault(span.name, len(self._hues) % _HUES + 1)
         self.surface.update()
+
+    def hue(self, name: str) -> int:
+        """Which of the colours of fields a name has."""
+        return self._hues.get(name, 1)
 
     def go(self, at: int) -> None:
         """Put the cursor on a byte and bring it into view."""
@@ -190,7 +194,9 @@ class BytesView(Canvas):
             painter.setFont(letters)
 
     def _paint_names(self, painter: QPainter, start: int, left: int, y: int) -> None:
-        """What begins in a line, in the colours of its bytes."""
+        """What begins in a line, in the colours of its bytes, where there is room for a name."""
+        if self.surface.width() - left < _NAMED_FROM:
+            return
         names: list[Span] = []
         first = bisect_right(self._starts, start - 1)
         for span in self._spans[first : first + _ACROSS]:
@@ -210,7 +216,7 @@ class BytesView(Canvas):
             left += width + 7
 
     def _name_colour(self, span: Span) -> QColor:
-        return self._look.colour("quiet" if span.kind != "field" else f"field-{self._hues.get(span.name, 1)}")
+        return self._look.colour("quiet" if span.kind != "field" else f"field-{self.hue(span.name)}")
 
     def _paint_byte(self, painter: QPainter, at: int, letters_left: int, y: int) -> None:
         look, cell, value = self._look, self._cell(at), self._data[at]
@@ -239,7 +245,7 @@ class BytesView(Canvas):
             return self._look.colour("raised")
         if span.kind == "find":
             return self._look.colour("hairline-strong", 0.6)
-        return self._look.colour(f"field-{self._hues.get(span.name, 1)}", 0.42)
+        return self._look.colour(f"field-{self.hue(span.name)}", 0.42)
 
 
 def describe(span: Span) -> str:

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from copy import deepcopy
 from dataclasses import dataclass, field
 from pathlib import Path
 
-from PyQt6.QtCore import QPoint, Qt, pyqtSignal
+from PyQt6.QtCore import QPoint, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QIcon, QPainter, QPixmap
 from PyQt6.QtWidgets import (
     QGridLayout,
     QListWidget,
@@ -19,6 +20,8 @@ from PyQt6.QtWidgets import (
 from furnel.containers import Changes, Content, Entry
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
+from furnel.desktop.tiles import Tile, paint_tile
+from furnel.desktop.timing import timer
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import button, copy_text, label
 from furnel.desktop.widgets.menus import Row, offers_menu
@@ -26,7 +29,8 @@ from furnel.errors import FurnelError
 from furnel.words import count, number
 
 _MOST_LISTED = 2000
-_PATH = Qt.ItemDataRole.UserRole
+_PATH, _DRAWN = Qt.ItemDataRole.UserRole, Qt.ItemDataRole.UserRole + 1
+_PICTURE = QSize(40, 26)
 
 
 @dataclass
@@ -57,9 +61,11 @@ class Pending:
 
 
 class EntriesPane(QWidget):
-    """The list and what can be done with it. `picked` tells an entry's path, `wanted` that a copy is to be written."""
+    """The list and what can be done with it. `picked` tells an entry's path, `seen` the paths of those in view, `wanted` that a
+    copy is to be written."""
 
     picked = pyqtSignal(str)
+    seen = pyqtSignal(list)
     wanted = pyqtSignal()
 
     def __init__(self, look: Look, session: Session) -> None:
@@ -71,7 +77,14 @@ class EntriesPane(QWidget):
         self.list = QListWidget()
         self.list.setAccessibleName("Entries")
         self.list.setUniformItemSizes(True)
+        self.list.setIconSize(_PICTURE)
+        self.list.setTextElideMode(Qt.TextElideMode.ElideMiddle)
+        self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.list.currentRowChanged.connect(self._row_changed)
+        self._looking = timer(self, self._tell_seen, 60)
+        if (bar := self.list.verticalScrollBar()) is not None:
+            bar.valueChanged.connect(self._looking.start)
+            bar.rangeChanged.connect(self._looking.start)
         self.buttons = {
             name: button(words, tip, "plain")
             for name, words, tip in (
@@ -124,6 +137,8 @@ class EntriesPane(QWidget):
 
     def _renew(self) -> None:
         kept = self.current()
+        self._blank = self._icon(None)
+        self._looking.start()
         self.list.blockSignals(True)
         self.list.clear()
         pending = self.pending
@@ -146,8 +161,45 @@ class EntriesPane(QWidget):
         self._title.setText(f"ENTRIES  {number(len(self._entries))}" if self._entries else "ENTRIES")
         self._weigh()
 
+    def _in_view(self) -> list[QListWidgetItem]:
+        """The rows that can be seen, and some below."""
+        first = max(self.list.indexAt(QPoint(4, 4)).row(), 0)
+        room = (self.list.height() // max(self.list.sizeHintForRow(0), 1)) + 4
+        return [item for row in range(first, first + room) if (item := self.list.item(row)) is not None]
+
+    def _tell_seen(self) -> None:
+        known = {entry.path for entry in self._entries}
+        if self.isVisible():
+            self.seen.emit([path for item in self._in_view() if (path := str(item.data(_PATH))) in known])
+
+    def showEvent(self, event: object) -> None:
+        self._looking.start()
+
+    def show_pictures(self, tiles: Mapping[str, Tile]) -> None:
+        """Show what is known of the entries in view, and ask for more of it."""
+        for item in self._in_view():
+            tile = tiles.get(str(item.data(_PATH)))
+            if tile is not None and item.data(_DRAWN) is not tile:
+                item.setData(_DRAWN, tile)
+                item.setIcon(self._icon(tile))
+        if tiles:
+            self._looking.start()
+
+    def _icon(self, tile: Tile | None) -> QIcon:
+        ratio = self.devicePixelRatioF()
+        picture = QPixmap(round(_PICTURE.width() * ratio), round(_PICTURE.height() * ratio))
+        picture.setDevicePixelRatio(ratio)
+        picture.fill(Qt.GlobalColor.transparent)
+        if tile is not None and not tile.fault:
+            painter = QPainter(picture)
+            paint_tile(
+                painter, self._look, QRectF(0, 0, _PICTURE.width(), _PICTURE.height()), tile, crop=True
+            )
+            painter.end()
+        return QIcon(picture)
+
     def _put(self, path: str, words: str, tip: str, role: str) -> None:
-        item = QListWidgetItem(words)
+        item = QListWidgetItem(self._blank, words)
         item.setData(_PATH, path)
         item.setToolTip(tip)
         item.setForeground(self._look.colour(role))

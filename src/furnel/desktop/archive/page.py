@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import html
+import re
 from pathlib import Path
 
 from PyQt6.QtCore import QSize, Qt
@@ -36,8 +37,11 @@ from furnel.containers import (
 )
 from furnel.containers.mapped import MappedFile
 from furnel.containers.marking import Mark, described, with_mark
+from furnel.containers.telling import told_fields, with_role
 from furnel.desktop.archive.bytes_view import BytesView, describe
+from furnel.desktop.archive.chips import FieldChips
 from furnel.desktop.archive.entries import EntriesPane, Pending
+from furnel.desktop.archive.pictures import EntryPictures
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
@@ -45,6 +49,7 @@ from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, label, marked, strong, tip
 from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.panes import SidePane
+from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.errors import FurnelError
 from furnel.progress import Progress
 from furnel.words import count, number
@@ -72,7 +77,9 @@ class ArchivePage(Page):
         self.layout_found: Layout | None = None
         self.anatomy = Anatomy()
         self.guesses: Guesses | None = None
-        self.bytes = BytesView(look)
+        self.bytes, self.chips = BytesView(look), FieldChips(look)
+        self.chips.pressed.connect(self._to_the_next)
+        self.chips.meant.connect(self._mean)
         self.text = QPlainTextEdit()
         self.text.setAccessibleName("Description")
         self.text.setPlaceholderText("The description of the archive: docs/layouts.md has a tutorial")
@@ -91,8 +98,12 @@ class ArchivePage(Page):
         self.entries, self.hints = EntriesPane(look, session), QListWidget()
         self.hints.setAccessibleName("What was found")
         self.hints.setWordWrap(True)
+        self.hints.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.entries.picked.connect(self._entry_picked)
         self.entries.wanted.connect(self._write_copy)
+        self.pictures = EntryPictures(session.jobs)
+        self.entries.seen.connect(self.pictures.want)
+        self.pictures.ready.connect(lambda: self.entries.show_pictures(self.pictures.tiles))
         self._pending: dict[Path, Pending] = {}
         self._marks: list[Mark] = []
         self._texts: dict[Path, tuple[str, list[Mark]]] = {}  # what was written of files looked at before
@@ -124,11 +135,12 @@ class ArchivePage(Page):
         for part in (self._back, self._open, self._take, self.save):
             head.addWidget(part)
         left = QVBoxLayout()
-        left.setContentsMargins(16, 10, 10, 12)
+        left.setContentsMargins(16, 10, 12, 12)
         left.setSpacing(6)
-        row = QHBoxLayout()
-        self.begin.setMinimumWidth(150)
-        row.addWidget(label("DESCRIPTION", "section"), 1)
+        row = WrappingRow(spacing=4)
+        self.begin.setMinimumWidth(120)
+        row.addWidget(label("DESCRIPTION", "section"))
+        row.add_rest()
         row.addWidget(self.begin)
         left.addLayout(row)
         left.addWidget(self.text, 1)
@@ -136,6 +148,7 @@ class ArchivePage(Page):
         middle = QVBoxLayout()
         middle.setContentsMargins(0, 0, 0, 0)
         middle.setSpacing(0)
+        middle.addWidget(self.chips)
         middle.addWidget(self.bytes, 1)
         foot = QVBoxLayout()
         foot.setContentsMargins(12, 6, 12, 8)
@@ -157,25 +170,30 @@ class ArchivePage(Page):
         body.setSpacing(0)
         side = as_panel(QWidget())
         side.setLayout(right)
-        body.addLayout(left, 1)
-        body.addLayout(middle, 0)
-        body.addWidget(SidePane(self._look, "entries", "Entries", side, "right", 267))
+        words = as_panel(QWidget(), name="ground")
+        words.setLayout(left)
+        self._words = SidePane(self._look, "description", "Description", words, "left", 292, 150)
+        self._side = SidePane(self._look, "entries", "Entries", side, "right", 267)
+        body.addWidget(self._words)
+        body.addLayout(middle, 1)
+        body.addWidget(self._side)
         self.laid_out(head, body)
 
     def sizeHint(self) -> QSize:
         return QSize(1280, 700)
 
-    def _saying(self) -> QHBoxLayout:
+    def resizeEvent(self, event: object) -> None:
+        self._words.hold_to(self.width() - self._side.width() - self.bytes.minimumWidth() - 8)
+
+    def _saying(self) -> WrappingRow:
         """What the chosen bytes can be said to be."""
-        row = QHBoxLayout()
-        row.setSpacing(4)
+        row = WrappingRow(spacing=4)
         self._chosen = label("", "caption")
         row.addWidget(self._chosen)
         self.saying = {what: button(words, tip, "plain") for what, (words, tip) in _SAYING.items()}
         for what, part in self.saying.items():
             part.clicked.connect(lambda _, what=what: self.say(what))
             row.addWidget(part)
-        row.addStretch(1)
         return row
 
     def say(self, what: str) -> None:
@@ -188,9 +206,7 @@ class ArchivePage(Page):
         except FurnelError as error:
             self._session.tell("wrong", error.sentence())
             return
-        cursor = self.text.textCursor()  # typed text comes back with undo
-        cursor.select(QTextCursor.SelectionType.Document)
-        cursor.insertText(described(file, self._mapped.view, self._marks))
+        self._write(described(file, self._mapped.view, self._marks))
         self._fill()
         self.bytes.choose(end, end)
 
@@ -211,6 +227,7 @@ class ArchivePage(Page):
             self._session.tell("wrong", error.sentence())
             return
         self.leave()
+        self.layout_found = None
         if self.file is not None and self.text.toPlainText().strip():
             self._texts[self.file] = self.text.toPlainText(), self._marks
         self.file, self._mapped = file, mapped
@@ -230,6 +247,7 @@ class ArchivePage(Page):
 
     def leave(self) -> None:
         """Let go of the file."""
+        self.pictures.look_into(None, None)
         self.bytes.show_bytes(memoryview(b""))
         if self._mapped is not None:
             self._mapped.close()
@@ -285,6 +303,7 @@ class ArchivePage(Page):
         def done(found: Anatomy) -> None:
             if self.file == file:
                 self.anatomy = found
+                self.pictures.look_into(file, layout if found.entries and not found.faults else None)
                 self._fill()
 
         self._session.jobs.start("Working out an archive", work, done, key="dissect", shown=False)
@@ -317,6 +336,7 @@ class ArchivePage(Page):
                 Span(find.offset, find.offset + find.size, "find", find.path) for find in self.guesses.finds
             ]
         self.bytes.show_spans(spans)
+        self.chips.show_fields(told_fields(self.layout_found) if self.layout_found else [], self.bytes.hue)
         self._pointed(self.bytes.caret)
         if self.file is not None:
             self.entries.show_entries(anatomy.entries, self._pending.setdefault(self.file, Pending()))
@@ -373,6 +393,39 @@ class ArchivePage(Page):
         spans = (span for span in self.anatomy.spans if span.kind == "data" and span.name in bare)
         if (span := next(spans, None)) is not None:
             self.bytes.go(span.start)
+
+    def _to_the_next(self, group: str, name: str) -> None:
+        """Go to the next place of a field, the first one behind the last, and to where the description tells of it."""
+        spans = [
+            span for span in self.anatomy.spans
+            if span.kind == "field" and span.name == name and span.group.rstrip("0123456789 ") in (group, "")
+        ]  # fmt: skip
+        behind = [span for span in spans if span.start > self.bytes.caret]
+        if spans:
+            span = (behind or spans)[0]
+            self.bytes.go(span.start)
+            self.bytes.choose(span.start, span.end)
+        found = re.search(rf'name\s*=\s*"{re.escape(name)}"', self.text.toPlainText())
+        if found is not None:
+            cursor = self.text.textCursor()
+            cursor.setPosition(found.start())
+            cursor.setPosition(found.end(), QTextCursor.MoveMode.KeepAnchor)
+            self.text.setTextCursor(cursor)
+
+    def _mean(self, group: str, name: str, role: str) -> None:
+        """Say in the description what a field holds; typing's undo takes it back."""
+        try:
+            text = with_role(self.text.toPlainText(), group, name, role)
+        except FurnelError as error:
+            self._session.tell("wrong", error.sentence())
+            return
+        self._write(text)
+
+    def _write(self, text: str) -> None:
+        """Another description; undo brings back what was typed."""
+        cursor = self.text.textCursor()
+        cursor.select(QTextCursor.SelectionType.Document)
+        cursor.insertText(text)
 
     def _hint_picked(self, row: int) -> None:
         item = self.hints.item(row)

@@ -29,7 +29,7 @@ class SidePane(QWidget):
         super().__init__()
         self._name, self._inside, self._side = name, inside, side
         self._least, self._most = least or width * 3 // 4, max(width * 2, 480)
-        self._wide, self.folded = width, False
+        self._wide, self.folded, self._room = width, False, 1 << 20
         inside.setMinimumWidth(0)
         inside.setSizePolicy(QSizePolicy.Policy.Ignored, inside.sizePolicy().verticalPolicy())
         self.grip = _Grip(look, title, side)
@@ -67,7 +67,13 @@ class SidePane(QWidget):
     def _lay_out(self) -> None:
         self._inside.setVisible(not self.folded)
         self.grip.show_folded(self.folded)
-        self.setFixedWidth(_FOLDED if self.folded else self._wide + _GRIP)
+        self.setFixedWidth(_FOLDED if self.folded else max(min(self._wide, self._room), self._least) + _GRIP)
+
+    def hold_to(self, room: int) -> None:
+        """Let it be no wider than the room that a small window has for it; what it was made is remembered all the same."""
+        if room != self._room:
+            self._room = room
+            self._lay_out()
 
     def _save(self) -> None:
         _keep_soon(self._name, [self._wide, int(self.folded)])
