@@ -175,3 +175,18 @@ def test_any_bytes_give_a_valid_description(
     file = tmp_path_factory.mktemp("g") / "x.hold"
     file.write_bytes(KINDS["plain"](files(4))[:cut] + data)
     parse_layout(guess(file).draft, "the guess")
+
+
+@pytest.mark.parametrize("name", ["groups by ending", "folders with entries"])
+def test_groups_are_read_under_the_names_in_their_records(name: str, tmp_path: Path) -> None:
+    from tests.containers.strangers.test_folders import KINDS as GROUPED
+
+    wanted, file = files(), tmp_path / "a.k"
+    file.write_bytes(GROUPED[name].write(wanted))
+    opened = open_container(file, parse_layout(guess(file).draft, "k"))
+    found = {entry.path: opened.read(entry.path) for entry in opened.entries()}
+    opened.close()
+    assert sorted(found.values()) == sorted(wanted.values())
+    assert all(path in (name, name.rpartition(".")[0], name.rpartition("/")[2]) for path, name in zip(
+        sorted(found, key=lambda path: found[path]), sorted(wanted, key=lambda path: wanted[path]), strict=True
+    ))  # fmt: skip

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import io
 import struct
 from collections import Counter
 from pathlib import Path
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from PIL import Image
 
 from furnel.containers import (
     Carved,
@@ -153,3 +156,27 @@ def test_what_begins_like_a_file_and_does_not_hold_together_is_no_find(forged: P
         assert (
             find_files(memoryview(b"noise" * 99 + bytes(spoilt)), broken=broken) == [] and broken.total() >= 1
         )
+
+
+@pytest.mark.parametrize("around", [b"\x00", b"RI", b"RIFF", b"PK\x03\x04OggS\x89PNG"])
+def test_files_in_much_else_are_found_where_they_lie(around: bytes) -> None:
+    """What lies around begins like a signature at every place, so that many more places are looked at than are one."""
+    chance, image = np.random.default_rng(3), io.BytesIO()
+    Image.fromarray(chance.integers(0, 255, (5, 7, 3), np.uint8)).save(image, "PNG")
+    size = 33 << 20  # more than is looked at in one go
+    data = bytearray((around * (2 << 20))[: 2 << 20]) + bytes(size - (2 << 20))
+    apart = range(4 << 20, 31 << 20, 1_300_001)
+    places = [0, 999, *apart, (32 << 20) - 3, size - len(image.getvalue())]
+    data = bytearray((around * (2 << 20))[: 2 << 20]) + bytes(size - (2 << 20))
+    places = sorted(
+        {
+            0,
+            999,
+            *chance.integers(4 << 20, size - 500, 20).tolist(),
+            (32 << 20) - 3,
+            size - len(image.getvalue()),
+        }
+    )
+    for at in places:
+        data[at : at + len(image.getvalue())] = image.getvalue()
+    assert [find.offset for find in find_files(memoryview(data))] == places

@@ -8,10 +8,13 @@ from __future__ import annotations
 
 import re
 import struct
+from bisect import bisect_left
 from collections import Counter
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from pathlib import Path
+
+import numpy as np
 
 from furnel.atomic import replacing
 from furnel.containers.container import Changes, Entry, missing_entry
@@ -23,7 +26,8 @@ from furnel.sound import SOUND_FILES
 
 _WHAT = "Carving a file"
 _MOST_FINDS = 200_000
-_WINDOW = 32 << 20
+_WINDOW, _LARGE = 32 << 20, 4 << 20
+_MOST_ENDS = 200  # records that may end a ZIP, looked at for each beginning
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +49,7 @@ def find_files(
     """Every whole file of a known kind, in order; a file inside another one found is not told apart. `broken` counts what
     begins like one and does not hold together: its chunks or pages have other sums, or it is cut short."""
     out: list[Find] = []
-    end = 0
+    end, zips = 0, _Zips(data)
     for start in range(0, len(data), _WINDOW):
         check(progress, _WHAT)
         progress.report(start / max(len(data), 1), "Looking for known files")
@@ -54,7 +58,7 @@ def find_files(
             at = start + place
             if place >= _WINDOW or at < end:
                 continue
-            size = _KINDS[kind][1](data[at:])
+            size = zips.length(at) if kind == "zip" else _KINDS[kind][1](data[at:])
             if not size or at + size > len(data):
                 if broken is not None:
                     broken[kind] += 1
@@ -68,6 +72,8 @@ def find_files(
 
 def _beginnings(window: bytes) -> list[tuple[int, str]]:
     """Where a signature stands, in order: its plain letters are looked for as fast as memory goes, then all of it."""
+    if len(window) >= _LARGE:
+        return _in_one_go(window)
     out = []
     for letters, kinds in _LETTERS.items():
         at = window.find(letters)
@@ -75,6 +81,26 @@ def _beginnings(window: bytes) -> list[tuple[int, str]]:
             out += [(at, kind) for kind, whole in kinds if whole.match(window, at)]
             at = window.find(letters, at + 1)
     return sorted(out)
+
+
+def _in_one_go(window: bytes) -> list[tuple[int, str]]:
+    """As `_beginnings`, with one look at every byte for all signatures together; worth it where there are many bytes."""
+    from furnel.containers.packkernels import begins_in
+
+    data, begin = np.frombuffer(window, np.uint8).copy(), 0
+    table = np.zeros((4, 256), np.uint8)
+    for number, letters in enumerate(_LETTERS):
+        table[np.arange(4), list(letters[:4])] |= 1 << number % 8
+    out, places = [], np.empty(1 << 16, np.int64)
+    while True:
+        count = begins_in(data[begin:], table, places)
+        for at in (places[:count] + begin).tolist():
+            for letters, kinds in _LETTERS.items():
+                if window.startswith(letters, at):
+                    out += [(at, kind) for kind, whole in kinds if whole.match(window, at)]
+        if count < len(places):
+            return sorted(out)
+        begin += int(places[-1]) + 1
 
 
 class Carved:
@@ -131,16 +157,24 @@ class Carved:
         self._main.close()
 
 
-def _zip(data: memoryview) -> int:
-    """Up to the end record that says where its directory begins, as it should."""
-    window = bytes(data[: 64 << 20])
-    at = 0
-    while (at := window.find(b"PK\5\6", at)) >= 0 and at + 22 <= len(window):
-        size, offset, comment = struct.unpack_from("<IIH", window, at + 12)
-        if offset + size == at:
-            return int(at + 22 + comment)
-        at += 4
-    return 0
+class _Zips:
+    """ZIP archives in some bytes: each ends with the record that says where its directory begins, as it should."""
+
+    def __init__(self, data: memoryview) -> None:
+        self._data = data
+        self._ends: list[int] | None = None  # looked for once, however many beginnings there are
+
+    def length(self, at: int) -> int:
+        """How many bytes one has that begins there; 0 where none does."""
+        if self._ends is None:
+            self._ends = [found.start() for found in re.finditer(rb"PK\x05\x06", self._data)]
+        first = bisect_left(self._ends, at)
+        for end in self._ends[first : first + _MOST_ENDS]:
+            if end + 22 <= len(self._data):
+                size, offset, comment = struct.unpack_from("<IIH", self._data, end + 12)
+                if offset + size == end - at:
+                    return int(end - at + 22 + comment)
+        return 0
 
 
 _KINDS: dict[str, tuple[bytes, Callable[[memoryview], int]]] = {
@@ -150,7 +184,7 @@ _KINDS: dict[str, tuple[bytes, Callable[[memoryview], int]]] = {
         for one in SOUND_FILES
         if one.length is not None
     },
-    "zip": (rb"PK\x03\x04", _zip),
+    "zip": (rb"PK\x03\x04", lambda data: _Zips(data).length(0)),
 }
 """What is looked for: the ending of such a file, its signature, and its length where one begins."""
 

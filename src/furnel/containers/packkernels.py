@@ -1,4 +1,4 @@
-"""The kernels of packers that a layout describes: sliding windows with flag bits, and run-lengths."""
+"""Kernels of archives: packers that a layout describes (sliding windows with flag bits, run-lengths), beginnings of files."""
 
 from __future__ import annotations
 
@@ -211,3 +211,23 @@ def pack_runs(source: Any, out: Any, told: Any) -> int:
             made += 1
             at += 1
     return made
+
+
+@kernel("int64(uint8[::1], uint8[:, ::1], int64[::1])")
+def begins_in(data: Any, letters: Any, places: Any) -> int:
+    """Where four bytes stand of which each may stand there in one of eight texts; `letters` (4, 256) has a bit for each.
+
+    How many were put into `places`, which may be full then.
+    """
+    count = 0
+    for at in range(data.size - 3):
+        bits = letters[0, data[at]]
+        if (
+            bits != 0
+            and bits & letters[1, data[at + 1]] & letters[2, data[at + 2]] & letters[3, data[at + 3]] != 0
+        ):
+            if count == places.size:
+                return count
+            places[count] = at
+            count += 1
+    return count
