@@ -14,7 +14,19 @@ import pytest
 
 SRC = Path(__file__).parents[1] / "src"
 LAYERS = [
-    {"errors", "progress", "words", "digests", "folders", "pending", "atomic", "leave", "parallel", "kernels"}
+    {
+        "errors",
+        "progress",
+        "words",
+        "digests",
+        "folders",
+        "pending",
+        "atomic",
+        "leave",
+        "parallel",
+        "kernels",
+        "collecting",
+    }
     | {"schema", "tomllines", "states", "remembered", "kept"},
     {"images", "sound"},
     {"blocks"},

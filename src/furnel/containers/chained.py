@@ -6,6 +6,7 @@ from collections.abc import Iterable, Sequence
 from pathlib import Path
 
 from furnel.atomic import replacing
+from furnel.collecting import uncollected
 from furnel.containers.chains import Chunk, chunk_entries, read_chain
 from furnel.containers.chainwriting import ChainWriter
 from furnel.containers.container import Changes, Entry, check_path, missing_entry
@@ -37,7 +38,8 @@ class Chained:
         self._meanings = Meanings(self._chain.fields)
         self._main: Source = source or MappedFile(path)
         try:
-            self._head, self._chunks, self._begin, self._stop = read_chain(self._main, layout, known)
+            with uncollected():
+                self._head, self._chunks, self._begin, self._stop = read_chain(self._main, layout, known)
             self._entries: dict[str, Chunk] = {}
             for chunk in chunk_entries(self._chunks):
                 if chunk.path in self._entries:
@@ -49,9 +51,10 @@ class Chained:
 
     def entries(self) -> Sequence[Entry]:
         out = []
-        for path, chunk in self._entries.items():
-            size = self._size(chunk)
-            out.append(Entry(path, len(self.read(path)) if size < 0 else size, chunk.end - chunk.start))
+        with uncollected():
+            for path, chunk in self._entries.items():
+                size = self._size(chunk)
+                out.append(Entry(path, len(self.read(path)) if size < 0 else size, chunk.end - chunk.start))
         return out
 
     def read(self, path: str) -> bytes:

@@ -18,7 +18,9 @@ Order = Literal["little", "big"]
 Content = bytes | Path
 """What goes into an archive: bytes, or a file that is read piece by piece."""
 
-_PLAIN = re.compile(r"(?!\.)[\w\-.+()!@#&' ]+(?:/(?!\.)[\w\-.+()!@#&' ]+)*", re.ASCII)
+_PART = r"(?!\.)[\w\-.+()!@#&' ]++"
+_PLAIN = re.compile(f"{_PART}(?:/{_PART})*+", re.ASCII)
+_PLAIN_LINES = re.compile(f"(?:{_PART}(?:/{_PART})*+\n)*+", re.ASCII)
 
 
 class Entry(NamedTuple):
@@ -138,6 +140,13 @@ def check_path(path: str, archive: object) -> str:
             remedy="The archive is damaged, made to do harm, or described by the wrong layout",
         )
     return path
+
+
+def check_paths(paths: Sequence[str], archive: object) -> list[str]:
+    """As `check_path` for each of many paths, most of which are plain: those are looked at in one go."""
+    if paths and len(max(paths, key=len)) <= LONGEST_PATH and _PLAIN_LINES.fullmatch("\n".join(paths) + "\n"):
+        return list(paths)
+    return [check_path(path, archive) for path in paths]
 
 
 def missing_entry(path: str, archive: object) -> FurnelError:

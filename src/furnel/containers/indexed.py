@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import contextlib
-from collections.abc import Sequence
-from functools import cached_property
+from collections.abc import Callable, Sequence
+from functools import cached_property, partial
 from pathlib import Path
 
 import numpy as np
 import numpy.typing as npt
 
+from furnel.collecting import uncollected
 from furnel.containers import records, spreading, writing
 from furnel.containers.container import Changes, Entry, missing_entry
 from furnel.containers.contents import beginning, content, packing_of, without_padding
@@ -26,6 +27,10 @@ from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, steps
 
 _WHAT = "Reading an archive"
+
+
+_entry: Callable[[tuple[str, int, int]], Entry] = partial(tuple.__new__, Entry)
+"""As Entry._make, without a call in Python for each of very many."""
 
 
 class Indexed:
@@ -57,8 +62,9 @@ class Indexed:
             names = [*known, *_listed(self._main, layout)]
             if layout.volumes is not None:
                 self._data = self._volumes = Volumes(self._main, layout.volumes)
-            self._index: Index = read_index(self._main, self._side, layout, names, volumes=self._volumes)
-            self._rows = {path: place for place, path in enumerate(self._index.paths)}
+            with uncollected():
+                self._index: Index = read_index(self._main, self._side, layout, names, volumes=self._volumes)
+            self._rows = dict(zip(self._index.paths, range(len(self._index.paths)), strict=True))
             self._starts, self._lengths = self._index.offsets.tolist(), self._index.stored.tolist()
             self._sizes = self._index.sizes.tolist()
             self._read_sums()
@@ -74,7 +80,8 @@ class Indexed:
                 len(self.read(path)) if size < 0 else size
                 for path, size in zip(index.paths, sizes, strict=True)
             ]
-        return list(map(Entry._make, zip(index.paths, sizes, stored, strict=True)))
+        with uncollected():
+            return list(map(_entry, zip(index.paths, sizes, stored, strict=True)))
 
     def read(self, path: str) -> bytes:
         place = self._place(path)

@@ -150,8 +150,8 @@ class NamesPart(Part):
     def texts(self, raws: Sequence[object], where: object) -> Sequence[str]:
         """Many names; as `text` for each of them."""
         if self.letter_width == 1 and not self.drop and not self.reversed:
-            cut = [raw.partition(b"\0")[0] if isinstance(raw, bytes) else b"" for raw in raws]
-            with contextlib.suppress(UnicodeDecodeError):  # told properly below
+            with contextlib.suppress(UnicodeDecodeError, AttributeError):  # told properly below
+                cut = [raw.split(b"\0", 1)[0] for raw in raws]  # type: ignore[attr-defined]
                 found = b"\0".join(cut).decode(self.encoding).replace(self.slash, "/").split("\0")
                 if len(found) == len(raws):
                     return found

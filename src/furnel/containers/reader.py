@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from furnel.containers.container import Order
 from furnel.containers.fields import FieldPart, Fields
 from furnel.containers.records import (
+    MOST_RECORDS,
     Scope,
     Trace,
     Values,
@@ -60,6 +61,8 @@ class RecordReader:
     ) -> tuple[dict[str, Sequence[int | bytes]], int] | None:
         """The fields of `count` records (or as many as there are bytes for) as columns, and where they end; None where they
         have to be read one by one, be it only to say what is wrong with them."""
+        if self._steps and all(part is None for _, _, part in self._steps):
+            return self._plain_columns(data, at, count)
         rows: list[Row] = []
         while len(rows) < count if count is not None else at < len(data):
             found = self._row(data, at)
@@ -68,6 +71,35 @@ class RecordReader:
             row, at = found
             rows.append(row)
         columns = zip(*rows, strict=True) if rows else [()] * len(self._names)
+        return dict(zip(self._names, columns, strict=True)), at
+
+    def _plain_columns(
+        self, data: memoryview, at: int, count: int | None
+    ) -> tuple[dict[str, Sequence[int | bytes]], int] | None:
+        """As `columns`, of numbers and texts only, with nothing asked for each of very many that is the same for all."""
+        steps = [(run.unpack_from, run.size, told) for run, told, _ in self._steps]
+        rows: list[Row] = []
+        most, size, add = MOST_RECORDS if count is None else count, len(data), rows.append
+        try:
+            while len(rows) < most and (count is not None or at < size):
+                row: Row = []
+                for take, width, told in steps:
+                    row += take(data, at)
+                    at += width
+                    if told:
+                        end = at + row.pop()  # type: ignore[operator]
+                        row.append(data[at:end].tobytes())
+                        at = end
+                add(row)
+        except struct.error:
+            return None
+        if (
+            at > size or len(rows) == MOST_RECORDS
+        ):  # a text over the end is cut, and what comes after is not there
+            return None
+        columns = list(zip(*rows, strict=True)) if rows else [()] * len(self._names)
+        if any(value != wanted for place, wanted in self._constants for value in columns[place]):
+            return None
         return dict(zip(self._names, columns, strict=True)), at
 
     def _row(self, data: memoryview, at: int) -> tuple[Row, int] | None:

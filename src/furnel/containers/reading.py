@@ -12,7 +12,7 @@ import numpy.typing as npt
 
 from furnel.containers import records
 from furnel.containers.buckets import read_buckets
-from furnel.containers.container import check_path
+from furnel.containers.container import check_paths
 from furnel.containers.expressions import Number, expression
 from furnel.containers.fields import WIDTHS, FieldPart, Fields, fixed_width
 from furnel.containers.folders import Folders, place_rows, read_folders, read_tree
@@ -484,18 +484,19 @@ def _paths(
         found: Sequence[str] = [index.number.format(number=number) for number in range(len(rows))]
     elif index.names == "hash":
         hashes = np.asarray(table.meaning("name hash", head.scope)).astype(np.uint64)[rows]
-        return [check_path(layout.entry.path_of(name), where) for name in names_of(hashes, known, layout)]
+        return check_paths(layout.entry.paths_of(names_of(hashes, known, layout)), where)
     elif index.names == "fields":
         column = table.meaning("path", head.scope)
         column = column.tolist() if isinstance(column, np.ndarray) else column
-        found = layout.names.texts([column[row] for row in rows.tolist()], where)
+        whole = index.empty is None
+        found = layout.names.texts(column if whole else [column[row] for row in rows.tolist()], where)
     else:
         found = _table_names(layout, table, rows, names, head, where)
     if folders is not None:
         assert layout.folders is not None
         joined, homes = layout.folders.joined, folders.paths
         found = [joined(homes[folder], name) for folder, name in zip(folders.of_rows, found, strict=True)]
-    return [check_path(layout.entry.path_of(name), where) for name in found]
+    return check_paths(layout.entry.paths_of(found), where)
 
 
 def _table_names(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -107,6 +107,10 @@ class EntryPart(Part):
     def path_of(self, name: str) -> str:
         """The path of what the archive calls so."""
         return f"{self.prefix}{name}{self.suffix}"
+
+    def paths_of(self, names: Sequence[str]) -> Sequence[str]:
+        """The paths of what the archive calls so."""
+        return [self.path_of(name) for name in names] if self.told else names
 
     def name_of(self, path: str) -> str:
         """What the archive calls a path."""
