@@ -68,6 +68,7 @@ class Indexed:
             self._starts, self._lengths = self._index.offsets.tolist(), self._index.stored.tolist()
             self._sizes = self._index.sizes.tolist()
             self._read_sums()
+            self.layout = layout.with_dictionaries(self.read)
         except FurnelError:
             self.close()
             raise
@@ -144,6 +145,11 @@ class Indexed:
 
     def rewrite(self, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
         changes.check(self._rows, self.path)
+        if touched := self.layout.dictionary_entries & {*changes.replace, *changes.remove, *changes.rename}:
+            raise FurnelError(
+                "Changing an archive", where=f"{self.path}, {min(touched)}", why="others are packed with this dictionary",
+                remedy="Leave it as it is: without it they could not be read",
+            )  # fmt: skip
         if len(self._main.view) > CHECKED_AT_ONCE:
             check_file_sum(self._main, self.layout)
         if self._sums is not None:

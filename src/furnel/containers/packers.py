@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+from collections.abc import Iterable
 from typing import Annotated, Any, Literal
 
 import numpy as np
@@ -11,7 +12,8 @@ from pydantic import Field, model_validator
 
 from furnel.containers.container import Order
 from furnel.containers.fields import WIDTHS
-from furnel.containers.packing import PACKINGS, Data, PackingType
+from furnel.containers.packing import PACKINGS, Data, PackingType, Zstd
+from furnel.errors import FurnelError
 from furnel.schema import OneOf, Part
 
 Byte = Annotated[int, Field(ge=0, le=255)]
@@ -29,11 +31,12 @@ class PackerPart(Part):
     the next one stands (`run-least` and more, counted `up` from the mark or `down` from 255), a smaller one how many follow
     as they are (`copy-least` and more); `skip` is one that means nothing. Of the
     kind `blocks`: so many bytes (`block`) are `packed` each for themselves, behind a table of their stored `sizes`; what does
-    not become smaller is stored as it is.
+    not become smaller is stored as it is. Of the kind `dictionary`: Zstandard with what the entry `dictionary` holds, which is
+    packed otherwise itself.
     """
 
     name: str = Field(pattern=r"^[a-z][a-z0-9-]*$", max_length=32)
-    kind: Literal["window", "runs", "blocks"]
+    kind: Literal["window", "runs", "blocks", "dictionary"]
     window: int = Field(4096, ge=16, le=1 << 24)
     begin: int = Field(0, ge=0)
     fill: Byte = 0
@@ -54,11 +57,16 @@ class PackerPart(Part):
     block: int = Field(1 << 16, ge=64, le=1 << 26)
     packed: Annotated[str, OneOf(name for name in PACKINGS if name != "none")] = "zlib"
     sizes: Literal["u16", "u24", "u32"] = "u32"
+    dictionary: str = ""
 
     @model_validator(mode="after")
     def _can_be(self) -> PackerPart:
         if self.name in PACKINGS:
             raise ValueError(f"{self.name} is a packing that is known already: choose another name")
+        if (self.kind == "dictionary") != bool(self.dictionary):
+            raise ValueError(
+                "a packing of the kind dictionary, and no other, says which entry the dictionary is"
+            )
         if self.begin >= self.window:
             raise ValueError("begin is a place in the window")
         taken = [bit for first, count in (*self.place, *self.length) for bit in range(first, first + count)]
@@ -78,8 +86,8 @@ class PackerPart(Part):
         told = self.model_dump_json(exclude={"name"})
         key = f"{self.name}#{hashlib.sha256(told.encode()).hexdigest()[:12]}"
         if key not in PACKINGS:
-            kinds: dict[str, type[WindowPacking | RunPacking | BlockPacking]] = {
-                "window": WindowPacking, "runs": RunPacking, "blocks": BlockPacking,
+            kinds: dict[str, type[WindowPacking | RunPacking | BlockPacking | DictionaryPacking]] = {
+                "window": WindowPacking, "runs": RunPacking, "blocks": BlockPacking, "dictionary": DictionaryPacking,
             }  # fmt: skip
             PACKINGS[key] = kinds[self.kind](self)
         return key
@@ -204,6 +212,45 @@ class BlockPacking(PackingType):
             out.append(plain)
         begin = first * self._block
         return b"".join(out)[start - begin : end - begin]
+
+
+class DictionaryPacking(Zstd):
+    """Zstandard with a dictionary that the archive itself holds; without one until it was read."""
+
+    def __init__(self, part: PackerPart, dictionary: bytes = b"") -> None:
+        super().__init__(dictionary)
+        self.part, self._is_known = part, bool(dictionary)
+        self.name = part.name  # type: ignore[misc]
+
+    def _packer(self) -> Any:
+        self._check()
+        return super()._packer()
+
+    def _unpacker(self) -> Any:
+        self._check()
+        return super()._unpacker()
+
+    def _check(self) -> None:
+        if not self._is_known:
+            raise FurnelError(
+                "Unpacking", where=self.part.name, why=f"its dictionary {self.part.dictionary} is not known yet",
+                remedy="The dictionary and the index itself are packed otherwise, or not at all",
+            )  # fmt: skip
+
+    def bound(self, dictionary: bytes) -> str:
+        """The key of this packing with its dictionary."""
+        if not dictionary:
+            raise FurnelError("Unpacking", where=self.part.dictionary, why="the dictionary is empty")
+        key = f"{self.part.name}@{hashlib.sha256(dictionary).hexdigest()[:16]}"
+        if key not in PACKINGS:
+            PACKINGS[key] = DictionaryPacking(self.part, dictionary)
+        return key
+
+
+def dictionaries(packings: Iterable[str]) -> dict[str, DictionaryPacking]:
+    """Those of some packings that take a dictionary which they do not have yet."""
+    found = {name: PACKINGS[name] for name in packings if "#" in name}
+    return {name: kind for name, kind in found.items() if isinstance(kind, DictionaryPacking)}
 
 
 def with_own_packers(told: Any) -> Any:

@@ -149,32 +149,41 @@ class _Lz4(PackingType):
         return bytes(lz4.block.decompress(data, uncompressed_size=most))
 
 
-class _Zstd(PackingType):
-    """A frame of Zstandard (RFC 8878)."""
+class Zstd(PackingType):
+    """A frame of Zstandard (RFC 8878), with a dictionary (section 5; or bytes as they are) where there is one."""
 
     name = "zstd"
     most_ratio = 1 << 17
     damage = (zstandard.ZstdError,)
 
+    def __init__(self, dictionary: bytes = b"") -> None:
+        self._known = zstandard.ZstdCompressionDict(dictionary) if dictionary else None
+
+    def _packer(self) -> zstandard.ZstdCompressor:
+        return zstandard.ZstdCompressor(level=12, dict_data=self._known)
+
+    def _unpacker(self) -> zstandard.ZstdDecompressor:
+        return zstandard.ZstdDecompressor(dict_data=self._known, max_window_size=_WINDOW)
+
     def pack(self, data: bytes, longer: int = 0) -> bytes:
         """Longer by a frame that readers skip (RFC 8878, 3.1.2)."""
         skipped = b"\x50\x2a\x4d\x18" + longer.to_bytes(4, "little") + bytes(longer) if longer else b""
-        return zstandard.ZstdCompressor(level=12).compress(data) + skipped
+        return self._packer().compress(data) + skipped
 
     def pack_stream(self, source: BinaryIO, out: BinaryIO) -> None:
         size = source.seek(0, 2) - source.seek(0)
-        zstandard.ZstdCompressor(level=12).copy_stream(source, out, size=size)
+        self._packer().copy_stream(source, out, size=size)
 
     def unpack(self, data: Data, most: int) -> bytes:
         return self.start(data, most + 1)
 
     def start(self, data: Data, size: int) -> bytes:
-        with zstandard.ZstdDecompressor(max_window_size=_WINDOW).stream_reader(data) as stream:
+        with self._unpacker().stream_reader(data) as stream:
             return stream.read(size)
 
     def pieces(self, data: memoryview, consumed: list[int] | None = None) -> Iterator[bytes]:
         end = _frames_end(data) if consumed is not None else len(data)
-        unpacker = zstandard.ZstdDecompressor(max_window_size=_WINDOW)
+        unpacker = self._unpacker()
         with unpacker.stream_reader(data[:end], read_across_frames=True) as stream:
             while piece := stream.read(_PIECE):
                 yield piece
@@ -324,7 +333,7 @@ class _Lz4Frame(_Steady):
 PACKINGS: dict[str, PackingType] = {
     one.name: one
     for one in (
-        _Plain(), _Zlib(), _Deflate(), _Gzip(), _Lz4(), _Lz4Frame(), _Zstd(), _Bzip2(), _Lzma(), _Xz(),
+        _Plain(), _Zlib(), _Deflate(), _Gzip(), _Lz4(), _Lz4Frame(), Zstd(), _Bzip2(), _Lzma(), _Xz(),
     )
 }  # fmt: skip
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -27,7 +27,7 @@ from furnel.containers.fields import (
     tells_here,
 )
 from furnel.containers.naming import NamesPart, Packing
-from furnel.containers.packers import PackerPart, with_own_packers
+from furnel.containers.packers import PackerPart, dictionaries, with_own_packers
 from furnel.containers.packing import PACKINGS
 from furnel.containers.rawparts import RawPart
 from furnel.containers.tableparts import BucketsPart, FoldersPart, VolumesPart
@@ -276,6 +276,12 @@ class Layout(Part):
         self._check_volumes()
         if self.more:
             self._check_more()
+        if self.dictionary_entries and (
+            self.index is None or self.more or "none" not in self.entry.packings.values()
+        ):
+            raise ValueError(
+                "a dictionary goes with one [index], and with packings of which one is none: it is not packed with itself"
+            )
         told = self.entry.packing or any("packing" in held(fields) for fields in self._row_fields())
         if told and not self.entry.packings:
             raise ValueError("a field holds the packing: [entry] packings says which number means which")
@@ -418,6 +424,22 @@ class Layout(Part):
         """The fields of start and footer that tell of an index, when there are several."""
         mine = {part.name for part in self._head_fields() if part.roles & INDEX_ROLES}
         return frozenset(mine.union(*(part.holds for part in self.more)))
+
+    @property
+    def dictionary_entries(self) -> frozenset[str]:
+        """The entries that are dictionaries of others, which have to be read before these."""
+        return frozenset(part.dictionary for part in self.packers if part.dictionary)
+
+    def with_dictionaries(self, read: Callable[[str], bytes]) -> Layout:
+        """The layout whose packings have the dictionaries that `read` gives by their paths. Raises FurnelError."""
+        part = self.entry
+        unbound = dictionaries({part.packed, *part.packings.values()})
+        keys = {key: kind.bound(read(kind.part.dictionary)) for key, kind in unbound.items()}
+        if not keys:
+            return self
+        packings = {code: keys.get(packing, packing) for code, packing in part.packings.items()}
+        told = {"packed": keys.get(part.packed, part.packed), "packings": packings}
+        return self.model_copy(update={"entry": part.model_copy(update=told)})
 
     def leaf(self, path: str) -> str:
         """What an entry of that path is called in its record."""

@@ -15,7 +15,7 @@ from furnel.atomic import replacing_together
 from furnel.containers import records
 from furnel.containers.alike import Likeness
 from furnel.containers.container import Changes, Content, check_path
-from furnel.containers.fresh import Fresh, packed
+from furnel.containers.fresh import Fresh, packed, plain_code
 from furnel.containers.mapped import Source, Written
 from furnel.containers.patching import place_behind, write_behind
 from furnel.containers.placing import (
@@ -78,12 +78,14 @@ def new_items(
     """The entries of a new archive, packed, and the numbers that its start begins with."""
     items: list[Item] = []
     scope = records.numbers_in(records.defaults(layout.start.fields if layout.start else ()))
+    layout = layout.with_dictionaries(lambda path: _dictionary(target, path, contents))
     try:
         for path, content in steps(
             contents.add.items(), len(contents.add), progress, f"Packing {target.name}"
         ):
             check_path(path, target)
-            items.append(_new_item(layout, path, content, scope, {}, contents.facts.get(path, {})))
+            code = plain_code(layout) if path in layout.dictionary_entries else None
+            items.append(_new_item(layout, path, content, scope, {}, contents.facts.get(path, {}), code))
     except BaseException:
         close_items(items)
         raise
@@ -142,10 +144,21 @@ def _new_item(
     scope: Mapping[str, Any],
     like: Values,
     facts: Mapping[str, int],
+    code: int | None = None,
 ) -> Item:
     """A new entry; what its head does not say comes from the head of an entry that it is like."""
-    fresh = _packed(layout, content, None, scope)
+    fresh = _packed(layout, content, code, scope)
     return Item(path, fresh=fresh, head=_entry_head(layout, like, path, fresh, scope, facts), facts=facts)
+
+
+def _dictionary(target: Path, path: str, contents: Changes) -> bytes:
+    content = contents.add.get(path)
+    if content is None:
+        raise FurnelError(
+            WRITING, where=target, why=f"its entries are packed with the dictionary {path}, and that is not among them",
+            remedy="Put the dictionary of the game's own archive into the folder",
+        )  # fmt: skip
+    return content.read_bytes() if isinstance(content, Path) else content
 
 
 def _packed(layout: Layout, content: Content, code: int | None, scope: Mapping[str, Any]) -> Fresh:

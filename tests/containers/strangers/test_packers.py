@@ -8,14 +8,15 @@ from collections.abc import Callable
 from pathlib import Path
 
 import pytest
+import zstandard
 from hypothesis import given
 from hypothesis import strategies as st
 
-from furnel.containers import open_container, parse_layout
+from furnel.containers import Changes, open_container, parse_layout, write_archive
 from furnel.containers.packers import PackerPart
 from furnel.containers.packing import PACKINGS, pack, unpack
 from furnel.errors import FurnelError
-from tests.containers.test_proof import CHANGES, HEAD, Files, Kind, through
+from tests.containers.test_proof import CHANGES, FILES, HEAD, Files, Kind, through
 
 
 def window_read(data: bytes, size: int, window: int, begin: int, fill: int, shape: str) -> bytes:
@@ -271,3 +272,85 @@ def test_a_cut_entry_is_told(tmp_path: Path) -> None:
     container = open_container(tmp_path / "a.k", parse_layout(kind.layout, "k"))
     with pytest.raises(FurnelError, match="another size"):
         container.read("a")
+
+
+# Zstandard with a dictionary that is an entry of the archive
+
+WORDS = "shared/words.dict"
+
+
+def worded_write(files: Files) -> bytes:
+    files = {WORDS: b"otter kettle fjell gull " * 20, **files}
+    known = zstandard.ZstdCompressionDict(files[WORDS])
+    at, rows, body = 4 + 37 * len(files), b"", b""
+    for name, data in files.items():
+        packed = zstandard.ZstdCompressor(dict_data=known).compress(data)
+        code = name != WORDS and len(packed) < len(data)
+        stored = packed if code else data
+        rows += struct.pack("<24sBIII", name.encode(), code, at + len(body), len(stored), len(data))
+        body += stored
+    return struct.pack("<I", len(files)) + rows + body
+
+
+def worded_read(data: bytes) -> Files:
+    count, out = struct.unpack_from("<I", data)[0], {}
+    rows = [struct.unpack_from("<24sBIII", data, 4 + 37 * row) for row in range(count)]
+    _, _, at, size, _ = next(row for row in rows if row[0].rstrip(b"\0") == WORDS.encode())
+    unpacker = zstandard.ZstdDecompressor(dict_data=zstandard.ZstdCompressionDict(data[at : at + size]))
+    for name, code, at, stored, size in rows:
+        raw = data[at : at + stored]
+        out[name.rstrip(b"\0").decode()] = unpacker.decompress(raw) if code else raw
+        assert len(out[name.rstrip(b"\0").decode()]) == size
+    del out[WORDS]
+    return out
+
+
+WORDED = (
+    HEAD
+    + """
+[start]
+fields = [{ name = "count", type = "u32", holds = "entry count" }]
+[index]
+fields = [
+  { name = "path", type = "text", length = 24, holds = "path" }, { name = "how", type = "u8", holds = "packing" },
+  { name = "at", type = "u32", holds = "offset" }, { name = "stored", type = "u32", holds = "stored size" },
+  { name = "size", type = "u32", holds = "size" },
+]
+[entry]
+packings = { 1 = "worded", 0 = "none" }
+[[packers]]
+name = "worded"
+kind = "dictionary"
+dictionary = "shared/words.dict"
+"""
+)
+
+
+@pytest.mark.parametrize("change", CHANGES)
+def test_entries_that_need_a_dictionary_are_changed(change: str, tmp_path: Path) -> None:
+    file, out = tmp_path / "a.k", tmp_path / "b.k"
+    file.write_bytes(worded_write(FILES))
+    opened = open_container(file, parse_layout(WORDED, "k"))
+    assert {one.path: opened.read(one.path) for one in opened.entries() if one.path != WORDS} == FILES
+    opened.rewrite(out, CHANGES[change][0])
+    with pytest.raises(FurnelError, match="others are packed with this dictionary"):
+        opened.rewrite(out, Changes(replace={WORDS: b"other words"}))
+    opened.close()
+    assert worded_read(out.read_bytes()) == CHANGES[change][1](dict(FILES))
+
+
+def test_new_archives_are_packed_with_their_dictionary_and_not_without(tmp_path: Path) -> None:
+    words, data = b"otter kettle fjell gull " * 20, b"kettle gull otter fjell " * 2
+    layout = parse_layout(WORDED, "k")
+    write_archive(tmp_path / "n.k", {"a.txt": data, WORDS: words}, layout)
+    assert worded_read((tmp_path / "n.k").read_bytes()) == {"a.txt": data}
+    assert (tmp_path / "n.k").stat().st_size < 4 + 2 * 37 + len(words) + len(data)
+    with pytest.raises(FurnelError, match="that is not among them"):
+        write_archive(tmp_path / "m.k", {"a.txt": data}, layout)
+    assert not (tmp_path / "m.k").exists()
+    gone = worded_write(FILES).replace(WORDS.encode(), b"shared/wordz.dict")
+    (tmp_path / "g.k").write_bytes(gone)
+    with pytest.raises(FurnelError, match="no entry 'shared/words.dict'"):
+        open_container(tmp_path / "g.k", layout)
+    with pytest.raises(FurnelError, match="not packed with itself"):
+        parse_layout(WORDED.replace('0 = "none"', '0 = "zlib"'), "k")
