@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from furnel.containers import Changes, open_container, parse_layout
+from furnel.containers import Changes, dissect, open_container, parse_layout
 from furnel.errors import FurnelError
 
 NAMES = [f"hold/{number % 7}/crate{number}.bin" for number in range(3000)]
@@ -180,3 +180,42 @@ def _chain(contents: dict[str, bytes], tag: bytes = b"DATA") -> bytes:
         for name, data in contents.items()
     ]
     return b"".join(links) + b"END\0" + struct.pack(">IBB", 0, 0, 0)
+
+
+LINKS = """furnel-layout = 1
+name = "k"
+title = "k"
+files = ["*.k"]
+[chain]
+last = "STOP"
+align = 4
+fields = [
+  { name = "tag", type = "text", length = 4, holds = "tag" }, { name = "size", type = "u16", holds = "size" },
+  { name = "seven", type = "u8", is = 7 }, { name = "path", type = "text", ends = "u8", holds = "path" },
+]
+"""
+
+
+@given(
+    st.lists(st.tuples(st.sampled_from(["LAMP", "ROPE", ""]), st.text("abc/", max_size=4), st.binary(max_size=9)), max_size=8),
+    st.sampled_from([b"", b"STOP\0\0\7\0", b"STOP\0\0\7\0more", b"LAMP\xff\xff\7\0", b"LAMP\0\0\6\0", b"LA"]),
+)  # fmt: skip
+def test_a_chain_is_read_at_once_as_it_is_read_record_by_record(
+    tmp_path_factory: pytest.TempPathFactory, links: list[tuple[str, str, bytes]], end: bytes
+) -> None:
+    file, layout, data = tmp_path_factory.mktemp("k") / "a.k", parse_layout(LINKS, "k"), b""
+    for place, (tag, name, content) in enumerate(links):
+        path = f"{place}{name}"
+        data += struct.pack("<4sHBB", tag.encode(), len(content), 7, len(path)) + path.encode() + content
+        data += bytes(-len(data) % 4)
+    file.write_bytes(data + end)
+    looked = dissect(file, layout)  # field by field, as every byte is told of
+    try:
+        opened = open_container(file, layout)
+    except FurnelError as error:
+        assert any(
+            error.why == fault.text.partition(" (")[0] or error.why in fault.text for fault in looked.faults
+        )
+        return
+    assert opened.entries() == list(looked.entries)
+    opened.close()

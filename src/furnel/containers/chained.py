@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable, Sequence
 from pathlib import Path
 
@@ -9,7 +10,7 @@ from furnel.atomic import replacing
 from furnel.collecting import uncollected
 from furnel.containers.chains import Chunk, chunk_entries, read_chain
 from furnel.containers.chainwriting import ChainWriter
-from furnel.containers.container import Changes, Entry, check_path, missing_entry
+from furnel.containers.container import Changes, Entry, check_path, many_entries, missing_entry
 from furnel.containers.contents import beginning, content, packing_of
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import MappedFile, Source
@@ -40,11 +41,11 @@ class Chained:
         try:
             with uncollected():
                 self._head, self._chunks, self._begin, self._stop = read_chain(self._main, layout, known)
-            self._entries: dict[str, Chunk] = {}
-            for chunk in chunk_entries(self._chunks):
-                if chunk.path in self._entries:
-                    raise FurnelError(_WHAT, where=path, why=f"the path {chunk.path} occurs twice")
-                self._entries[chunk.path] = chunk
+            found = list(chunk_entries(self._chunks))
+            self._entries: dict[str, Chunk] = {chunk.path: chunk for chunk in found}
+            if len(self._entries) != len(found):
+                ((twice, _),) = Counter(chunk.path for chunk in found).most_common(1)
+                raise FurnelError(_WHAT, where=path, why=f"the path {twice} occurs twice")
         except FurnelError:
             self._main.close()
             raise
@@ -52,6 +53,9 @@ class Chained:
     def entries(self) -> Sequence[Entry]:
         out = []
         with uncollected():
+            if self.layout.entry.packed == "none" and "packing" not in self._meanings:
+                sizes = [chunk.end - chunk.start for chunk in self._entries.values()]
+                return many_entries(self._entries, sizes, sizes)
             for path, chunk in self._entries.items():
                 size = self._size(chunk)
                 out.append(Entry(path, len(self.read(path)) if size < 0 else size, chunk.end - chunk.start))

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import contextlib
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from functools import partial
 from typing import NamedTuple
 
 from furnel.containers import records
-from furnel.containers.container import check_path
+from furnel.containers.container import check_path, check_paths
 from furnel.containers.fresh import Fresh
 from furnel.containers.mapped import Source
 from furnel.containers.reader import RecordReader
@@ -44,6 +45,9 @@ class Chunk(NamedTuple):
     above: str = ""
 
 
+_chunk: Callable[[tuple[object, ...]], Chunk] = partial(tuple.__new__, Chunk)  # type: ignore[arg-type]
+
+
 def read_chain(
     source: Source, layout: Layout, known: Sequence[str] = (), trace: Trace = no_trace
 ) -> tuple[Head, list[Chunk], int, int]:
@@ -58,6 +62,8 @@ def read_chain(
     if len(source.view) <= CHECKED_AT_ONCE:
         check_file_sum(source, layout)
     walker = _Walker(source, layout, chain, head, trace)
+    if (found := walker.flat(begin, end)) is not None:
+        return head, found, begin, found[-1].padded if found else begin
     chunks = list(walker.walk(begin, end, 0))
     stop = chunks[-1].padded if chunks else begin
     return head, walker.named(chunks, known), begin, stop
@@ -67,7 +73,8 @@ def chunk_entries(chunks: Sequence[Chunk]) -> Iterator[Chunk]:
     for chunk in chunks:
         if chunk.path:
             yield chunk
-        yield from chunk_entries(chunk.inside)
+        if chunk.inside:
+            yield from chunk_entries(chunk.inside)
 
 
 class _Walker:
@@ -83,6 +90,48 @@ class _Walker:
         for number, nest in enumerate(chain.nests):
             self._nests.setdefault(nest.tag, []).append(number)
         self._count = 0
+
+    def flat(self, at: int, end: int) -> list[Chunk] | None:
+        """All chunks with their paths, where none is in another and each tells its name and size as they are: what is the same
+        for all is asked once. None for other chains, and for what is to be refused."""
+        chain, entry, where = self._chain, self._layout.entry, self._source.name
+        place = {
+            part.holds: number for number, part in enumerate(chain.fields) if part.holds and not part.means
+        }
+        size = next((place[role] for role in self._told[:1] if role in place), -1)
+        if chain.nests or chain.entries or self._trace is not no_trace or size < 0 or "path" not in place:
+            return None
+        if not self._reader.is_flat or chain.fields[place["path"]].is_number:
+            return None
+        view, names, take = self._source.view[:end], self._reader.names, self._reader.row
+        name, tagged, align = place["path"], place.get("tag", -1), chain.align
+        tags: dict[object, str] = {}
+        told: list[tuple[object, ...]] = []
+        raws: list[object] = []
+        while at < end and len(told) < records.MOST_RECORDS:
+            found = take(view, at)
+            if found is None:
+                return None
+            row, start = found
+            stop = start + row[size]  # type: ignore[operator]
+            if not start <= stop <= end:
+                return None
+            tag = ""
+            if tagged >= 0 and (tag := tags.get(row[tagged], "")) == "":
+                tag = tags[row[tagged]] = self._text(row[tagged])
+            padded = min(stop + -stop % align, end)
+            told.append((tag, dict(zip(names, row, strict=True)), at, start, stop, padded))
+            raws.append(row[name])
+            at = padded
+            if tag and tag == chain.last:
+                raws.pop()
+                break
+        if at < end and len(told) == records.MOST_RECORDS:
+            return None
+        paths = check_paths(entry.paths_of(self._layout.names.texts(raws, where)), where)
+        paths += [""] * (len(told) - len(paths))
+        rest = Chunk("", {}, 0, 0, 0, 0)[8:]
+        return [_chunk((*one, (), path, *rest)) for one, path in zip(told, paths, strict=True)]
 
     def walk(self, at: int, end: int, depth: int) -> Iterator[Chunk]:
         chain, scope = self._chain, self._head.scope

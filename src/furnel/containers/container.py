@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
+from functools import partial
 from pathlib import Path
 from typing import Literal, NamedTuple, Protocol, runtime_checkable
 
@@ -29,6 +30,12 @@ class Entry(NamedTuple):
     path: str
     size: int
     stored: int
+
+
+def many_entries(paths: Iterable[str], sizes: Iterable[int], stored: Iterable[int]) -> list[Entry]:
+    """Very many entries at once, with no call in Python for each of them."""
+    make: Callable[[tuple[str, int, int]], Entry] = partial(tuple.__new__, Entry)
+    return list(map(make, zip(paths, sizes, stored, strict=True)))
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import contextlib
-from collections.abc import Callable, Sequence
-from functools import cached_property, partial
+from collections.abc import Sequence
+from functools import cached_property
 from pathlib import Path
 
 import numpy as np
@@ -12,7 +12,7 @@ import numpy.typing as npt
 
 from furnel.collecting import uncollected
 from furnel.containers import records, spreading, writing
-from furnel.containers.container import Changes, Entry, missing_entry
+from furnel.containers.container import Changes, Entry, many_entries, missing_entry
 from furnel.containers.contents import beginning, content, packing_of, without_padding
 from furnel.containers.fields import RAW_ROLES, SUM_BYTES, held
 from furnel.containers.mapped import MappedFile, Source
@@ -27,10 +27,6 @@ from furnel.errors import FurnelError
 from furnel.progress import QUIET, Progress, steps
 
 _WHAT = "Reading an archive"
-
-
-_entry: Callable[[tuple[str, int, int]], Entry] = partial(tuple.__new__, Entry)
-"""As Entry._make, without a call in Python for each of very many."""
 
 
 class Indexed:
@@ -82,7 +78,7 @@ class Indexed:
                 for path, size in zip(index.paths, sizes, strict=True)
             ]
         with uncollected():
-            return list(map(_entry, zip(index.paths, sizes, stored, strict=True)))
+            return many_entries(index.paths, sizes, stored)
 
     def read(self, path: str) -> bytes:
         place = self._place(path)

@@ -29,11 +29,14 @@ Row = list[int | bytes]
 
 
 class RecordReader:
-    """Reads as `read_record` does, and leaves to it what depends on other fields, what is traced, and what is refused."""
+    """Reads as `read_record` does, and leaves to it what depends on other fields, what is traced, and what is refused.
+
+    `names` are the fields'; `is_flat` says that their values are all that there is in a record.
+    """
 
     def __init__(self, fields: Fields, order: Order) -> None:
         self._fields, self._order = fields, order
-        self._names = [part.name for part in fields]
+        self.names = [part.name for part in fields]
         self._bits = [(part.name, part.bits) for part in fields if part.bits]
         self._constants = [
             (place, constant(part, part.width or 0))
@@ -42,14 +45,17 @@ class RecordReader:
         ]
         tied = any(part.when or isinstance(part.length, str) or part.type == "pad" for part in fields)
         self._steps = [] if tied else _steps(fields, order)
+        plain = [(run.unpack_from, run.size, told) for run, told, part in self._steps if part is None]
+        self._plain = plain if len(plain) == len(self._steps) else []
+        self.is_flat = bool(self._steps) and not self._bits
 
     def read(
         self, data: memoryview, at: int, where: object, scope: Scope, trace: Trace = no_trace, group: str = ""
     ) -> tuple[Values, int]:
         """The values at byte `at`, and where the record ends."""
-        if trace is no_trace and (found := self._row(data, at)) is not None:
+        if trace is no_trace and (found := self.row(data, at)) is not None:
             row, end = found
-            values: Values = dict(zip(self._names, row, strict=True))
+            values: Values = dict(zip(self.names, row, strict=True))
             for name, bits in self._bits:
                 for part in bits:
                     values[part.name] = take_bits(values[name], part)
@@ -61,29 +67,28 @@ class RecordReader:
     ) -> tuple[dict[str, Sequence[int | bytes]], int] | None:
         """The fields of `count` records (or as many as there are bytes for) as columns, and where they end; None where they
         have to be read one by one, be it only to say what is wrong with them."""
-        if self._steps and all(part is None for _, _, part in self._steps):
+        if self._plain:
             return self._plain_columns(data, at, count)
         rows: list[Row] = []
         while len(rows) < count if count is not None else at < len(data):
-            found = self._row(data, at)
+            found = self.row(data, at)
             if found is None:
                 return None
             row, at = found
             rows.append(row)
-        columns = zip(*rows, strict=True) if rows else [()] * len(self._names)
-        return dict(zip(self._names, columns, strict=True)), at
+        columns = zip(*rows, strict=True) if rows else [()] * len(self.names)
+        return dict(zip(self.names, columns, strict=True)), at
 
     def _plain_columns(
         self, data: memoryview, at: int, count: int | None
     ) -> tuple[dict[str, Sequence[int | bytes]], int] | None:
         """As `columns`, of numbers and texts only, with nothing asked for each of very many that is the same for all."""
-        steps = [(run.unpack_from, run.size, told) for run, told, _ in self._steps]
         rows: list[Row] = []
         most, size, add = MOST_RECORDS if count is None else count, len(data), rows.append
         try:
             while len(rows) < most and (count is not None or at < size):
                 row: Row = []
-                for take, width, told in steps:
+                for take, width, told in self._plain:
                     row += take(data, at)
                     at += width
                     if told:
@@ -93,21 +98,31 @@ class RecordReader:
                 add(row)
         except struct.error:
             return None
-        if (
-            at > size or len(rows) == MOST_RECORDS
-        ):  # a text over the end is cut, and what comes after is not there
+        if at > size or len(rows) == MOST_RECORDS:  # a text over the end was cut
             return None
-        columns = list(zip(*rows, strict=True)) if rows else [()] * len(self._names)
+        columns = list(zip(*rows, strict=True)) if rows else [()] * len(self.names)
         if any(value != wanted for place, wanted in self._constants for value in columns[place]):
             return None
-        return dict(zip(self._names, columns, strict=True)), at
+        return dict(zip(self.names, columns, strict=True)), at
 
-    def _row(self, data: memoryview, at: int) -> tuple[Row, int] | None:
+    def row(self, data: memoryview, at: int) -> tuple[Row, int] | None:
         """The values in the fields' order and where the record ends; None where `read_record` is to look."""
         if at < 0 or not self._steps:
             return None
         row: Row = []
         begin = at
+        if self._plain:
+            try:
+                for take, width, told in self._plain:
+                    row += take(data, at)
+                    at += width
+                    if told:
+                        end = at + row.pop()  # type: ignore[operator]
+                        row.append(data[at:end].tobytes())
+                        at = end
+            except struct.error:
+                return None
+            return (row, at) if at <= len(data) and self._is_right(row) else None
         try:
             for run, told, part in self._steps:
                 row += run.unpack_from(data, at)
@@ -123,9 +138,11 @@ class RecordReader:
                     row.append(value)
         except (struct.error, FurnelError):
             return None
-        if self._constants and any(row[place] != wanted for place, wanted in self._constants):
-            return None
-        return row, at
+        return (row, at) if self._is_right(row) else None
+
+    def _is_right(self, row: Row) -> bool:
+        """Whether what has to be there is there."""
+        return not self._constants or all(row[place] == wanted for place, wanted in self._constants)
 
 
 def _steps(fields: Fields, order: Order) -> list[tuple[struct.Struct, bool, FieldPart | None]]:
