@@ -144,7 +144,9 @@ class Part(BaseModel):
 
 
 def parse_toml(model: type[Model], text: str, what: str, where: object, page: str) -> Model:
-    """A model from TOML text. Raises FurnelError that names line and key, what was found, what is allowed, and the page."""
+    """A model from TOML text, which may begin with a byte-order mark. Raises FurnelError that names line and key, what was
+    found, what is allowed, and the page."""
+    text = text.removeprefix("\ufeff")
     try:
         return validated(model, tomllib.loads(text), what, where, page, text)
     except (tomllib.TOMLDecodeError, RecursionError) as error:

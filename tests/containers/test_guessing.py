@@ -15,7 +15,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from PIL import Image
 
-from furnel.containers import Changes, guess, open_container, parse_layout
+from furnel.containers import Changes, dissect, guess, open_container, open_layout, parse_layout
+from furnel.errors import FurnelError
 from tests.containers.test_proof import Files, ends_write, titled_write
 
 Writer = Callable[[Files], bytes]
@@ -190,3 +191,38 @@ def test_groups_are_read_under_the_names_in_their_records(name: str, tmp_path: P
     assert all(path in (name, name.rpartition(".")[0], name.rpartition("/")[2]) for path, name in zip(
         sorted(found, key=lambda path: found[path]), sorted(wanted, key=lambda path: wanted[path]), strict=True
     ))  # fmt: skip
+
+
+WIDE = """furnel-layout = 1
+name = "k"
+title = "k"
+files = ["*.k"]
+[start]
+fields = [{ name = "magic", type = "text", length = 4, is = "HOLD" }, { name = "many", type = "u32", holds = "entry count" }]
+[index]
+fields = [
+  { name = "path", type = "text", length = 32, holds = "path" }, { name = "at", type = "u32", holds = "offset" },
+  { name = "size", type = "u32", holds = "size" },
+]
+"""
+
+
+@pytest.mark.parametrize("room", [16, 24, 31, 33, 48])
+def test_a_wrong_room_for_names_is_told_with_the_right_one(room: int, tmp_path: Path) -> None:
+    file = tmp_path / "a.k"
+    file.write_bytes(rows_then_data(files(), "<II", "<I"))
+    text = WIDE.replace("length = 32", f"length = {room}")
+    with pytest.raises(FurnelError, match=f"Names of 32 letters would follow .* has {room}"):
+        open_container(file, parse_layout(text, "k"))
+    assert any("Names of 32 letters" in fault.text for fault in dissect(file, parse_layout(text, "k")).faults)
+
+
+def test_a_missing_count_is_told_and_a_mark_before_the_text_is_fine(tmp_path: Path) -> None:
+    file = tmp_path / "a.k"
+    file.write_bytes(rows_then_data(files(), "<II", "<I"))
+    with pytest.raises(FurnelError, match="No field holds the entry count"):
+        open_container(file, parse_layout(WIDE.replace(', holds = "entry count"', ""), "k"))
+    (tmp_path / "k.toml").write_text(WIDE, "utf-8-sig")
+    opened = open_container(file, open_layout(tmp_path / "k.toml"))
+    assert {entry.path for entry in opened.entries()} == set(files())
+    opened.close()

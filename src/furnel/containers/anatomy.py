@@ -10,10 +10,10 @@ from furnel.containers.bare import measure
 from furnel.containers.chains import chunk_entries, read_chain
 from furnel.containers.container import Entry, Remark
 from furnel.containers.fields import FieldPart
+from furnel.containers.hints import read_or_hint
 from furnel.containers.mapped import MappedFile, Source
 from furnel.containers.opening import open_with
 from furnel.containers.packing import PACKINGS
-from furnel.containers.reading import read_index
 from furnel.containers.records import Trace
 from furnel.containers.schema import Layout
 from furnel.containers.volumes import Volumes
@@ -109,9 +109,9 @@ def _index_spans(source: Source, layout: Layout, spans: list[Span], trace: Trace
     side = source.beside(layout.index.file) if layout.index.file else source
     volumes = Volumes(source, layout.volumes) if layout.volumes is not None else None
     try:
-        found = read_index(source, side, layout, (), trace, volumes)
+        found = read_or_hint(source, side, layout, (), trace, volumes)
     except _Enough:
-        found = read_index(source, side, layout, volumes=volumes)
+        found = read_or_hint(source, side, layout, volumes=volumes)
     finally:
         if volumes is not None:
             volumes.close()

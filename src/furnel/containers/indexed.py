@@ -15,11 +15,12 @@ from furnel.containers import records, spreading, writing
 from furnel.containers.container import Changes, Entry, many_entries, missing_entry
 from furnel.containers.contents import beginning, content, packing_of, without_padding
 from furnel.containers.fields import RAW_ROLES, SUM_BYTES, held
+from furnel.containers.hints import read_or_hint
 from furnel.containers.mapped import MappedFile, Source
 from furnel.containers.masks import unmasked
 from furnel.containers.naming import Packing
 from furnel.containers.proof import Proof, Stored
-from furnel.containers.reading import CHECKED_AT_ONCE, Index, check_file_sum, read_index
+from furnel.containers.reading import CHECKED_AT_ONCE, Index, check_file_sum
 from furnel.containers.schema import Layout
 from furnel.containers.sums import listed_names, sum_of
 from furnel.containers.volumes import Volumes
@@ -59,7 +60,9 @@ class Indexed:
             if layout.volumes is not None:
                 self._data = self._volumes = Volumes(self._main, layout.volumes)
             with uncollected():
-                self._index: Index = read_index(self._main, self._side, layout, names, volumes=self._volumes)
+                self._index: Index = read_or_hint(
+                    self._main, self._side, layout, names, volumes=self._volumes
+                )
             self._rows = dict(zip(self._index.paths, range(len(self._index.paths)), strict=True))
             self._starts, self._lengths = self._index.offsets.tolist(), self._index.stored.tolist()
             self._sizes = self._index.sizes.tolist()

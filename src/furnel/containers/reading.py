@@ -131,7 +131,7 @@ def read_index(
     index = layout.index
     assert index is not None
     head, head_end, end = read_head(source, layout, trace)
-    at, raw, plain = _index_bytes(side, layout, index, head, 0 if index.file else head_end, end)
+    at, raw, plain = index_bytes(side, layout, index, head, 0 if index.file else head_end, end)
     head.scope["index_at"] = at
     where, begin = f"{source.name}, index", 0
     follow = trace if index.packed == "none" else no_trace
@@ -276,7 +276,7 @@ def _data_span(
     return start, end if told is None else min(start + told, int(head.scope["file_size"]))
 
 
-def _index_bytes(
+def index_bytes(
     side: Source, layout: Layout, index: IndexPart, head: Head, begin: int, end: int
 ) -> tuple[int, memoryview, memoryview]:
     """Where the index lies, its bytes as they are stored, and unpacked."""

@@ -54,7 +54,7 @@ def with_role(text: str, group: str, name: str, role: str) -> str:
     Raises FurnelError where the text has no such field.
     """
     try:
-        document: Any = tomlkit.parse(text)
+        document: Any = tomlkit.parse(text.removeprefix("\ufeff"))
         found: list[Any] = next(
             (
                 document[first][second]

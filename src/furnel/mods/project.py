@@ -239,7 +239,7 @@ def file_schema() -> dict[str, Any]:
 def load_project(path: Path) -> Project:
     """The project in a file. Raises FurnelError that names line or key, what was found and what is allowed."""
     try:
-        raw = tomllib.loads(path.read_text("utf-8"))
+        raw = tomllib.loads(path.read_text("utf-8-sig"))
     except (OSError, UnicodeDecodeError) as error:
         why = reason(error) if isinstance(error, OSError) else "it is not UTF-8 text"
         raise FurnelError(
@@ -271,7 +271,7 @@ def load_project(path: Path) -> Project:
 def save_project(path: Path, project: Project) -> None:
     """Write the project atomically, keeping a person's comments and the order and spelling of what did not change."""
     try:
-        parts = _parts(path.read_text("utf-8")) if path.is_file() else []
+        parts = _parts(path.read_text("utf-8-sig")) if path.is_file() else []
     except (OSError, UnicodeDecodeError):
         parts = []
     swaps = {str(row.get("original")): (row, text) for kind, row, text in parts if kind == "swap"}
