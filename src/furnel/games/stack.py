@@ -95,7 +95,7 @@ def about_of(folder: Path, rule: ModRule) -> dict[str, str]:
 def is_for_people(name: str) -> bool:
     """Whether a file beside the one about a mod is no asset but something to read, to look at or to run."""
     stem = name.partition(".")[0].casefold()
-    return stem in _FOR_PEOPLE or stem.startswith("preview-") or name == "merge.py"
+    return stem in _FOR_PEOPLE or stem.startswith("preview-") or name in ("merge.py", "patches.toml")
 
 
 def read_mod(folder: Path, rule: ModRule, on: bool) -> InstalledMod:

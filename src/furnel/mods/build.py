@@ -20,6 +20,7 @@ from furnel.media import spec_of
 from furnel.mods.fit import compare, worst
 from furnel.mods.generated import Companion, companions
 from furnel.mods.installer import MERGE, merge_script
+from furnel.mods.patches import PATCHES, patches_text
 from furnel.mods.sharing import CHANGES, README, changes_text, note_package, preview_files, readme_text
 from furnel.mods.workspace import Examined, Workspace
 from furnel.mods.wrapping import wrap
@@ -180,6 +181,8 @@ def package(space: Workspace, target: Path | None = None, progress: Progress = Q
     contents[CHANGES] = changes.encode()
     if about.with_installer:
         contents[MERGE] = merge_script(space, built.folder).encode()
+    if told := patches_text(examined, contents):
+        contents[PATCHES] = told.encode()
     contents |= preview_files(space)
     progress.report(0.9, f"Writing {target.name}")
     write_zip(target, [(f"{about.id}/{path}", data) for path, data in sorted(contents.items())])

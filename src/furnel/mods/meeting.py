@@ -11,6 +11,7 @@ from typing import Literal
 from furnel.containers import Container, layout_named, open_container
 from furnel.errors import FurnelError, reason
 from furnel.games import Archive, Install, InstalledMod, Place
+from furnel.mods.patches import Patch, read_patches
 from furnel.progress import QUIET, Progress, steps
 from furnel.texts import (
     Change,
@@ -90,7 +91,9 @@ def stand_of(
     in the game yet. Raises FurnelError for a mod that cannot be read."""
     use_forms(install.profile.notations)
     stand = Stand(install, [mod for mod in mods if mod.on])
-    stand.has = {mod.id: dict(contents_of(install, mod, (elsewhere or {}).get(mod.id))) for mod in stand.mods}
+    folders = {mod.id: (elsewhere or {}).get(mod.id, install.mods_folder() / mod.id) for mod in stand.mods}
+    stand.has = {mod.id: dict(contents_of(install, mod, folders[mod.id])) for mod in stand.mods}
+    patches = {mod: read_patches(folder) for mod, folder in folders.items()}
     users: dict[str, list[str]] = {}
     for mod, files in stand.has.items():
         for path in files:
@@ -110,6 +113,7 @@ def stand_of(
                 game,
                 said,
                 role is not None and role.partial,
+                {mod: patches[mod][path] for mod in who if path in patches[mod]},
             )
         )
     return stand
@@ -183,14 +187,21 @@ class _Said:
         return self.decisions.get((path, address)) in mods or any(mod in self.preferred for mod in mods)
 
 
-def _meet(path: str, has: dict[str, Read], game: Read | None, said: _Said, is_partial: bool) -> Meeting:
+def _meet(
+    path: str,
+    has: dict[str, Read],
+    game: Read | None,
+    said: _Said,
+    is_partial: bool,
+    patches: Mapping[str, Patch],
+) -> Meeting:
     mods = tuple(has)
     data = {mod: read() for mod, read in has.items()}
     if len(set(data.values())) == 1 and not (is_partial and game is not None):
         return Meeting(path, mods, "same")
     if game is not None and taken_apart(path):
         try:
-            return _meet_values(path, data, document_of(game(), path), said, is_partial)
+            return _meet_values(path, data, document_of(game(), path), said, is_partial, patches)
         except FurnelError:
             pass  # one of them is not told value by value: it is taken as a whole
     if len(set(data.values())) == 1:
@@ -204,9 +215,22 @@ def _meet(path: str, has: dict[str, Read], game: Read | None, said: _Said, is_pa
     return Meeting(path, mods, "different", (contest,), None if winner == mods[-1] else has[winner])
 
 
-def _meet_values(path: str, data: dict[str, bytes], base: Document, said: _Said, is_partial: bool) -> Meeting:
+def _meet_values(
+    path: str,
+    data: dict[str, bytes],
+    base: Document,
+    said: _Said,
+    is_partial: bool,
+    patches: Mapping[str, Patch],
+) -> Meeting:
     """A definition: what mods change at different addresses is done, what they want at the same one is told."""
-    docs = {mod: document_of(one, path) for mod, one in data.items()}
+    ready = {mod: document_of(one, path) for mod, one in data.items()}
+    docs = ready
+    if not is_partial:  # what the game has updated since is no wish of a mod that says what it changes
+        docs = {
+            mod: (patches[mod].on(data[mod], base) if mod in patches else None) or doc
+            for mod, doc in ready.items()
+        }
     if is_partial:
         docs = {mod: laid_over(base, doc) for mod, doc in docs.items()}
     changes = {mod: difference(base, doc) for mod, doc in docs.items()}
@@ -233,7 +257,7 @@ def _meet_values(path: str, data: dict[str, bytes], base: Document, said: _Said,
             path, address, short_value(base.look(at)) if base.has(at) else "", told, winner,
             said.is_decided(path, address, list(wants)),
         )  # fmt: skip
-    effect = _in_the_game(base, data, path) if is_partial else docs[list(docs)[-1]]
+    effect = _in_the_game(base, data, path) if is_partial else ready[list(ready)[-1]]
     kind: Kind = (
         "different"
         if contests

@@ -393,11 +393,11 @@ def _swap_row(swap: Swap) -> dict[str, Any]:
     if swap.steps:
         row["steps"] = [_step_row(use) for use in swap.steps]
     if swap.changes:
-        row["changes"] = [_change_row(change) for change in swap.changes]
+        row["changes"] = [change_row(change) for change in swap.changes]
     return row
 
 
-def _change_row(change: Change) -> dict[str, Any]:
+def change_row(change: Change) -> dict[str, Any]:
     """A change as the file has it; TOML has no word for nothing, which is what is left out."""
     row = change.model_dump(exclude_defaults=True, by_alias=True)
     return {

@@ -135,6 +135,13 @@ class BuildStation(QWidget):
         column.addWidget(hairline())
         column.addWidget(label("CLASHES WITH INSTALLED MODS", "section"))
         column.addLayout(self._clashes)
+        self.where = button(
+            "Where they meet",
+            with_key("Asset by asset and value by value, who wins, and the bridge", "meetings"),
+            "plain",
+        )
+        self.where.clicked.connect(lambda: self.wanted.emit("meetings"))
+        column.addWidget(self.where, 0, Qt.AlignmentFlag.AlignLeft)
         column.addStretch(1)
         return panel
 
@@ -206,6 +213,7 @@ class BuildStation(QWidget):
             for path in shared if mod.id != BRIDGE else ():
                 winner = f"{mod.name} wins" if self._wins(mod.id, project.mod.id) else "yours wins"
                 rows.append((path, f"also in {mod.name}: {'the bridge has both' if bridged else winner}"))
+        self.where.setVisible(bool(rows) and self._session.game.has_order)
         if rows == self._clash_rows:
             return
         self._clash_rows = rows
