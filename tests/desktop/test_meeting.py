@@ -229,3 +229,14 @@ def test_a_load_out_is_kept_used_and_taken_back(hands: Hands, game: Path, tmp_pa
     (tmp_path / "bad.toml").write_text("nonsense")
     loadouts.take(window.session, tmp_path / "bad.toml")
     assert "bad.toml" in window.messages[-1].text
+
+
+def test_build_leads_to_where_mods_meet(hands: Hands, mod: Path, game: Path) -> None:
+    put(game, other={"art/hulls/hull_otter.dds": b"theirs", "art/hulls/hull_mail.dds": b"theirs alone"})
+    hands.open(mod)
+    hands.station(3)
+    station = hands.window.build_station
+    hands.until(station.where.isVisible, "the way to where they meet")
+    hands.click(station.where)
+    hands.until(lambda: hands.window.pages.meeting_page.isVisible(), "the page")
+    (game / "mods" / "order.toml").unlink()

@@ -120,3 +120,18 @@ def test_what_is_said_of_one_source_what_changed_and_the_script(
         assert packed.read("evening-post/CHANGES.txt").decode() == "0.1\n- It sings now.\n"
         script = packed.read("evening-post/merge.py").decode()
     assert "rules/" in script and str(tmp_path) not in script
+
+
+def test_the_figures_of_a_sheet_become_the_picture_and_undo_takes_it_back(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.window.run_command("share")
+    page = hands.window.pages.share_page
+    hands.until(page.use_figures.isEnabled, "the figures")
+    assert hands.window.session.project.mod.preview == ""
+    hands.click(page.use_figures)
+    hands.until(lambda: hands.window.session.project.mod.preview == "preview.png", "the picture")
+    with Image.open(mod.parent / "preview.png") as picture:
+        assert picture.size == (640, 360) and getattr(picture, "n_frames", 1) > 3
+    hands.settle()
+    hands.key("Ctrl+Z", page)
+    hands.until(lambda: hands.window.session.project.mod.preview == "", "the change to be taken back")

@@ -25,6 +25,7 @@ from furnel.images.texture import Texture
 from furnel.mods.credits import remember_credits
 from furnel.mods.project import About, Project, Swap
 from furnel.mods.render import read_source
+from furnel.mods.turntable import moving_to
 from furnel.mods.unpacking import unpack_mod
 from furnel.mods.workspace import Workspace
 from furnel.progress import QUIET, Part, Progress
@@ -156,9 +157,12 @@ def preview_files(space: Workspace) -> dict[str, bytes]:
     out = {}
     for place, size in enumerate(sizes):
         width, height = map(int, size.split("x"))
+        name = PREVIEW if place == 0 else f"preview-{size}.png"
+        if (still_moving := moving_to(picture.read_bytes(), width, height)) is not None:
+            out[name] = still_moving
+            continue
         made = brought_to(whole, width, height, "fill")
         pixels = np.asarray(made.pixels, np.uint8)
-        name = PREVIEW if place == 0 else f"preview-{size}.png"
         out[name] = write_texture(Texture(width, height, "RGBA8", (pixels.tobytes(),), "PNG", True))
     return out
 

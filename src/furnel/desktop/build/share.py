@@ -22,6 +22,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from furnel.atomic import write_bytes
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
@@ -30,6 +31,7 @@ from furnel.desktop.widgets.basics import (
     StateMark,
     Switch,
     as_panel,
+    beside,
     button,
     copy_text,
     emptied,
@@ -39,6 +41,7 @@ from furnel.desktop.widgets.basics import (
     toggle,
 )
 from furnel.desktop.widgets.dropping import files_of, welcome_files
+from furnel.desktop.widgets.menus import menu_under
 from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.panes import SidePane
 from furnel.desktop.widgets.wrapping import WrappingRow
@@ -60,6 +63,7 @@ from furnel.mods.sharing import (
     taken_preview,
     telling,
 )
+from furnel.mods.turntable import figures_of, turntable
 from furnel.mods.workspace import Workspace
 from furnel.progress import Part, Progress
 from furnel.words import count
@@ -200,6 +204,10 @@ class SharePage(Page):
             "Take the still of Try", "The scene with your mods, as the game draws it", "plain"
         )
         self.use_still.clicked.connect(self._take_still)
+        self.use_figures = button(
+            "Its figures, moving", "The frames of a fitted sheet, one animation after the other", "plain"
+        )
+        self.use_figures.clicked.connect(self._take_figures)
         self._choose = button("Choose…", "Another picture", "plain")
         self._choose.clicked.connect(self._choose_picture)
 
@@ -210,8 +218,8 @@ class SharePage(Page):
         form.setHorizontalSpacing(10)
         form.setVerticalSpacing(6)
         for key, text, _ in _FIELDS:
-            form.addRow(label(text, "caption"), self.fields[key])
-        form.insertRow(2, label("Licence", "caption"), self.licence)
+            form.addRow(beside(text, self.fields[key]), self.fields[key])
+        form.insertRow(2, beside("Licence", self.licence), self.licence)
         told = as_panel(QWidget())
         left = QVBoxLayout(told)
         left.setContentsMargins(16, 14, 16, 16)
@@ -240,10 +248,9 @@ class SharePage(Page):
         right.setSpacing(8)
         right.addWidget(label("ITS PICTURE", "section"))
         right.addWidget(self.preview)
-        row = QHBoxLayout()
-        row.addWidget(self.use_still)
-        row.addWidget(self._choose)
-        row.addStretch(1)
+        row = WrappingRow(spacing=4)
+        for part in (self.use_still, self.use_figures, self._choose):
+            row.addWidget(part)
         right.addLayout(row)
         right.addWidget(label("BEFORE IT GOES OUT", "section"))
         right.addLayout(self._points)
@@ -300,6 +307,7 @@ class SharePage(Page):
         self._show_sources(space)
         self.installer.setChecked(about.with_installer)
         self.preview.show_file(preview_of(space))
+        self.use_figures.setEnabled(bool(figures_of(space)))
         self._turn(self._turned)
         self._show_points([*share_points(space), *self.tried])
 
@@ -452,6 +460,27 @@ class SharePage(Page):
             file.parent.mkdir(exist_ok=True)
             self.still.save(str(file))
             self.take_picture(file)
+
+    def _take_figures(self) -> None:
+        space = self._session.space
+        figures = figures_of(space) if space is not None else []
+        if len(figures) == 1:
+            self.take_figures(figures[0])
+        else:
+            menu_under(self.use_figures, [(one, one) for one in figures], self.take_figures)
+
+    def take_figures(self, original: str) -> None:
+        """Make the moving frames of a fitted sheet the mod's picture."""
+        space = self._session.space
+        if space is None:
+            return
+        file = space.folder / "build" / "figures.png"
+
+        def work(progress: Progress) -> Path:
+            write_bytes(file, turntable(space, original, progress))
+            return file
+
+        self._session.jobs.start("Drawing figures", work, self.take_picture, key="figures", lane="write")
 
     def take_picture(self, file: Path) -> None:
         """Make a picture the mod's own."""

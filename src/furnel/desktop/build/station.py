@@ -22,6 +22,7 @@ from furnel.desktop.tiles import TileStore
 from furnel.desktop.widgets.basics import (
     StateMark,
     as_panel,
+    beside,
     button,
     emptied,
     field,
@@ -108,7 +109,7 @@ class BuildStation(QWidget):
         for key, text, hint in _FIELDS:
             entry = self._fields[key] = field(hint, text)
             entry.editingFinished.connect(lambda key=key: self._set_about(key))
-            form.addRow(label(text, "caption"), entry)
+            form.addRow(beside(text, entry), entry)
         self._clashes = QVBoxLayout()
         self._clashes.setSpacing(6)
         head = QHBoxLayout()

@@ -42,6 +42,13 @@ def marked(name: str = "") -> QLabel:
     return made
 
 
+def beside(text: str, part: QWidget) -> QLabel:
+    """What a field of a form is called, at the height of its middle."""
+    made = label(text, "caption")
+    made.setMinimumHeight(part.sizeHint().height())
+    return made
+
+
 def strong(text: str) -> str:
     """A text that stands out, in the bold cut that there is; what comes from a file has to be escaped before it goes in."""
     return f'<span style="font-weight:600">{text}</span>'
