@@ -5,10 +5,14 @@ from __future__ import annotations
 from pathlib import Path
 
 import numpy as np
+import pytest
 from demo.hands import Hands
 from PIL import Image
-from PyQt6.QtCore import QPointF, QRectF
+from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt
+from PyQt6.QtGui import QKeyEvent, QKeySequence
+from PyQt6.QtWidgets import QApplication, QDialog, QLabel, QPushButton, QWidget
 
+from furnel.desktop.fit.picture_bench import PictureBench
 from furnel.mods.workspace import create_project
 from tarnlight.scenes import still
 from tarnlight.world import World
@@ -108,3 +112,87 @@ def _hue_of_the_gauge(hands: Hands, sources: Path) -> None:
     assert mean[1] > mean[0] + 40
     own = np.asarray(Image.open(sources / "oil_copy.png").convert("RGBA"))[..., 3]
     assert np.abs(content.yours.pixels.pixels[..., 3].astype(int) - own).max() <= 18
+
+
+def test_how_large_a_picture_is_seen_is_in_sight(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.station(2)
+    station = hands.window.fit_station
+    station.pick("art/hulls/hull_otter.dds")
+    hands.settle()
+    bench = hands.window.findChild(PictureBench)
+
+    def told() -> float:
+        return (
+            float(next(one.text() for one in bench.findChildren(QLabel) if one.text().endswith(" %"))[:-2])
+            / 100
+        )
+
+    hands.until(lambda: bench.content is not None, "the pictures")
+    fitting = bench.view.scale()
+    assert told() == pytest.approx(fitting, abs=0.006)
+    hands.key("+", bench.view)
+    assert bench.view.scale() > fitting and told() == pytest.approx(bench.view.scale(), abs=0.006)
+    hands.click(next(one for one in bench.findChildren(QPushButton) if one.text() == "1:1"))
+    assert told() == 1.0
+    hands.window.resize(1000, 620)
+    hands.key("0", bench.view)
+    assert told() == pytest.approx(bench.view.scale(), abs=0.006)
+
+
+def test_the_sheet_of_keys_begins_with_those_of_the_place(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    places = {
+        "find": "from tile to tile",
+        "fit": "from swap to swap",
+        "build": "to its bench",
+        "try": "load order",
+    }
+    for station, wanted in places.items():
+        hands.window.run_command(f"go-{station}")
+        hands.settle()
+        hands.window.run_command("keys")
+        sheet = next(
+            one for one in QApplication.topLevelWidgets() if isinstance(one, QDialog) and one.isVisible()
+        )
+        texts = [one.text() for one in sheet.findChildren(QLabel)]
+        assert wanted in texts[0] and len(texts) > 2, texts[0]
+        sheet.close()
+        hands.settle()
+
+
+def test_every_key_that_is_told_does_something(hands: Hands, mod: Path) -> None:
+    """What the sheet says of a part's keys is what the part takes."""
+    names = {
+        "Arrows": ["Left", "Right", "Up", "Down"],
+        "+ and −": ["+", "-"],
+        "Alt and Up": ["Alt+Up"],
+        "Return": ["Return"],
+    }
+    hands.open(mod)
+    seen = set()
+    for station in (1, 2, 3):
+        hands.station(station)
+        if station == 2:
+            hands.window.fit_station.pick("art/hulls/hull_otter.dds")
+            hands.until(
+                lambda: any(one.content for one in hands.window.findChildren(PictureBench)), "the pictures"
+            )
+        hands.settle()
+        shown = [
+            one for one in hands.window.findChildren(QWidget) if one.isVisible() and hasattr(one, "KEYS_HERE")
+        ]
+        for part in sorted(
+            shown, key=lambda one: one.accessibleName() == "Swaps"
+        ):  # which shows another bench
+            for keys, _ in part.KEYS_HERE:
+                for key in (name for word in keys.split(", ") for name in names.get(word, [word])):
+                    if key in ("Left", "Right", "Up", "Down", "Home", "End", "+", "-", "0"):
+                        code = QKeySequence(key)[0].key()
+                        words = key if len(key) == 1 else ""
+                        event = QKeyEvent(QEvent.Type.KeyPress, code, Qt.KeyboardModifier.NoModifier, words)
+                        part.keyPressEvent(event)
+                        assert event.isAccepted(), (type(part).__name__, key)
+                        hands.settle()
+                        seen.add((type(part).__name__, key))
+    assert len(seen) > 15

@@ -30,6 +30,13 @@ _HUES = 6
 class BytesView(Canvas):
     """The bytes. `pointed` tells the byte under the mouse or the cursor."""
 
+    KEYS_HERE = (
+        ("Arrows", "from byte to byte"),
+        ("Shift and arrows, drag", "choose bytes"),
+        ("Home, End", "the first and the last byte"),
+        ("PgUp, PgDown, wheel", "up and down"),
+    )
+
     pointed = pyqtSignal(int)
 
     def __init__(self, look: Look) -> None:

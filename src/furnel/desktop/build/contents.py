@@ -21,6 +21,11 @@ _THUMB_W, _THUMB_H = 76, 46
 class Contents(QWidget):
     """A row a swap: both pictures, path, format, sizes, and whether the build has it."""
 
+    KEYS_HERE = (
+        ("Up, Down", "from row to row"),
+        ("Return", "to its bench"),
+    )
+
     picked = pyqtSignal(str)
     menu_wanted = pyqtSignal(QPoint)
 

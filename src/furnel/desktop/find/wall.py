@@ -56,6 +56,13 @@ class Wall(Canvas):
     or one beside the tiles.
     """
 
+    KEYS_HERE = (
+        ("Arrows", "from tile to tile"),
+        ("Home, End", "the first and the last"),
+        ("Return", "open what is chosen"),
+        ("Wheel", "up and down"),
+    )
+
     selected = pyqtSignal(object)
     let_go = pyqtSignal()
     opened = pyqtSignal(object)

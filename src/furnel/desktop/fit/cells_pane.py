@@ -25,6 +25,16 @@ class CellsPane(PixelPane):
     moved (right, down), `asked` for what a key means (`mirror`, `hold`, `empty`, `keep`, `larger`, `smaller`), `picked` gives a
     colour under the pointer, `drawn` a stroke's pixels."""
 
+    KEYS_HERE = (
+        ("Arrows", "from cell to cell"),
+        ("Shift and arrows", "nudge by a pixel of the drawing"),
+        ("F", "mirror"),
+        ("H", "hold the pose"),
+        ("K", "keep the original cell"),
+        ("L, S", "larger and smaller"),
+        ("Backspace", "empty it"),
+    )
+
     chosen = pyqtSignal()
     nudged = pyqtSignal(int, int)
     asked = pyqtSignal(str)

@@ -40,6 +40,13 @@ class Lanes(QWidget):
     was dragged, `laid` a layer's step and where it is to begin.
     """
 
+    KEYS_HERE = (
+        ("+ and −, wheel", "closer and wider"),
+        ("Home, double-click", "all of it"),
+        ("Left, Right", "along the sound"),
+        ("Drag", "an edge or a layer; below the sounds or with the middle button the view"),
+    )
+
     asked = pyqtSignal(float)
     looked = pyqtSignal(float, float)
     looped = pyqtSignal(int, int)

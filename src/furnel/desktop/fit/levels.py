@@ -16,6 +16,8 @@ _TALL = 60
 class LevelLadder(Tray):
     """Both sides' levels; `chosen` tells the level that was clicked."""
 
+    KEYS_HERE = (("Left, Right", "from level to level"),)
+
     chosen = pyqtSignal(int)
 
     def __init__(self, look: Look) -> None:

@@ -63,11 +63,18 @@ class PictureBench(Bench):
         self._tiled.toggled.connect(self.view.set_tiled)
         self._whole, self._real = (
             button("fit", "As large as fits  (0)", "plain"),
-            button("100 %", "One to one", "plain"),
+            button("1:1", "One to one", "plain"),
         )
         self._whole.clicked.connect(lambda: self.view.set_zoom(0.0))
         self._real.clicked.connect(lambda: self.view.set_zoom(1.0))
-        for part in (self._tiled, self._whole, self._real):
+        self._zoomed = label("", "caption")
+        self._zoomed.setToolTip(
+            "How large it is seen: the wheel zooms, dragging moves it, a double-click fits it"
+        )
+        self._zoomed.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+        self._zoomed.setFixedWidth(self._zoomed.fontMetrics().horizontalAdvance("6400 %") + 4)
+        self.view.zoomed.connect(lambda scale: self._zoomed.setText(f"{scale * 100:.0f} %"))
+        for part in (self._tiled, self._whole, self._real, self._zoomed):
             row.addWidget(part)
         self._place, self._theirs, self._yours, self._result = (
             label(),

@@ -32,6 +32,13 @@ _FRAME = 36
 class PictureView(QWidget):
     """The stage. `pointed` tells the pixel under the pointer in the original's own pixels, or -1."""
 
+    KEYS_HERE = (
+        ("+ and −, wheel", "larger and smaller"),
+        ("0, double-click", "all of it"),
+        ("Drag", "moves the picture, or the wipe by its line"),
+        ("Left, Right", "the wipe"),
+    )
+
     pointed = pyqtSignal(int, int)
     zoomed = pyqtSignal(float)
     area_moving = pyqtSignal(object)
@@ -70,7 +77,15 @@ class PictureView(QWidget):
         self._instead = None
         if not keep_view:
             self._zoom, self._shift, self.level = 0.0, QPointF(), 0
+        self._tell_zoom()
         self.update()
+
+    def resizeEvent(self, event: object) -> None:
+        self._tell_zoom()
+
+    def _tell_zoom(self) -> None:
+        if self._content is not None:
+            self.zoomed.emit(self.scale())
 
     def show_instead(self, image: QImage | None, word: str = "yours") -> None:
         """Show a picture in place of yours, until the next content comes: a quick look, or another format's result."""
@@ -122,7 +137,7 @@ class PictureView(QWidget):
         self._zoom = zoom
         if not zoom:
             self._shift = QPointF()
-        self.zoomed.emit(self.scale())
+        self._tell_zoom()
         self.update()
 
     def scale(self) -> float:

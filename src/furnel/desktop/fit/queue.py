@@ -44,6 +44,7 @@ _FEW = 7  # swaps that are seen at a glance
 
 
 class _Rows(QWidget):
+    KEYS_HERE = (("Up, Down", "from swap to swap"),)
     picked = pyqtSignal(str)
     menu_wanted = pyqtSignal(QPoint)
     let_go = pyqtSignal()

@@ -43,6 +43,7 @@ _ALWAYS = (
 
 
 class _Table(QWidget):
+    KEYS_HERE = (("Up, Down", "from point to point"),)
     picked = pyqtSignal(int)
 
     def __init__(self, look: Look) -> None:

@@ -19,6 +19,12 @@ _IN_PLACE = "These mods stand in the place of the game's own files; Remove bring
 class StackView(QWidget):
     """Rows from the game at the bottom to the winner on top; drag to reorder, click the switch to turn off."""
 
+    KEYS_HERE = (
+        ("Up, Down", "from mod to mod"),
+        ("Alt and Up, Down", "moves it in the load order"),
+        ("Return", "on and off"),
+    )
+
     picked = pyqtSignal()
     menu_wanted = pyqtSignal(QPoint)
 

@@ -11,36 +11,75 @@ from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPlainTextEdit, QVBoxLayout, Q
 from furnel.desktop.actions import COMMANDS, key_of
 from furnel.desktop.look import dressed
 from furnel.desktop.session import Notice
-from furnel.desktop.widgets.basics import answers, button, label, strong
+from furnel.desktop.widgets.basics import answers, button, hairline, label, scrolling, strong
 
 _COLUMNS = 4
 
 
 def show_keys(parent: QWidget) -> None:
-    """Every command that has a key, by its group."""
+    """Every command that has a key, by its group; before them what keys and mouse do in what is seen now."""
     dialog = QDialog(dressed(parent))
     dialog.setWindowTitle("Keys")
-    row = QHBoxLayout(dialog)
-    row.setContentsMargins(20, 18, 24, 20)
-    row.setSpacing(34)
-    groups = list(dict.fromkeys(entry.group for entry in COMMANDS))
-    for place in range(_COLUMNS):
-        words = label()
-        words.setTextFormat(Qt.TextFormat.RichText)
-        words.setText("<br>".join(_keys_of(group) for group in groups[place::_COLUMNS]))
-        row.addWidget(words, 0, Qt.AlignmentFlag.AlignTop)
+    inside = QWidget()
+    column = QVBoxLayout(inside)
+    column.setContentsMargins(20, 18, 24, 20)
+    column.setSpacing(10)
+    if here := _keys_here(parent):
+        column.addLayout(_side_by_side(here))
+        column.addWidget(hairline())
+    column.addLayout(_side_by_side(_in_columns()))
+    column.addStretch(1)
+    whole = QVBoxLayout(dialog)
+    whole.setContentsMargins(0, 0, 0, 0)
+    whole.addWidget(scrolling(inside, "ground"))
+    room = parent.window() or parent
+    wanted = inside.sizeHint()
+    dialog.resize(min(wanted.width() + 16, room.width() - 24), min(wanted.height() + 4, room.height() - 24))
     dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
     dialog.show()
 
 
+def _side_by_side(texts: Sequence[str]) -> QHBoxLayout:
+    row = QHBoxLayout()
+    row.setSpacing(30)
+    for text in texts:
+        words = label()
+        words.setTextFormat(Qt.TextFormat.RichText)
+        words.setText(text)
+        row.addWidget(words, 0, Qt.AlignmentFlag.AlignTop)
+    row.addStretch(1)
+    return row
+
+
+def _keys_here(parent: QWidget) -> list[str]:
+    """What keys and mouse do in the parts that are seen now, that with the cursor first."""
+    window = parent.window() or parent
+    parts = [part for part in window.findChildren(QWidget) if part.isVisible() and hasattr(part, "KEYS_HERE")]
+    kinds = {type(part): part for part in sorted(parts, key=lambda part: part.hasFocus())}
+    shown = sorted(kinds.values(), key=lambda part: not part.hasFocus())
+    return [_table(part.accessibleName() or "Here", part.KEYS_HERE) for part in shown[:4]]
+
+
+def _in_columns() -> list[str]:
+    """Every group of commands, in columns of about one height."""
+    columns: list[list[str]] = [[] for _ in range(_COLUMNS)]
+    for group in dict.fromkeys(entry.group for entry in COMMANDS):
+        min(columns, key=lambda told: sum(table.count("<tr>") + 2 for table in told)).append(_keys_of(group))
+    return ["<br>".join(told) for told in columns]
+
+
 def _keys_of(group: str) -> str:
     """A group's commands and keys as a table."""
+    mine = [(entry.text.rstrip("…"), key_of(entry.id)) for entry in COMMANDS if entry.group == group]
+    return _table(group, [(key, text) for text, key in mine if key])
+
+
+def _table(title: str, keys: Sequence[tuple[str, str]]) -> str:
     rows = "".join(
-        f"<tr><td>{escape(entry.text.rstrip('…'))}&nbsp;&nbsp;&nbsp;</td><td align=right>{escape(key_of(entry.id))}</td></tr>"
-        for entry in COMMANDS
-        if entry.group == group and key_of(entry.id)
+        f"<tr><td>{escape(text)}&nbsp;&nbsp;&nbsp;</td><td align=right>{escape(key)}</td></tr>"
+        for key, text in keys
     )
-    return f"<p>{strong(escape(group))}</p><table width=100% cellspacing=3>{rows}</table>"
+    return f"<p>{strong(escape(title))}</p><table width=100% cellspacing=3>{rows}</table>"
 
 
 def ask(parent: QWidget, title: str, text: str, verb: str) -> bool:
