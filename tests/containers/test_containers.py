@@ -10,6 +10,7 @@ import sys
 import time
 import zipfile
 import zlib
+from collections.abc import Callable
 from pathlib import Path
 
 import pytest
@@ -28,6 +29,7 @@ from furnel.containers import (
     write_archive,
     write_zip,
 )
+from furnel.containers.container import check_paths
 from furnel.containers.zipped import Zip
 from furnel.errors import FurnelError
 from tarnlight import loaders, writers
@@ -490,3 +492,26 @@ def test_writing_where_nobody_may_write_is_refused(tmp_path: Path) -> None:
     (tmp_path / "file").write_text("not a folder")
     with pytest.raises(FurnelError, match="could not be written"):
         write_zip(tmp_path / "file" / "x.zip", [("a", b"")])
+
+
+@pytest.mark.parametrize("bad", ["a\nb", "\n", "a/b\n", "x\n\ny", "../a", "", ".hidden/../x", "a" * 2000])
+def test_many_paths_are_looked_at_as_each_of_them(bad: str) -> None:
+    good = ["art/a.dds", ".hidden", "snd/ö.wav", "a b (1).txt"]
+    assert check_paths(good, "x") == good and check_paths([], "x") == []
+    assert check_paths(good[:1] + good[3:], "x") == good[:1] + good[3:]  # all of them plain
+    with pytest.raises(FurnelError, match="not safe"):
+        check_paths(["art/a.dds", bad, "art/b.dds"], "x")
+
+
+@given(st.lists(st.text(st.sampled_from("ab/.\n\\ é:"), max_size=6), max_size=4))
+def test_any_paths_are_refused_together_as_alone(paths: list[str]) -> None:
+    def refused(check: Callable[[], object]) -> bool:
+        try:
+            check()
+        except FurnelError:
+            return True
+        return False
+
+    assert refused(lambda: check_paths(paths, "x")) == any(
+        refused(lambda path=path: check_path(path, "x")) for path in paths
+    )

@@ -151,7 +151,9 @@ def check_path(path: str, archive: object) -> str:
 
 def check_paths(paths: Sequence[str], archive: object) -> list[str]:
     """As `check_path` for each of many paths, most of which are plain: those are looked at in one go."""
-    if paths and len(max(paths, key=len)) <= LONGEST_PATH and _PLAIN_LINES.fullmatch("\n".join(paths) + "\n"):
+    joined = "\n".join(paths) + "\n"
+    is_short = len(max(paths, key=len, default="")) <= LONGEST_PATH
+    if is_short and joined.count("\n") == len(paths) and _PLAIN_LINES.fullmatch(joined):
         return list(paths)
     return [check_path(path, archive) for path in paths]
 
