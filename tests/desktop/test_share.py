@@ -135,3 +135,21 @@ def test_the_figures_of_a_sheet_become_the_picture_and_undo_takes_it_back(hands:
     hands.settle()
     hands.key("Ctrl+Z", page)
     hands.until(lambda: hands.window.session.project.mod.preview == "", "the change to be taken back")
+
+
+def test_another_source_does_not_have_the_credit_of_the_old_one(
+    hands: Hands, mod: Path, sources: Path
+) -> None:
+    hands.open(mod)
+    session, hull = hands.window.session, "art/hulls/hull_otter.dds"
+    old = session.swap(hull)
+    session.swaps.set_swap(old.model_copy(update={"credit": "Runa, CC0"}), "Credit")
+    session.swaps.swap_with(hull, mod.parent / old.source)  # the same file once more
+    hands.settle()
+    assert session.swap(hull).credit == "Runa, CC0"
+    session.swaps.swap_with(hull, sources / "otter_teal.png")
+    hands.until(lambda: session.swap(hull).source.endswith("otter_teal.png"), "the other source")
+    assert session.swap(hull).credit == ""
+    hands.key("Ctrl+Z", hands.window)
+    hands.until(lambda: session.swap(hull).credit == "Runa, CC0", "the change to be taken back")
+    assert session.swap(hull).source == old.source

@@ -125,9 +125,12 @@ class Swaps:
                 return
             old = self._session.swap(original)
             if old is not None and not fresh.changes and not old.changes:
-                fresh = old.model_copy(update={"source": fresh.source, "made_for": fresh.made_for})
+                credit = old.credit if fresh.source == old.source else fresh.credit  # which is of the file
+                told = {"source": fresh.source, "made_for": fresh.made_for, "credit": credit}
+                fresh = old.model_copy(update=told)
             elif old is not None:
-                fresh = fresh.model_copy(update={"credit": old.credit, "insist": old.insist})
+                credit = fresh.credit if fresh.source else old.credit
+                fresh = fresh.model_copy(update={"credit": credit, "insist": old.insist})
             self.set_swap(fresh, f"Swap {_short(original)}")
             if then is not None:
                 then(original)
