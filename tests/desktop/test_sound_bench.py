@@ -15,6 +15,7 @@ from PyQt6.QtWidgets import QApplication, QComboBox, QWidget
 from furnel.desktop.build.contents import Contents
 from furnel.desktop.fit.sound_bench import SoundBench
 from furnel.desktop.playback import Player
+from furnel.desktop.widgets import picking
 from furnel.mods.events import fill_event
 from furnel.mods.project import StepUse
 from furnel.mods.workspace import create_project, open_workspace
@@ -201,6 +202,25 @@ def takes(folder: Path, count: int) -> list[Path]:
             48000,
         )
     return out
+
+
+@pytest.mark.parametrize("by", ["a click", "a key"])
+def test_takes_are_chosen_as_well_as_dropped(
+    hands: Hands, mod: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, by: str
+) -> None:
+    bench = bench_with(hands, mod, "bank0/000.wav")
+    sounds, files = bench.panel.sounds, takes(tmp_path, 4)
+    answers = iter([[], files])  # called off first
+    monkeypatch.setattr(picking, "pick_files", lambda *_: next(answers))
+    for wanted in (3, 4):
+        if by == "a key":
+            hands.key("Ins", sounds)
+        else:
+            hands.click(sounds, sounds.card(3).center().toPoint())
+        hands.until(lambda wanted=wanted: len(bench.panel.paths) == wanted, "the event to be filled")
+        hands.settle()
+    hands.key("Ctrl+Z", hands.window)
+    hands.until(lambda: len(bench.panel.paths) == 3, "the change to be taken back")
 
 
 def test_takes_dropped_on_an_event_become_its_sounds_in_the_game(

@@ -20,6 +20,7 @@ from furnel.desktop.fit.distance_curve import PANEL_PX, DistanceCurve
 from furnel.desktop.fit.sound_content import EventContent, Variation
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
+from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.sound.words import length_text
@@ -29,6 +30,11 @@ _CARD, _GAP = 104, 8
 
 class _Sounds(QWidget):
     """The sounds of an event as cards; the last one takes files. `picked` tells which was clicked."""
+
+    KEYS_HERE = (
+        ("Left, Right", "from sound to sound"), ("Insert", "choose the files of all takes"),
+        ("Backspace", "take it out of the event"),
+    )  # fmt: skip
 
     picked = pyqtSignal(str)
     dropped = pyqtSignal(object)
@@ -51,7 +57,8 @@ class _Sounds(QWidget):
         """Show an event's sounds, one of them on the bench."""
         self._event, self._current = event, current
         self.setToolTip(
-            f"Drop {event.least} to {event.most} files here: they become the sounds that the event plays in turn. "
+            f"Drop {event.least} to {event.most} files here, or click (Insert) to choose them: "
+            "they become the sounds that the event plays in turn. "
             "Backspace, or the right button, takes one out of the event."
         )
         self.update()
@@ -88,7 +95,7 @@ class _Sounds(QWidget):
         painter.drawText(
             box.adjusted(8, 8, -8, -8),
             Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap,
-            "Drop all takes here",
+            "Drop all takes here, or click to choose them",
         )
 
     def _paint_card(self, painter: QPainter, box: QRectF, one: Variation, number: int) -> None:
@@ -127,6 +134,17 @@ class _Sounds(QWidget):
         path = self._at(event.position()) if event is not None else ""
         if path:
             self.picked.emit(path)
+        elif event is not None and self._event is not None and self._is_free(event.position()):
+            self._choose_takes()
+
+    def _is_free(self, point: QPointF) -> bool:
+        """Whether a point is on the card that takes files."""
+        return self._event is not None and self.card(len(self._event.sounds)).contains(point)
+
+    def _choose_takes(self) -> None:
+        """Ask for the files of all takes."""
+        if files := picking.pick_files(self, "All takes of the event", "sources"):
+            self.dropped.emit(files)
 
     def contextMenuEvent(self, event: QContextMenuEvent | None) -> None:
         path = self._at(QPointF(event.pos())) if event is not None else ""
@@ -149,6 +167,8 @@ class _Sounds(QWidget):
                 self.picked.emit(paths[place])
         elif event.key() == Qt.Key.Key_Backspace and self._current in paths:
             self.removed.emit(self._current)
+        elif event.key() == Qt.Key.Key_Insert:
+            self._choose_takes()
         else:
             super().keyPressEvent(event)
 
