@@ -22,6 +22,8 @@ from furnel.mods.project import StepUse
 from furnel.mods.render import apply_steps
 from furnel.mods.shapes import layers_of, moved_part, source_shape, used_part
 from furnel.mods.steps import STEP_TYPES, Value
+from furnel.mods.steps.geometry import SIZE
+from furnel.mods.steps.step import Around
 from furnel.mods.trials import allowed_formats, around_worst, measure, try_formats
 from furnel.mods.workspace import Workspace
 from furnel.sound import Clip
@@ -233,3 +235,34 @@ def test_a_build_goes_into_the_game_as_its_profile_says(
     assert json.dumps(sorted(row.path for row in again.files)) == json.dumps(
         sorted(row.path for row in made.files)
     )
+
+
+@given(
+    st.tuples(st.integers(2, 60), st.integers(2, 60)),
+    st.tuples(st.integers(2, 60), st.integers(2, 60)),
+    st.sampled_from(["fill", "inside", "stretch"]),
+)
+def test_bringing_to_size_says_what_is_cut_off_or_stays_clear(
+    source: tuple[int, int], wanted: tuple[int, int], how: str
+) -> None:
+    """A picture of which every pixel tells where it comes from: what is said is what is not there, or clear."""
+    rows, columns = np.indices((source[1], source[0]))
+    pixels = np.dstack([columns * 4, rows * 4, rows * 0, rows * 0 + 255]).astype(np.uint8)
+    said: list[str] = []
+    values = SIZE.complete({"width": wanted[0], "height": wanted[1], "how": how, "filter": "nearest"})
+    made = SIZE.apply(Picture(pixels), values, Around(tell=said.append)).pixels
+    if how == "stretch":
+        assert said == []
+        return
+    seen = made[made[..., 3] > 0]
+    if how == "fill":
+        spans = [(int(seen[:, axis].max()) - int(seen[:, axis].min())) / 4 + 1 for axis in (0, 1)]
+        lost = [1 - span / side for span, side in zip(spans, source, strict=True)]
+    else:
+        clear = made[..., 3] == 0
+        lost = [clear.all(axis=0).mean(), clear.all(axis=1).mean()]
+    told = int(said[0].partition("%")[0].split()[-1]) / 100 if said else 0.0
+    side = 0 if said and "left and right" in said[0] else 1
+    least = 1.5 / min(*source, *wanted) + 0.01  # whole pixels
+    assert abs(lost[side] - told) <= least + (told == 0) * least, (said, lost)
+    assert lost[1 - side] <= least

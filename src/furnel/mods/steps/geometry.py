@@ -39,7 +39,20 @@ def area_text(values: Values) -> str:
 
 def _size(picture: Picture, values: Values, around: Around) -> Picture:
     kernel = None if values["filter"] == "by content" else cast(Filter, values["filter"])
+    if said := _lost(picture, *size_of(values), str(values["how"])):
+        around.tell(said)
     return brought_to(picture, int(values["width"]), int(values["height"]), cast(How, values["how"]), kernel)
+
+
+def _lost(picture: Picture, width: int, height: int, how: str) -> str:
+    """What of a picture is cut off or what stays empty beside it where the proportions are others, in a few words."""
+    across, down = width / picture.width, height / picture.height
+    part = 1 - min(across, down) / max(across, down)
+    if how == "stretch" or part < 0.005:
+        return ""
+    at_the_sides = (across < down) == (how == "fill")
+    where = "left and right" if at_the_sides else "above and below"
+    return f"cuts {part:.0%} off, {where}" if how == "fill" else f"{part:.0%} of it stays clear, {where}"
 
 
 _HOW_TEXTS = {"fill": "filled", "inside": "whole picture inside", "stretch": "stretched"}
