@@ -143,11 +143,31 @@ def _long() -> None:
             print(
                 f"Changing one of them, proof and all: {changed:.2f} s, {changed / took:.1f} × listing them"
             )
+            if plain is _fixed:
+                alone = min(
+                    _seconds(lambda path=path, out=out: out.write_bytes(_changed(path.read_bytes())))
+                    for _ in range(3)
+                )  # type: ignore[misc]
+                print(
+                    f"  which plain struct, without any proof, does in {alone:.2f} s: {changed / alone:.1f} ×"
+                )
 
 
 def _fixed(data: bytes) -> Listed:
     rows = struct.iter_unpack("<48sQQ", data[4 : 4 + LONG * 64])
     return [(name.rstrip(b"\0").decode(), begin, size) for name, begin, size in rows]
+
+
+def _changed(data: bytes) -> bytes:
+    """The archive of fixed records with 99 bytes in the place of the eighth entry, and what comes after it moved."""
+    rows = list(struct.iter_unpack("<48sQQ", data[4 : 4 + LONG * 64]))
+    out, at = [], 4 + LONG * 64
+    for place, (name, begin, size) in enumerate(rows):
+        told = 99 if place == 7 else size
+        out.append((name, at, told, bytes(99) if place == 7 else data[begin : begin + size]))
+        at += told
+    head = b"".join(struct.pack("<48sQQ", name, begin, size) for name, begin, size, _ in out)
+    return data[:4] + head + b"".join(content for *_, content in out)
 
 
 def _told(data: bytes) -> Listed:

@@ -83,6 +83,9 @@ def test_no_edit_is_lost(application: QApplication, begun: tuple[Path, list[Path
 
             self.session._take(space.catalogue, _Opened(space, None, Past(), []))
             self.jobs.held.clear()
+            self.credits: dict[
+                int, str
+            ] = {}  # what a swap's credit was when another source was asked for, by the job
             self.wanted: list[dict[str, Any]] = [{}]  # what a person edited, by place in the history
 
         @property
@@ -129,14 +132,24 @@ def test_no_edit_is_lost(application: QApplication, begun: tuple[Path, list[Path
 
         @rule(picture=st.sampled_from(pictures))
         def swap_with(self, picture: Path) -> None:
+            swap = self.session.swap(ENSIGN)
             self.session.swaps.swap_with(ENSIGN, picture)
+            self.credits[id(self.jobs.held[-1][0])] = swap.credit if swap is not None else ""
 
         @precondition(lambda self: self.jobs.held)
         @rule(place=st.integers(0, 9))
         def a_job_ends(self, place: int) -> None:
-            before = self.session.past.last
+            before, swap = self.session.past.last, self.session.swap(ENSIGN)
+            credited = self.credits.get(id(self.jobs.held[place % len(self.jobs.held)][0]))
             self.jobs.end(place)
-            if self.session.past.last is not before:
+            if self.session.past.last is before:
+                return
+            now = self.session.swap(ENSIGN)
+            if swap is not None and now is not None and now.source != swap.source and credited == swap.credit:
+                self.noted(
+                    **{f"credit {ENSIGN}": ""}
+                )  # it was the other file's, and nobody said more meanwhile
+            else:
                 self.noted()
 
         @rule()

@@ -171,6 +171,9 @@ class Indexed:
         place = self._place(path)
         if self._sums is not None:
             self._check_side(place, self._raw(place), f"{self.path}, {path}")
+        if self._index.codes is None and not self.layout.entry.head:  # nothing is to be looked up for each
+            start = self._starts[place]
+            return Stored(self._data, start, start + self._lengths[place], self.layout.entry.packed)
         start, end = self._span(place)
         return Stored(self._data, start, end, self._packing(place))
 

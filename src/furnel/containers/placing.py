@@ -276,7 +276,9 @@ def _place_data(plan: Plan) -> None:
         if item.old in plan.gaps:
             start, end = plan.gaps[item.old]
             at += end - start
-        if item.span is None or plan.index is None or plan.was_aligned(item.span[0]):
+        if layout.entry.align > 1 and (
+            item.span is None or plan.index is None or plan.was_aligned(item.span[0])
+        ):
             at += plan.up_from(at)
         item.offset = at
         if item.span is not None:
@@ -544,6 +546,14 @@ def _set(table: Table, role: str, rows: Any, meanings: Any, scope: Mapping[str, 
             for row, value in zip(rows.tolist(), changed, strict=True):
                 held_column[row] = value
             table.columns[name] = held_column
+
+
+def old_spans(layout: Layout, source: Source, index: Index) -> list[tuple[Values, int, int]]:
+    """As `old_span` for every old entry."""
+    if layout.entry.head:
+        return [old_span(layout, source, index, place) for place in range(len(index.paths))]
+    ends = (index.offsets + index.stored).tolist()
+    return [({}, start, end) for start, end in zip(index.offsets.tolist(), ends, strict=True)]
 
 
 def old_span(layout: Layout, source: Source, index: Index, place: int) -> tuple[Values, int, int]:

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import NamedTuple, Protocol
 
+from furnel.collecting import uncollected
 from furnel.containers.container import Changes, Content, Telling
 from furnel.containers.mapped import Source
 from furnel.containers.same import digest_of, same_bytes
@@ -93,7 +94,8 @@ class Proof:
             told = [f"{', '.join(lost[:_NAMED])} would be gone"] if lost else []
             told += [f"{', '.join(more[:_NAMED])} would be there, too"] if more else []
             raise self._refusal("; ".join(told))
-        self._check_kept(written, {before: after for before, after in kept.items() if after not in fresh})
+        with uncollected():
+            self._check_kept(written, {before: after for before, after in kept.items() if after not in fresh})
         for path, content in fresh.items():
             if not self._is(written.read(path), content):
                 raise self._refusal(f"{path} would not have the content that it was given")

@@ -19,7 +19,8 @@ def check_old(layout: Layout, index: Index, where: object, names_too: bool, less
     """Refuse to change an archive whose numbers could not be stored as they are, whose index is in another order than it should
     be, or (`names_too`, or with `less` entries) whose names have other hashes than the layout's."""
     _check_solvable(layout, index, where)
-    there = [Item(path, int(index.rows[place]), place) for place, path in enumerate(index.paths)]
+    rows = index.rows.tolist()
+    there = [Item(path, rows[place], place) for place, path in enumerate(index.paths)]
     check_order(layout, index, where, there, names_too or less)
     if names_too:
         _check_hashes(layout, index, where)

@@ -12,6 +12,7 @@ from pathlib import Path
 from typing import Any, BinaryIO
 
 from furnel.atomic import replacing_together
+from furnel.collecting import uncollected
 from furnel.containers import records
 from furnel.containers.alike import Likeness
 from furnel.containers.container import Changes, Content, check_path
@@ -23,7 +24,7 @@ from furnel.containers.placing import (
     Item,
     Plan,
     find_gaps,
-    old_span,
+    old_spans,
     place_all,
     tail_is_padding,
 )
@@ -51,8 +52,9 @@ def rewrite(
     check_old(
         layout, index, source.name, names_too=bool(changes.add or changes.rename), less=bool(changes.remove)
     )
-    spans = [old_span(layout, source, index, place) for place in range(len(index.paths))]
-    items = changed_items(layout, source, index, spans, changes, Part(progress, 0, 0.5))
+    with uncollected():
+        spans = old_spans(layout, source, index)
+        items = changed_items(layout, source, index, spans, changes, Part(progress, 0, 0.5))
     try:
         ends = [end for _, _, end in spans]
         assert layout.index is not None
@@ -107,10 +109,11 @@ def changed_items(
     items = []
     count = max(len(changes.replace) + len(changes.add), 1)
     done = 0
+    rows, offsets = index.rows.tolist(), index.offsets.tolist()
     for place, path in enumerate(index.paths):
         if path in changes.remove:
             continue
-        item = Item(changes.rename.get(path, path), int(index.rows[place]), place)
+        item = Item(changes.rename.get(path, path), rows[place], place)
         head, start, end = spans[place]
         if path in changes.replace:
             progress.report(done / count, f"Packing {path}")
@@ -121,7 +124,7 @@ def changed_items(
         elif path in changes.rename and layout.entry.head:
             item.fresh = _kept(source.view[start:end], index, place)
         else:
-            item.span = (int(index.offsets[place]), end)
+            item.span = (offsets[place], end)
         if item.fresh is not None:
             item.head = _entry_head(layout, head, item.path, item.fresh, index.head.scope, item.facts)
         items.append(item)
@@ -197,7 +200,8 @@ def _entry_head(
 def _data_order(items: list[Item], index: Index) -> list[Item]:
     """Items in the order of their data: old ones where they were (empty ones before what follows them), new ones behind."""
     old = [item for item in items if item.old >= 0]
-    old.sort(key=lambda item: (int(index.offsets[item.old]), int(index.stored[item.old])))
+    offsets, stored = index.offsets.tolist(), index.stored.tolist()
+    old.sort(key=lambda item: (offsets[item.old], stored[item.old]))
     return old + [item for item in items if item.old < 0]
 
 

@@ -118,14 +118,17 @@ class Swaps:
             self._session.tell("wrong", _no_mod())
             return
         seen = space.project.swap_for(original)
-        like = seen.like if seen is not None else ""
+        like, credited = (seen.like, seen.credit) if seen is not None else ("", "")
 
         def done(fresh: Swap) -> None:
             if not self._session.still_open(space):
                 return
             old = self._session.swap(original)
             if old is not None and not fresh.changes and not old.changes:
-                credit = old.credit if fresh.source == old.source else fresh.credit  # which is of the file
+                said = (
+                    fresh.source == old.source or old.credit != credited
+                )  # of this file, or while it was read
+                credit = old.credit if said else fresh.credit
                 told = {"source": fresh.source, "made_for": fresh.made_for, "credit": credit}
                 fresh = old.model_copy(update=told)
             elif old is not None:

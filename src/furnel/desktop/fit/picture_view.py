@@ -77,13 +77,10 @@ class PictureView(QWidget):
         self._instead = None
         if not keep_view:
             self._zoom, self._shift, self.level = 0.0, QPointF(), 0
-        self._tell_zoom()
+        self.resizeEvent(None)
         self.update()
 
     def resizeEvent(self, event: object) -> None:
-        self._tell_zoom()
-
-    def _tell_zoom(self) -> None:
         if self._content is not None:
             self.zoomed.emit(self.scale())
 
@@ -137,7 +134,7 @@ class PictureView(QWidget):
         self._zoom = zoom
         if not zoom:
             self._shift = QPointF()
-        self._tell_zoom()
+        self.resizeEvent(None)
         self.update()
 
     def scale(self) -> float:
