@@ -110,13 +110,16 @@ def _long() -> None:
     names = [f"entries/{number:06}.bin".encode() for number in range(LONG)]
     fixed, told = 4 + LONG * 64, 4 + sum(len(name) + 18 for name in names)
     count = struct.pack("<I", LONG)
+    body, at = bytes(16 * LONG), range(0, 16 * LONG, 16)
+    rows = [struct.pack("<48sQQ", name, fixed + place, 16) for name, place in zip(names, at, strict=True)]
+    long = [
+        struct.pack("<H", len(name)) + name + struct.pack("<QQ", told + place, 16)
+        for name, place in zip(names, at, strict=True)
+    ]
     files: dict[str, tuple[str, bytes, Callable[[bytes], Listed]]] = {
-        "fixed records": (
-            LAYOUT, count + b"".join(struct.pack("<48sQQ", name, fixed, 0) for name in names), _fixed,
-        ),
+        "fixed records": (LAYOUT, count + b"".join(rows) + body, _fixed),
         "records of any length": (
-            LAYOUT.replace("length = 48", 'ends = "u16"'),
-            count + b"".join(struct.pack("<H", len(name)) + name + struct.pack("<QQ", told, 0) for name in names), _told,
+            LAYOUT.replace("length = 48", 'ends = "u16"'), count + b"".join(long) + body, _told,
         ),
         "a chain": (
             CHAIN, b"".join(b"DATA" + struct.pack("<IH", 8, len(name)) + name + bytes(8) for name in names), _linked,
