@@ -26,14 +26,6 @@ settings.register_profile("searching", deadline=None, max_examples=300, suppress
 settings.load_profile("furnel")
 
 
-_LONGEST = ("test_killed", "test_monkey", "test_firsthour", "test_likeness", "test_sizes", "test_learning")
-
-
-def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """What takes longest comes first, so that no process waits for another one's last test."""
-    items.sort(key=lambda item: not any(name in item.nodeid for name in _LONGEST))
-
-
 @pytest.fixture(scope="session", autouse=True)
 def _own_folders(tmp_path_factory: pytest.TempPathFactory) -> Iterator[None]:
     """Cache and state of their own, so that no test sees the user's."""
