@@ -60,15 +60,18 @@ def is_animated(data: Data) -> bool:
     return head.startswith(b"GIF8") or b"acTL" in head or (head[8:12] == b"WEBP" and b"ANIM" in head)
 
 
-def write_animation(pictures: Sequence[Picture], ms: int, kind: Literal["GIF", "APNG"] = "GIF") -> bytes:
-    """Pictures of one size as an animation that goes round, each shown for some milliseconds; GIF has no half-clear pixels
-    and 255 colours. Raises FurnelError when there is none."""
+def write_animation(
+    pictures: Sequence[Picture], ms: int | Sequence[int], kind: Literal["GIF", "APNG"] = "GIF"
+) -> bytes:
+    """Pictures of one size as an animation that goes round, all shown for as many milliseconds, or each for its own; GIF has no
+    half-clear pixels and 255 colours. Raises FurnelError when there is none."""
     from PIL import Image
 
     if not pictures:
         raise FurnelError(
             "Writing an animation", why="it has no frames", remedy="Choose cells that are drawn in"
         )
+    ms = ms if isinstance(ms, int) else list(ms)
     images = [Image.fromarray(np.ascontiguousarray(picture.pixels)) for picture in pictures]
     stream = io.BytesIO()
     if kind == "APNG":

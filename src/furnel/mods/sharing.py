@@ -19,13 +19,20 @@ from furnel.digests import file_digests, tree_digest
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.games import Install, ask_report, commands_to_allow, is_for_people, read_stack, write_order
-from furnel.imagefiles import decode_level, read_texture, recognises, write_texture
+from furnel.imagefiles import (
+    decode_level,
+    is_animated,
+    read_frames,
+    read_texture,
+    recognises,
+    write_animation,
+    write_texture,
+)
 from furnel.images.geometry import brought_to
 from furnel.images.texture import Texture
 from furnel.mods.credits import remember_credits
 from furnel.mods.project import About, Project, Swap
 from furnel.mods.render import read_source
-from furnel.mods.turntable import moving_to
 from furnel.mods.unpacking import unpack_mod
 from furnel.mods.workspace import Workspace
 from furnel.progress import QUIET, Part, Progress
@@ -151,19 +158,24 @@ def preview_files(space: Workspace) -> dict[str, bytes]:
     picture, sizes = preview_of(space), space.profile.share.previews
     if picture is None:
         return {}
+    data = picture.read_bytes()
     if not sizes:
-        return {f"preview{picture.suffix.lower()}": picture.read_bytes()}
-    whole = decode_level(read_texture(picture.read_bytes(), picture))
+        return {f"preview{picture.suffix.lower()}": data}
+    if is_animated(data):
+        frames = read_frames(data, picture)
+        whole, times = [frame.picture for frame in frames], [frame.ms for frame in frames]
+    else:
+        whole, times = [decode_level(read_texture(data, picture))], [0]
     out = {}
     for place, size in enumerate(sizes):
         width, height = map(int, size.split("x"))
-        name = PREVIEW if place == 0 else f"preview-{size}.png"
-        if (still_moving := moving_to(picture.read_bytes(), width, height)) is not None:
-            out[name] = still_moving
-            continue
-        made = brought_to(whole, width, height, "fill")
-        pixels = np.asarray(made.pixels, np.uint8)
-        out[name] = write_texture(Texture(width, height, "RGBA8", (pixels.tobytes(),), "PNG", True))
+        made = [brought_to(one, width, height, "fill") for one in whole]
+        pixels = np.asarray(made[0].pixels, np.uint8)
+        out[PREVIEW if place == 0 else f"preview-{size}.png"] = (
+            write_animation(made, times, "APNG")
+            if len(made) > 1
+            else write_texture(Texture(width, height, "RGBA8", (pixels.tobytes(),), "PNG", True))
+        )
     return out
 
 
