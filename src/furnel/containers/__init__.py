@@ -25,7 +25,7 @@ from furnel.containers.layoutfiles import (
 from furnel.containers.lone import Lone, is_lone
 from furnel.containers.opening import (
     LIBRARY_KINDS,
-    READ_ONLY_KINDS,
+    check_writable,
     dress,
     find_layout,
     layout_named,
@@ -130,9 +130,8 @@ def write_archive(
         contents, facts = bare_contents(contents, rules, layout.told_roles)
     if layout is None and packing_named(target) is not None:
         write_tar(target, contents, progress)
-    elif layout is None and target.suffix.lower().removeprefix(".") in READ_ONLY_KINDS:
-        layout_to_write(target.suffix.lower().removeprefix("."))
     elif layout is None:
+        check_writable(target.suffix.lower().removeprefix("."))
         write_zip(target, contents.items())
     elif layout.whole is not None:
         with scratch_in(target.parent) as scratch:

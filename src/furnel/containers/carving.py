@@ -58,7 +58,8 @@ def find_files(
             at = start + place
             if place >= _WINDOW or at < end:
                 continue
-            size = zips.length(at) if kind == "zip" else _KINDS[kind][1](data[at:])
+            length = _KINDS[kind][1]
+            size = length(data[at:]) if length is not None else zips.length(at)
             if not size or at + size > len(data):
                 if broken is not None:
                     broken[kind] += 1
@@ -177,14 +178,14 @@ class _Zips:
         return 0
 
 
-_KINDS: dict[str, tuple[bytes, Callable[[memoryview], int]]] = {
+_KINDS: dict[str, tuple[bytes, Callable[[memoryview], int] | None]] = {
     **{one.suffixes[0][1:]: (one.signature, one.length) for one in PICTURE_FILES if one.length is not None},
     **{
         one.suffixes[0][1:]: (one.whole or one.signature, one.length)
         for one in SOUND_FILES
         if one.length is not None
     },
-    "zip": (rb"PK\x03\x04", lambda data: _Zips(data).length(0)),
+    "zip": (rb"PK\x03\x04", None),  # see _Zips
 }
 """What is looked for: the ending of such a file, its signature, and its length where one begins."""
 

@@ -158,10 +158,11 @@ def held(fields: Fields) -> frozenset[str]:
     return frozenset[str]().union(*(field.roles for field in fields))
 
 
-def tells_here(part: FieldPart) -> bool:
+def tells_here(part: FieldPart | BitsPart) -> bool:
     """Whether what a field or its bits mean depends on where it lies."""
-    told = [part.means, part.stores, *(text for bits in part.bits for text in (bits.means, bits.stores))]
-    return any("here" in expression(text).names for text in told if text is not None)
+    bits = part.bits if isinstance(part, FieldPart) else ()
+    told = [text for one in (part, *bits) for text in (one.means, one.stores) if text is not None]
+    return any("here" in expression(text).names for text in told)
 
 
 def places_in(fields: Fields) -> dict[str, int]:

@@ -105,13 +105,13 @@ def place_rows(part: FoldersPart, folders: Folders, rows: Table, where: str, sco
             )
         folders.of_rows = numbers.tolist()
         return
-    firsts = folders.table.meaning("first entry", scope)
+    firsts = _numbers(folders.table, "first entry", scope)
     if rows.holds("next entry"):
         nexts = _numbers(rows, "next entry", scope)
-        folders.of_rows = follow_entries(folders.links, [int(one) for one in firsts], nexts, part.free, where)
+        folders.of_rows = follow_entries(folders.links, firsts, nexts, part.free, where)
         return
     counts = _numbers(folders.table, "entries", scope)
-    starts = np.cumsum([0, *counts])[:-1].tolist() if firsts is None else [int(one) for one in firsts]
+    starts = firsts if folders.table.holds("first entry") else np.cumsum([0, *counts])[:-1].tolist()
     folders.of_rows = [-1] * rows.count
     for number, (first, length) in enumerate(zip(starts, counts, strict=True)):
         if length and not 0 <= first <= first + length <= rows.count:
@@ -280,13 +280,8 @@ def write_folders(
         children[parent] += parent != place
     for place, path in enumerate(made.paths):
         if made.old[place] < 0:
-            _put(
-                table,
-                place,
-                "path",
-                layout.names.raw(path.rpartition("/")[2] if part.in_parts else path),
-                scope,
-            )
+            name = path.rpartition("/")[2] if part.in_parts else path
+            _put(table, place, "path", layout.names.raw(name), scope)
     links, nexts = old.links if old is not None else Links(), list[int]()
     told: dict[str, Any] = {
         "entries": counts,

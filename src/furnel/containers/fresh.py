@@ -48,7 +48,7 @@ def packed(
 ) -> Fresh:
     """Content as the layout packs it, with the sums that `fields` hold; `code` is the packing's number that the entry had,
     `scope` are the archive's numbers that masks may depend on."""
-    with _opened(content) as source:
+    with opened_content(content) as source:
         size = source.seek(0, 2)
         code, packing = choose_packing(layout, code, size)
         out = cast(BinaryIO, tempfile.SpooledTemporaryFile(_IN_MEMORY))  # noqa: SIM115 - the Fresh closes it
@@ -91,7 +91,8 @@ def plain_code(layout: Layout) -> int | None:
 
 
 @contextlib.contextmanager
-def _opened(content: Content) -> Iterator[BinaryIO]:
+def opened_content(content: Content) -> Iterator[BinaryIO]:
+    """What goes into an archive as a stream. Raises FurnelError for a file that cannot be read."""
     if isinstance(content, bytes | bytearray | memoryview):
         yield io.BytesIO(content)
         return

@@ -7,7 +7,7 @@ import re
 from collections.abc import Sequence
 
 from furnel.containers import records
-from furnel.containers.fields import FieldPart, fixed_width
+from furnel.containers.fields import fixed_width, places_in
 from furnel.containers.mapped import Source
 from furnel.containers.reading import Index, index_bytes, read_head, read_index
 from furnel.containers.records import Trace, no_trace
@@ -61,14 +61,10 @@ def _of_names(index: IndexPart, data: memoryview, begin: int, count: int | None)
     width = fixed_width(index.fields)
     if named is None or width is None or not isinstance(named.length, int):
         return ""
-    found = _name_width(data, begin + _before(index, named), named.length, width, count)
+    found = _name_width(data, begin + places_in(index.fields)[named.name], named.length, width, count)
     if not found:
         return ""
     return f"Names of {found} letters would follow each other evenly; the field “{named.name}” has {named.length}"
-
-
-def _before(index: IndexPart, field: FieldPart) -> int:
-    return sum(part.width or 0 for part in index.fields[: index.fields.index(field)])
 
 
 def _name_width(data: memoryview, at: int, told: int, width: int, count: int | None) -> int:
@@ -88,5 +84,5 @@ def _name_width(data: memoryview, at: int, told: int, width: int, count: int | N
     if holds(told):
         return 0
     return max(
-        (room for room in range(2, _LONGEST) if holds(room)), default=0
-    )  # a part of a name is one, too
+        filter(holds, range(2, _LONGEST)), default=0
+    )  # the last letters of names follow each other evenly, too

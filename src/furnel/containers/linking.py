@@ -27,10 +27,10 @@ def follow_folders(firsts: Sequence[int], nexts: Sequence[int], free: int | None
     parents = _owners(firsts, nexts, free, where, "folder")
     ranks = _ranks(firsts, nexts, free)
     heads = [place for place, parent in enumerate(parents) if parent < 0]
-    led_to = {nexts[place] for place in heads}
+    led_to, done = {nexts[place] for place in heads}, len(nexts) - len(heads)
     for place in (head for head in heads if head not in led_to):
         while place != free and 0 <= place < len(nexts) and ranks[place] < 0:
-            ranks[place] = max(ranks) + 1
+            ranks[place], done = done, done + 1
             place = nexts[place]
     if -1 in ranks:
         raise _circle(where, "folder", ranks.index(-1))

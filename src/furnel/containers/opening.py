@@ -50,6 +50,12 @@ def layout_named(name: str) -> Layout | None:
 
 def layout_to_write(name: str) -> Layout | None:
     """As `layout_named`, for a new archive. Raises FurnelError for what is only read, too."""
+    check_writable(name)
+    return layout_named(name)
+
+
+def check_writable(name: str) -> None:
+    """Refuse kinds of archives that are never written."""
     if name in READ_ONLY_KINDS:
         raise FurnelError(
             "Choosing a layout",
@@ -57,7 +63,6 @@ def layout_to_write(name: str) -> Layout | None:
             why="such archives are read and not written",
             remedy="Use zip or tar",
         )
-    return layout_named(name)
 
 
 def open_with(

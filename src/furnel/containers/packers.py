@@ -219,7 +219,7 @@ class DictionaryPacking(Zstd):
 
     def __init__(self, part: PackerPart, dictionary: bytes = b"") -> None:
         super().__init__(dictionary)
-        self.part, self._is_known = part, bool(dictionary)
+        self.part = part
         self.name = part.name  # type: ignore[misc]
 
     def _packer(self) -> Any:
@@ -231,7 +231,7 @@ class DictionaryPacking(Zstd):
         return super()._unpacker()
 
     def _check(self) -> None:
-        if not self._is_known:
+        if self.dictionary is None:
             raise FurnelError(
                 "Unpacking", where=self.part.name, why=f"its dictionary {self.part.dictionary} is not known yet",
                 remedy="The dictionary and the index itself are packed otherwise, or not at all",
@@ -249,8 +249,11 @@ class DictionaryPacking(Zstd):
 
 def dictionaries(packings: Iterable[str]) -> dict[str, DictionaryPacking]:
     """Those of some packings that take a dictionary which they do not have yet."""
-    found = {name: PACKINGS[name] for name in packings if "#" in name}
-    return {name: kind for name, kind in found.items() if isinstance(kind, DictionaryPacking)}
+    found = {name: PACKINGS[name] for name in packings}
+    return {
+        name: kind for name, kind in found.items()
+        if isinstance(kind, DictionaryPacking) and kind.dictionary is None
+    }  # fmt: skip
 
 
 def with_own_packers(told: Any) -> Any:

@@ -157,13 +157,13 @@ class Zstd(PackingType):
     damage = (zstandard.ZstdError,)
 
     def __init__(self, dictionary: bytes = b"") -> None:
-        self._known = zstandard.ZstdCompressionDict(dictionary) if dictionary else None
+        self.dictionary = zstandard.ZstdCompressionDict(dictionary) if dictionary else None
 
     def _packer(self) -> zstandard.ZstdCompressor:
-        return zstandard.ZstdCompressor(level=12, dict_data=self._known)
+        return zstandard.ZstdCompressor(level=12, dict_data=self.dictionary)
 
     def _unpacker(self) -> zstandard.ZstdDecompressor:
-        return zstandard.ZstdDecompressor(dict_data=self._known, max_window_size=_WINDOW)
+        return zstandard.ZstdDecompressor(dict_data=self.dictionary, max_window_size=_WINDOW)
 
     def pack(self, data: bytes, longer: int = 0) -> bytes:
         """Longer by a frame that readers skip (RFC 8878, 3.1.2)."""

@@ -92,14 +92,7 @@ class Plan:
 
     def up_from(self, at: int) -> int:
         """How many bytes there are from a place to the next one at which an entry may begin."""
-        entry = self.layout.entry
-        return -(at - (self.data_start if entry.align_from == "data" else 0)) % entry.align
-
-    def was_aligned(self, start: int) -> bool:
-        """Whether an entry of the old archive that begins there is aligned."""
-        entry = self.layout.entry
-        base = self.index.data_start if self.index is not None and entry.align_from == "data" else 0
-        return (start - base) % entry.align == 0
+        return self.layout.entry.padding(at, self.data_start)
 
     def stays(self, item: Item, padded: int = 1) -> bool:
         """Whether an entry can have the place that it had: it is the same, or has become no longer and is alone there."""
@@ -129,7 +122,6 @@ def find_gaps(plan: Plan) -> None:
     if plan.index is None or plan.source is None:
         return
     index, view, part = plan.index, plan.source.view, plan.layout.entry
-    base = index.data_start if part.align_from == "data" else 0
     if plan.layout.index is not None and plan.layout.index.in_front:
         plan.lead = bytes(view[index.head_end : index.index_at])
         between = bytes(view[index.end : index.data_start])
@@ -141,7 +133,7 @@ def find_gaps(plan: Plan) -> None:
     end = index.data_start
     for place in order:
         offset = int(index.offsets[place])
-        if offset > end and not _is_padding(plan, view[end:offset], -(end - base) % part.align):
+        if offset > end and not _is_padding(plan, view[end:offset], part.padding(end, index.data_start)):
             plan.gaps[place] = (end, offset)
         end = max(end, plan.ends[place])
     if end < index.data_end:
@@ -277,7 +269,9 @@ def _place_data(plan: Plan) -> None:
             start, end = plan.gaps[item.old]
             at += end - start
         if layout.entry.align > 1 and (
-            item.span is None or plan.index is None or plan.was_aligned(item.span[0])
+            item.span is None
+            or plan.index is None
+            or not layout.entry.padding(item.span[0], plan.index.data_start)
         ):
             at += plan.up_from(at)
         item.offset = at

@@ -459,15 +459,14 @@ def _one_after_the_other(
     source: Source, layout: Layout, stored: Numbers, data_start: int, head: Head
 ) -> Numbers:
     """Where entries begin that no field tells the places of: each behind the one before, aligned."""
-    align = layout.entry.align
-    base = data_start if layout.entry.align_from == "data" else 0
-    if not layout.entry.head:
-        room = stored + -stored % align
-        first = data_start + -(data_start - base) % align
+    entry = layout.entry
+    if not entry.head:
+        room = stored + -stored % entry.align
+        first = data_start + entry.padding(data_start, data_start)
         return first + np.concatenate([[0], np.cumsum(room)[:-1]]) if len(stored) else stored
     out, at = [], data_start
     for length in stored.tolist():
-        at += -(at - base) % align
+        at += entry.padding(at, data_start)
         out.append(at)
         _, begin = records.read_record(
             layout.entry.head, source.view, at, layout.byte_order, source.name, head.scope

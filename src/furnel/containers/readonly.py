@@ -20,7 +20,7 @@ from furnel.progress import QUIET, Progress
 
 _MOST, _RATIO, _FREE = 64 << 30, 8000, 16 << 20
 _SEVEN = b"7z\xbc\xaf\x27\x1c"
-_ISO, _ISO_AT, _SECTOR = b"CD001", 32769, 2048
+_ISO, _ISO_AT = b"CD001", 32769
 _FRESH = "Take a fresh copy of it"
 _DAMAGE: tuple[type[Exception], ...] = (
     OSError, EOFError, ValueError, OverflowError, MemoryError, RuntimeError, LookupError, AttributeError, TypeError,
@@ -37,8 +37,8 @@ def read_only_kind(path: Path) -> type[ReadOnly] | None:
         return Iso if stream.read(len(_ISO)) == _ISO else None
 
 
-class ReadOnly:
-    """An archive that only gives. Folders, links and devices are left out."""
+class Listed:
+    """An archive whose entries are listed at once. Folders, links and devices are left out."""
 
     kind = ""
     called = ""
@@ -92,6 +92,13 @@ class ReadOnly:
     def peek(self, path: str, size: int) -> bytes:
         return bytes(self.view(path)[:size])
 
+    def close(self) -> None:
+        self._holding.close()
+
+
+class ReadOnly(Listed):
+    """An archive that only gives."""
+
     def rewrite(self, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
         changes.check(self._entries, self.path)
         if changes:
@@ -101,9 +108,6 @@ class ReadOnly:
             )  # fmt: skip
         with replacing(target) as out:
             self._outer.copy(0, len(self._outer.view), out)
-
-    def close(self) -> None:
-        self._holding.close()
 
 
 @contextlib.contextmanager

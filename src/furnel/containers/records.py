@@ -9,7 +9,7 @@ import numpy as np
 
 from furnel.containers.container import Order
 from furnel.containers.expressions import Number, expression
-from furnel.containers.fields import WIDTHS, BitsPart, FieldPart, Fields, places_in
+from furnel.containers.fields import WIDTHS, BitsPart, FieldPart, Fields, places_in, tells_here
 from furnel.errors import FurnelError
 
 Values = dict[str, int | bytes]
@@ -95,7 +95,7 @@ class Meanings:
             for part in _with_bits(field):
                 if part.holds is not None:
                     self._parts.setdefault(part.holds, []).append(part)
-        self._places = places_in(fields)
+        self._fields = fields
 
     def __contains__(self, role: str) -> bool:
         return role in self._parts
@@ -107,14 +107,17 @@ class Meanings:
                 value = values[part.name]
                 if part.means is None:
                     return value
-                known = {**scope, **_here(scope, self._places, part), **numbers_in(values), "value": value}
+                known = {**scope, **_here(scope, self._fields, part), **numbers_in(values), "value": value}
                 return expression(part.means).evaluate(known)
         return None
 
 
-def _here(scope: Scope, places: Mapping[str, int], part: FieldPart | BitsPart) -> dict[str, Number]:
-    """Where a field lies, when that is known."""
-    return {"here": scope[AT] + places[part.name]} if AT in scope and part.name in places else {}
+def _here(scope: Scope, fields: Fields, part: FieldPart | BitsPart) -> dict[str, Number]:
+    """Where a field lies, when that is known and what it means depends on it."""
+    if AT not in scope or not tells_here(part):
+        return {}
+    places = places_in(fields)
+    return {"here": scope[AT] + places[part.name]} if part.name in places else {}
 
 
 def meaning(fields: Fields, values: Mapping[str, Any], role: str, scope: Scope) -> Any:
@@ -127,7 +130,7 @@ def mean(fields: Fields, values: dict[str, Any], role: str, number: Any, scope: 
     for field in fields:
         for part in _with_bits(field):
             if part.holds == role:
-                known = {**scope, **_here(scope, places_in(fields), part), **numbers_in(values)}
+                known = {**scope, **_here(scope, fields, part), **numbers_in(values)}
                 if part.stores is not None:
                     number = expression(part.stores).evaluate({**known, "value": number})
                 elif part.means is not None:

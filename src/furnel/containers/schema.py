@@ -116,6 +116,10 @@ class EntryPart(Part):
         """What the archive calls a path."""
         return path.removeprefix(self.prefix).removesuffix(self.suffix)
 
+    def padding(self, at: int, data_start: int) -> int:
+        """How many bytes there are from a place to the next one at which an entry may begin."""
+        return -(at - (data_start if self.align_from == "data" else 0)) % self.align
+
     @property
     def told(self) -> int:
         """How much of every path is told here."""
