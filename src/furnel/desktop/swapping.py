@@ -125,9 +125,8 @@ class Swaps:
                 return
             old = self._session.swap(original)
             if old is not None and not fresh.changes and not old.changes:
-                said = (
-                    fresh.source == old.source or old.credit != credited
-                )  # of this file, or while it was read
+                # the credit is of this file, or was given while it was read
+                said = fresh.source == old.source or old.credit != credited
                 credit = old.credit if said else fresh.credit
                 told = {"source": fresh.source, "made_for": fresh.made_for, "credit": credit}
                 fresh = old.model_copy(update=told)

@@ -225,14 +225,11 @@ def _meet_values(
 ) -> Meeting:
     """A definition: what mods change at different addresses is done, what they want at the same one is told."""
     ready = {mod: document_of(one, path) for mod, one in data.items()}
-    docs = ready
-    if not is_partial:  # what the game has updated since is no wish of a mod that says what it changes
-        docs = {
-            mod: (patches[mod].on(data[mod], base) if mod in patches else None) or doc
-            for mod, doc in ready.items()
-        }
     if is_partial:
-        docs = {mod: laid_over(base, doc) for mod, doc in docs.items()}
+        docs = {mod: laid_over(base, doc) for mod, doc in ready.items()}
+    else:  # what the game has updated since is no wish of a mod that says what it changes
+        patched = {mod: patch.on(data[mod], base) for mod, patch in patches.items()}
+        docs = {mod: patched.get(mod) or doc for mod, doc in ready.items()}
     changes = {mod: difference(base, doc) for mod, doc in docs.items()}
     first, *rest = said.order(list(docs))
     result = docs[first]

@@ -12,9 +12,10 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-from pydantic import ValidationError
+import tomlkit
 
 from furnel.errors import FurnelError
+from furnel.mods.project import change_row
 from furnel.mods.workspace import Examined
 from furnel.texts import Change, Document
 from furnel.texts.patch import applied, disputes
@@ -44,10 +45,6 @@ class Patch:
 def patches_text(examined: Sequence[Examined], ready: Mapping[str, bytes]) -> str:
     """The patches of a mod's definitions as the package has them; empty where there are none. `ready` are the files of the
     build by their path."""
-    import tomlkit
-
-    from furnel.mods.project import change_row
-
     rows: list[dict[str, Any]] = []
     for one in sorted(examined, key=lambda one: one.swap.original):
         data = ready.get(one.swap.original)
@@ -72,14 +69,5 @@ def read_patches(folder: Path) -> dict[str, Patch]:
             )
             for row in told["patch"]
         }
-    except (
-        OSError,
-        ValueError,
-        KeyError,
-        TypeError,
-        AttributeError,
-        RecursionError,
-        ValidationError,
-        FurnelError,
-    ):
+    except (OSError, ValueError, KeyError, TypeError, AttributeError, RecursionError):
         return {}

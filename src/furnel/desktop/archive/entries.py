@@ -168,9 +168,9 @@ class EntriesPane(QWidget):
         return [item for row in range(first, first + room) if (item := self.list.item(row)) is not None]
 
     def _tell_seen(self) -> None:
-        known = {entry.path for entry in self._entries}
         if self.isVisible():
-            self.seen.emit([path for item in self._in_view() if (path := str(item.data(_PATH))) in known])
+            paths = (str(item.data(_PATH)) for item in self._in_view())
+            self.seen.emit([path for path in paths if path not in self.pending.add])
 
     def showEvent(self, event: object) -> None:
         self._looking.start()

@@ -14,7 +14,7 @@ from furnel.errors import FurnelError
 from furnel.media import medium_of
 from furnel.progress import Progress, check
 
-_KEPT, _AT_ONCE, _MOST_BYTES = 3000, 24, 64 << 20
+_AT_ONCE, _MOST_BYTES = 24, 64 << 20
 
 
 class EntryPictures(QObject):
@@ -49,8 +49,6 @@ class EntryPictures(QObject):
         def done(made: dict[str, Tile]) -> None:
             if self._opened is opened:
                 self._busy = False
-                if len(self.tiles) > _KEPT:
-                    self.tiles.clear()
                 self.tiles.update(made)
                 self.ready.emit()
 
@@ -66,6 +64,7 @@ class _Opened:
     def __init__(self, file: Path, layout: Layout) -> None:
         self._file, self._layout = file, layout
         self._container: Container | None = None
+        self._sizes: dict[str, int] = {}
         self._reading = threading.Lock()
         self._given_up = False
 
@@ -76,13 +75,15 @@ class _Opened:
                 return {}
             if self._container is None:
                 self._container = open_container(self._file, self._layout)
-            sizes = {entry.path: entry.size for entry in self._container.entries()}
+                self._sizes = {entry.path: entry.size for entry in self._container.entries()}
             made = {}
             for path in paths:
                 if self._given_up:
                     break
                 check(progress, "Pictures of entries")
-                made[path] = self._tile(self._container, path) if sizes.get(path, 0) < _MOST_BYTES else Tile()
+                made[path] = (
+                    self._tile(self._container, path) if self._sizes.get(path, 0) < _MOST_BYTES else Tile()
+                )
         self._end()
         return made
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import (
+    QColor,
     QFont,
     QHideEvent,
     QImage,
@@ -77,10 +78,13 @@ class PictureView(QWidget):
         self._instead = None
         if not keep_view:
             self._zoom, self._shift, self.level = 0.0, QPointF(), 0
-        self.resizeEvent(None)
+        self._tell_zoom()
         self.update()
 
     def resizeEvent(self, event: object) -> None:
+        self._tell_zoom()
+
+    def _tell_zoom(self) -> None:
         if self._content is not None:
             self.zoomed.emit(self.scale())
 
@@ -134,7 +138,7 @@ class PictureView(QWidget):
         self._zoom = zoom
         if not zoom:
             self._shift = QPointF()
-        self.resizeEvent(None)
+        self._tell_zoom()
         self.update()
 
     def scale(self) -> float:
@@ -251,27 +255,14 @@ class PictureView(QWidget):
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, self.scale() < 2.0)
             painter.drawImage(box, image)
         if self._zoom >= _GRID_FROM and self.level == 0:
-            self._paint_grid(painter, target, self._content.original.size)
+            paint_grid(
+                painter,
+                self._look.colour("window", 0.45),
+                QRectF(self.rect()),
+                target,
+                self._content.original.size,
+            )
         painter.restore()
-
-    def _paint_grid(self, painter: QPainter, target: QRectF, size: tuple[int, int]) -> None:
-        seen = target.intersected(QRectF(self.rect()))
-        painter.setPen(QPen(self._look.colour("window", 0.45), 1))
-        scale = target.width() / size[0]
-        for x in range(
-            int((seen.left() - target.left()) / scale), int((seen.right() - target.left()) / scale) + 1
-        ):
-            painter.drawLine(
-                QPointF(target.left() + x * scale, seen.top()),
-                QPointF(target.left() + x * scale, seen.bottom()),
-            )
-        for y in range(
-            int((seen.top() - target.top()) / scale), int((seen.bottom() - target.top()) / scale) + 1
-        ):
-            painter.drawLine(
-                QPointF(seen.left(), target.top() + y * scale),
-                QPointF(seen.right(), target.top() + y * scale),
-            )
 
     def _say(self, painter: QPainter, x: float, text: str, role: str, y: float = 20.0) -> None:
         painter.setFont(font(12, QFont.Weight.Medium))
@@ -380,3 +371,18 @@ class PictureView(QWidget):
         y = int((place.y() - target.top()) / target.height() * height)
         inside = 0 <= x < width and 0 <= y < height
         self.pointed.emit(x if inside else -1, y if inside else -1)
+
+
+def paint_grid(painter: QPainter, ink: QColor, around: QRectF, target: QRectF, size: tuple[int, int]) -> None:
+    """Lines between the pixels of a picture of a `size` that is drawn in `target`, as far as they lie in what is `around`."""
+    seen = target.intersected(around)
+    painter.setPen(QPen(ink, 1))
+    scale = target.width() / size[0]
+    for x in range(
+        int((seen.left() - target.left()) / scale), int((seen.right() - target.left()) / scale) + 1
+    ):
+        at = target.left() + x * scale
+        painter.drawLine(QPointF(at, seen.top()), QPointF(at, seen.bottom()))
+    for y in range(int((seen.top() - target.top()) / scale), int((seen.bottom() - target.top()) / scale) + 1):
+        at = target.top() + y * scale
+        painter.drawLine(QPointF(seen.left(), at), QPointF(seen.right(), at))

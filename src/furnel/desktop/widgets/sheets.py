@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from html import escape
+from typing import Any
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPlainTextEdit, QVBoxLayout, QWidget
@@ -55,9 +56,10 @@ def _keys_here(parent: QWidget) -> list[str]:
     """What keys and mouse do in the parts that are seen now, that with the cursor first."""
     window = parent.window() or parent
     parts = [part for part in window.findChildren(QWidget) if part.isVisible() and hasattr(part, "KEYS_HERE")]
-    kinds = {type(part): part for part in sorted(parts, key=lambda part: part.hasFocus())}
-    shown = sorted(kinds.values(), key=lambda part: not part.hasFocus())
-    return [_table(part.accessibleName() or "Here", part.KEYS_HERE) for part in shown[:4]]
+    shown: dict[type[QWidget], Any] = {}
+    for part in sorted(parts, key=lambda part: not part.hasFocus()):
+        shown.setdefault(type(part), part)
+    return [_table(part.accessibleName() or "Here", part.KEYS_HERE) for part in list(shown.values())[:4]]
 
 
 def _in_columns() -> list[str]:
