@@ -156,7 +156,7 @@ def test_the_sieve_is_the_sum_of_its_parts(text: str, kinds: set[str], low: int,
             and low <= side <= high
         )
         assert kept[row] == plain
-    for by, order in zip(("folder", "size", "kind", "nothing", "folder"), ORDERS, strict=True):
+    for by, order in zip(("folder", "size", "kind", "nothing", "folder", "archive"), ORDERS, strict=True):
         groups = Grouper(shelf).groups(kept, by, order)
         assert sorted(row for group in groups for row in group.rows.tolist()) == np.flatnonzero(kept).tolist()
     powers = Counter(int(np.log2(shelf.longer_side[row])) for row in np.flatnonzero(kept))

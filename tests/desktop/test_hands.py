@@ -309,23 +309,6 @@ def test_the_search_leads_to_the_wall_and_what_holds_back_is_let_go_of(hands: Ha
     hands.until(lambda: station.wall.shown == every, "the whole wall")
 
 
-def test_a_range_is_dragged_across_a_histogram(hands: Hands, mod: Path) -> None:
-    hands.open(mod)
-    graph = hands.window.find_station.sieve.pixels
-    every = graph.range()
-    middle = graph.width() // 2
-    QTest.mousePress(graph, Qt.MouseButton.LeftButton, pos=QPoint(middle, 20))
-    QTest.mouseMove(graph, QPoint(middle + graph.width() // 4, 20))
-    QTest.mouseRelease(graph, Qt.MouseButton.LeftButton, pos=QPoint(middle + graph.width() // 4, 20))
-    kept = graph.range()
-    assert every is None and kept is not None and 1 < kept[0] < kept[1]
-    hands.settle()
-    wall = hands.window.find_station.wall
-    wall.begin()
-    first = wall.current()
-    assert first is not None and kept[0] <= max(first.facts.width, first.facts.height) <= kept[1]
-
-
 def test_points_steps_and_the_builds_rows_have_menus(
     hands: Hands, mod: Path, menus: Callable[[str], list[dict[str, bool]]]
 ) -> None:

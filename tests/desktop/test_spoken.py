@@ -43,8 +43,8 @@ def test_the_sieve_says_what_is_kept(open_mod: Hands) -> None:
     down, chosen = _told(open_mod, sieve.kinds, "Down", "Return")
     assert down.startswith("Sounds, ") and down.endswith("not chosen")
     assert chosen.endswith(", chosen; 1 chosen")
-    before = sieve.pixels.accessibleDescription()
-    (after,) = _told(open_mod, sieve.pixels, "Right")
+    before = sieve.pixels.graph.accessibleDescription()
+    (after,) = _told(open_mod, sieve.pixels.graph, "Right")
     assert " to " in before and before != after
 
 

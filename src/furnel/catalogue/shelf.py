@@ -234,15 +234,22 @@ class Shelf(Sequence[Asset]):
         ranks[order] = np.arange(len(self))
         return ranks
 
-    def order(self, groups: Rows, order: str) -> Rows:
-        """Rows by group, then in one of ORDERS: pictures or sounds first where it is about their size or length."""
+    def order(self, groups: Rows, order: str, changed: Sequence[str] = ()) -> Rows:
+        """Rows by group, then in one of ORDERS: pictures or sounds first where it is about their size or length, the
+        `changed` paths in their order where it is about those."""
+        if order == "changed":
+            first = np.full(len(self), len(changed), np.int64)
+            for place, path in enumerate(changed):
+                if (row := self.row(path)) >= 0:
+                    first[row] = place
+            return np.lexsort((self._by_name, first, groups))
         area = self.columns["width"] * self.columns["height"]
         last = np.iinfo(np.int64).max
-        first = {
+        by = {
             "largest": -area, "smallest": np.where(area == 0, last, area),
             "longest": -self.length_ms, "heaviest": -self.columns["size"],
         }.get(order)  # fmt: skip
-        return np.lexsort((self._by_name, groups) if first is None else (self._by_name, first, groups))
+        return np.lexsort((self._by_name, groups) if by is None else (self._by_name, by, groups))
 
     def group_codes(self, by: str) -> tuple[list[str], Rows]:
         """The names of groups in their order, and the group of every asset."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -101,7 +102,7 @@ def _powers(values: Rows) -> dict[int, int]:
 
 
 GROUPINGS = ("folder", "archive", "kind", "format", "size")
-ORDERS = ("largest", "smallest", "longest", "heaviest", "name")
+ORDERS = ("largest", "smallest", "longest", "heaviest", "name", "changed")
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,10 +121,20 @@ class Grouper:
         self._known: dict[tuple[str, str], tuple[list[str], Rows, Rows]] = {}
 
     def groups(
-        self, kept: Mask | None, by: str, order: str, codes: tuple[list[str], Rows] | None = None
+        self,
+        kept: Mask | None,
+        by: str,
+        order: str,
+        codes: tuple[list[str], Rows] | None = None,
+        changed: Sequence[str] = (),
     ) -> list[Group]:
-        """What is kept, in named groups. `codes` (names, and the group of each asset or -1) are for groupings of one's own."""
-        names, sorted_rows, groups = self._sorted(by, order, codes)
+        """What is kept, in named groups. `codes` (names, and the group of each asset or -1) are for groupings of one's own;
+        `changed` are the paths that come first, in their order, when they are ordered so."""
+        if order == "changed":
+            names, groups = codes or self._shelf.group_codes(by)
+            sorted_rows = self._shelf.order(groups, order, changed)
+        else:
+            names, sorted_rows, groups = self._sorted(by, order, codes)
         rows = sorted_rows if kept is None else sorted_rows[kept[sorted_rows]]
         rows = rows[groups[rows] >= 0]
         if not len(rows):

@@ -8,23 +8,31 @@ from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QSlider, QVBoxLayout, QWidget
 
 from furnel.catalogue import GROUPINGS, ORDERS
-from furnel.desktop.widgets.basics import button, emptied, label, marked, strong
+from furnel.desktop.find.lines import LinesHead
+from furnel.desktop.keeping import keep, kept_texts
+from furnel.desktop.look import Look
+from furnel.desktop.timing import timer
+from furnel.desktop.widgets.basics import button, emptied, label, marked, strong, toggle
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.words import number
 
 _ORDERED = {
     "largest": "largest first", "smallest": "smallest first", "longest": "longest first", "heaviest": "most bytes first",
-    "name": "by name",
+    "name": "by name", "changed": "your changes first",
 }  # fmt: skip
 
 
 class WallHead(QWidget):
-    """The head of the wall. `changed` tells of another grouping or order, `zoomed` of tiles' height in pixels."""
+    """The head of the wall: how it is shown is kept for the next start.
+
+    `changed` tells of another grouping or order, `zoomed` of tiles' height in pixels, `formed` whether they are lines.
+    """
 
     changed = pyqtSignal()
     zoomed = pyqtSignal(int)
+    formed = pyqtSignal(bool)
 
-    def __init__(self) -> None:
+    def __init__(self, look: Look) -> None:
         super().__init__()
         self._count, self._mended = marked(), label("", "caption")
         self.group, self.order = QComboBox(), QComboBox()
@@ -38,20 +46,28 @@ class WallHead(QWidget):
         for box in (self.group, self.order):
             box.setStyleSheet("QComboBox { border: none; background: transparent; padding: 2px 4px }")
             box.currentIndexChanged.connect(lambda _: self.changed.emit())
-        zoom = QSlider(Qt.Orientation.Horizontal)
+        self._zoom = zoom = QSlider(Qt.Orientation.Horizontal)
         zoom.setRange(48, 220)
         zoom.setValue(92)
         zoom.setFixedWidth(96)
         zoom.setToolTip("How large the tiles are")
         zoom.setAccessibleName("Tile size")
         zoom.valueChanged.connect(self.zoomed)
+        self.lines = toggle("lines", "One asset a line, with what is known of it in columns")
+        self._columns = LinesHead(look)
+        self._columns.hide()
+        self.lines.toggled.connect(self._form)
+        self._columns.ordered.connect(lambda order: self.order.setCurrentIndex(ORDERS.index(order)))
+        self.order.currentIndexChanged.connect(lambda _: self._columns.show_order(self.ordered))
+        self._columns.show_order(self.ordered)
         head = WrappingRow(spacing=14)
         head.setContentsMargins(14, 8, 14, 4)
         for part in (self._count, self.group):
             head.addWidget(part)
         head.add_rest()
-        head.addWidget(label("zoom", "caption"))
-        head.addWidget(zoom)
+        self._sized = label("zoom", "caption")
+        for shown in (self._sized, zoom, self.lines):
+            head.addWidget(shown)
         head.addWidget(self.order)
         self._chips = QWidget()
         self._row = WrappingRow(self._chips, spacing=6)
@@ -66,6 +82,30 @@ class WallHead(QWidget):
         column.addLayout(head)
         column.addWidget(self._chips)
         column.addWidget(self._mended)
+        column.addWidget(self._columns)
+        self._later = timer(self, self._keep, 300)
+        for change in (self.changed, self.zoomed, self.formed):
+            change.connect(lambda *_: self._later.start())
+
+    def _form(self, lines: bool) -> None:
+        self._columns.setVisible(lines)
+        for part in (self._sized, self._zoom):
+            part.setVisible(not lines)
+        self.formed.emit(lines)
+
+    def recall(self) -> None:
+        """Show everything as it was shown last."""
+        by, order, form, tall, *_ = (*kept_texts("wall"), "", "", "", "")
+        for box, name in ((self.group, by), (self.order, order)):
+            if (place := box.findData(name)) >= 0:
+                box.setCurrentIndex(place)
+        self.lines.setChecked(form == "lines")
+        if tall.isdecimal():
+            self._zoom.setValue(int(tall))
+
+    def _keep(self) -> None:
+        form = "lines" if self.lines.isChecked() else "tiles"
+        keep("wall", [self.by, self.ordered, form, str(self._zoom.value())])
 
     @property
     def by(self) -> str:

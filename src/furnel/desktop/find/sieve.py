@@ -11,8 +11,9 @@ from PyQt6.QtWidgets import QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
 from furnel.catalogue import Facets, Sieve
 from furnel.desktop.actions import with_key
+from furnel.desktop.find.histogram import Histogram
 from furnel.desktop.find.like import LikeBox
-from furnel.desktop.look import Look, byte_size, font
+from furnel.desktop.look import Look, font
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import button, field, label
 from furnel.desktop.widgets.wrapping import WrappingRow
@@ -20,7 +21,6 @@ from furnel.media import KIND_TITLES
 from furnel.words import number
 
 _ROW = 20
-_ACROSS, _REACH = 2, 6  # a drag that is of neither end; pixels beside an end that are of it
 
 
 class FacetList(QWidget):
@@ -120,154 +120,6 @@ class FacetList(QWidget):
                 Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
                 number(count),
             )
-
-
-class Histogram(QWidget):
-    """Counts by powers of two, with two handles to drag a range across."""
-
-    changed = pyqtSignal()
-
-    def __init__(self, look: Look, name: str, unit: str) -> None:
-        super().__init__()
-        self._look, self._unit = look, unit
-        self._full: dict[int, int] = {}
-        self._now: Mapping[int, int] = {}
-        self._range = (0, 0)
-        self._drag, self._anchor = -1, 0
-        self.setFixedHeight(58)
-        self.setAccessibleName(name)
-        self.setToolTip("Drag across the bars, or one of the two ends; double-click to show all")
-        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        look.changed.connect(self.update)
-
-    def show_counts(self, full: Mapping[int, int], now: Mapping[int, int]) -> None:
-        """Counts of the whole game and of what the sieve leaves, by exponent of two."""
-        steps = range(min(full, default=0), max(full, default=0) + 1)
-        whole = {step: full.get(step, 0) for step in steps}
-        if whole.keys() != self._full.keys():
-            self._range = (steps[0], steps[-1])
-        self._full, self._now = whole, now
-        self.setAccessibleDescription(self.said() if whole else "nothing")
-        self.update()
-
-    def range(self) -> tuple[int, int] | None:
-        """Smallest and largest value kept, or None for all."""
-        if not self._full or self._range == (min(self._full), max(self._full)):
-            return None
-        return 1 << self._range[0], (2 << self._range[1]) - 1
-
-    def set_range(self, low: int, high: int) -> None:
-        """Keep exponents `low` to `high`."""
-        self._range = (low, high)
-        self.setAccessibleDescription(self.said())
-        self.changed.emit()
-        self.update()
-
-    def clear(self) -> None:
-        if self._full:
-            self._range = (min(self._full), max(self._full))
-        self.update()
-
-    def widen(self) -> None:
-        """Keep everything again."""
-        self.clear()
-        self.changed.emit()
-
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        painter = QPainter(self)
-        look = self._look
-        if not self._full:
-            return
-        most = max(self._full.values())
-        step = (self.width() - 12) / len(self._full)
-        for place, (key, count) in enumerate(self._full.items()):
-            left = 6 + place * step
-            inside = self._range[0] <= key <= self._range[1]
-            tall = 36 * (count / most) ** 0.6 if count else 0
-            now = 36 * (self._now.get(key, 0) / most) ** 0.6 if self._now.get(key, 0) else 0
-            painter.fillRect(
-                QRectF(left + 1, 38 - tall, step - 2, tall),
-                look.colour("hairline-strong" if inside else "hairline"),
-            )
-            painter.fillRect(
-                QRectF(left + 1, 38 - now, step - 2, now), look.colour("bar" if inside else "hairline-strong")
-            )
-        painter.fillRect(QRectF(6, 38, self.width() - 12, 1), look.colour("hairline"))
-        painter.setPen(QPen(look.colour("text"), 2))
-        for x in self._handles():
-            painter.drawLine(QPointF(x, 2), QPointF(x, 42))
-        painter.setFont(font(10))
-        painter.setPen(look.colour("quiet"))
-        texts = self._ends()
-        painter.drawText(QRectF(4, 44, self.width() - 8, 14), Qt.AlignmentFlag.AlignLeft, texts[0])
-        painter.drawText(QRectF(4, 44, self.width() - 8, 14), Qt.AlignmentFlag.AlignRight, texts[1])
-
-    def _ends(self) -> tuple[str, str]:
-        low, high = 1 << self._range[0], (2 << self._range[1]) - 1
-        shown = {"px": number, "B": byte_size, "ms": _seconds}[self._unit]
-        return shown(low), shown(high)
-
-    def said(self) -> str:
-        """The range that is kept, in words."""
-        return f"{' to '.join(self._ends())}{' px' if self._unit == 'px' else ''}"
-
-    def _handles(self) -> tuple[float, float]:
-        step = (self.width() - 12) / len(self._full)
-        first = min(self._full)
-        return 6 + (self._range[0] - first) * step, 6 + (self._range[1] - first + 1) * step
-
-    def mousePressEvent(self, event: QMouseEvent | None) -> None:
-        if event is not None and self._full:
-            low, high = self._handles()
-            far = abs(event.position().x() - low), abs(event.position().x() - high)
-            self._anchor = self._bar(event.position().x())
-            self._drag = _ACROSS if min(far) > _REACH else far.index(min(far))
-            self.mouseMoveEvent(event)
-
-    def _bar(self, x: float) -> int:
-        """The exponent whose bar is at a place."""
-        step = (self.width() - 12) / len(self._full)
-        return max(min(self._full), min(min(self._full) + int((x - 6) // step), max(self._full)))
-
-    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
-        if event is None or self._drag < 0 or not self._full:
-            return
-        first, last = min(self._full), max(self._full)
-        place = round((event.position().x() - 6) / ((self.width() - 12) / len(self._full)))
-        low, high = self._range
-        if self._drag == _ACROSS:
-            at = self._bar(event.position().x())
-            low, high = min(self._anchor, at), max(self._anchor, at)
-        elif self._drag == 0:
-            low = max(first, min(first + place, high))
-        else:
-            high = min(last, max(first + place - 1, low))
-        if (low, high) != self._range:
-            self.set_range(low, high)
-
-    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
-        self._drag = -1
-
-    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
-        self.clear()
-        self.changed.emit()
-
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        if event is None or not self._full:
-            return
-        first, last = min(self._full), max(self._full)
-        low, high = self._range
-        move = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()), 0)
-        if not move:
-            super().keyPressEvent(event)
-        elif event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
-            self.set_range(low, max(low, min(high + move, last)))
-        else:
-            self.set_range(max(first, min(low + move, high)), high)
-
-
-def _seconds(milliseconds: int) -> str:
-    return f"{milliseconds / 1000:.2g} s" if milliseconds < 10_000 else f"{milliseconds / 1000:.0f} s"
 
 
 class SievePanel(QScrollArea):

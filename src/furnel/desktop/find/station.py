@@ -61,7 +61,7 @@ class FindStation(QWidget):
         self._facets: Facets | None = None
         self._kept: npt.NDArray[np.bool_] = np.zeros(0, bool)
         self._grouper: Grouper | None = None
-        self.head = WallHead()
+        self.head = WallHead(look)
         self._whole = QWidget()
         middle = QVBoxLayout(self._whole)
         middle.setContentsMargins(0, 0, 0, 0)
@@ -90,6 +90,8 @@ class FindStation(QWidget):
         session.learned.marked.connect(self._marked)
         self.head.changed.connect(self._regroup)
         self.head.zoomed.connect(self.wall.set_zoom)
+        self.head.formed.connect(self.wall.set_form)
+        self.head.recall()
         self.sieve.left.connect(self._to_wall)
         self.wall.selected.connect(self._select)
         self.wall.let_go.connect(self._show_card)
@@ -187,10 +189,15 @@ class FindStation(QWidget):
         if swapped == self.wall.swapped:
             return
         self.wall.set_swapped(swapped)
-        if self.sieve.swapped.isChecked():
+        if self.sieve.swapped.isChecked() or self.head.ordered == "changed":
             self._sift()
         elif self._facets is not None:
             self._sift_counts()
+
+    def _latest(self) -> list[str]:
+        """What this mod changes, what was begun last first."""
+        project = self._session.project
+        return [swap.original for swap in reversed(project.made)] if project else []
 
     def _swapped(self) -> frozenset[str]:
         project = self._session.project
@@ -208,8 +215,17 @@ class FindStation(QWidget):
             self._mend(sieve.text, catalogue)
         if self.sieve.with_kin.isChecked() and marks is not None:
             self._kept = self._kept & (marks.kin.groups >= 0)
-        self.wall.show_groups(shelf, self._groups(shelf), self._empty())
+        self.wall.show_groups(shelf, self._groups(shelf), self._empty(), self._degrees())
         self._sift_counts()
+
+    def _degrees(self) -> dict[int, float]:
+        """How alike what is looked for the most alike are, by row; nothing when nothing is looked for."""
+        ranking = self._ranking
+        if ranking is None or self._ranked is not self.sieve.like.likeness:
+            return {}
+        most, kept = max(float(ranking.scores.max(initial=0)), 1e-9), self._kept[ranking.rows]
+        scores = np.maximum(ranking.scores[kept][:_MOST_ALIKE], 0) / most
+        return dict(zip(ranking.rows[kept][:_MOST_ALIKE].tolist(), scores.tolist(), strict=True))
 
     def _mend(self, text: str, catalogue: Catalogue) -> None:
         """Look for what comes nearest to words that nothing has."""
@@ -242,11 +258,10 @@ class FindStation(QWidget):
             rows = np.array([row, *marks.kin.of(row)], np.int64)
             return [Group(f"{shelf.name(row)} and its kin", rows[self._kept[rows]])]
         by, order = self.head.by, self.head.ordered
-        if by != "kin":
-            return self._grouper.groups(self._kept, by, order)
-        return (
-            self._grouper.groups(self._kept, by, order, marks.kin.codes(shelf)) if marks is not None else []
-        )
+        if by == "kin" and marks is None:
+            return []
+        codes = marks.kin.codes(shelf) if by == "kin" and marks is not None else None
+        return self._grouper.groups(self._kept, by, order, codes, self._latest())
 
     def _empty(self) -> str:
         """What to say when the wall has nothing."""
@@ -366,12 +381,6 @@ class FindStation(QWidget):
         if asset.facts.kind == "sound" and self._player.device:
             self.hear()
 
-    def _why(self, path: str) -> str:
-        """What the game's profile says of an asset's role."""
-        catalogue = self._session.catalogue
-        rule = catalogue.install.profile.role_of(path) if catalogue is not None else None
-        return rule.why if rule is not None else ""
-
     def _show_card(self) -> None:
         asset = self.wall.current()
         if asset is None:
@@ -385,7 +394,7 @@ class FindStation(QWidget):
             self._session.swap(asset.path) is not None,
             winner,
             len(self._session.learned.kin(asset.path)),
-            self._why(asset.path),
+            _why(self._session, asset.path),
         )
         _look_for_uses(
             self._session,
@@ -396,6 +405,13 @@ class FindStation(QWidget):
     def _open(self, asset: Asset) -> None:
         swapped = self._session.swap(asset.path) is not None
         self.wanted.emit("go-fit" if swapped else "values" if taken_apart(asset.path) else "swap")
+
+
+def _why(session: Session, path: str) -> str:
+    """What the game's profile says of an asset's role."""
+    catalogue = session.catalogue
+    rule = catalogue.install.profile.role_of(path) if catalogue is not None else None
+    return rule.why if rule is not None else ""
 
 
 def _told_in(session: Session, sieve: Sieve) -> Sieve:

@@ -2,12 +2,8 @@
 
 from __future__ import annotations
 
-from bisect import bisect_right
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
 
-import numpy as np
-import numpy.typing as npt
 from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QContextMenuEvent,
@@ -15,6 +11,7 @@ from PyQt6.QtGui import (
     QDragLeaveEvent,
     QDragMoveEvent,
     QDropEvent,
+    QFocusEvent,
     QFont,
     QKeyEvent,
     QMouseEvent,
@@ -28,29 +25,18 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QFrame
 
 from furnel.catalogue import Asset, Group, Shelf
+from furnel.desktop.find.lines import THUMB, paint_line
+from furnel.desktop.find.spots import CAPTION, HEADER, LINE, MARGIN, Header, Spots
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import elided
 from furnel.desktop.widgets.canvas import Canvas
 from furnel.desktop.widgets.dropping import files_of, picture_in, welcome_files
-from furnel.media import KINDS
 from furnel.words import number
-
-_MARGIN, _GAP, _HEADER, _CAPTION = 14, 8, 28, 34
-_NARROWEST, _WIDE = 90, 3.0  # pixels: a caption has to fit; times the height
-
-Numbers = npt.NDArray[np.float64] | npt.NDArray[np.int64]
-
-
-@dataclass(frozen=True, slots=True)
-class _Header:
-    y: float
-    title: str
-    detail: str
 
 
 class Wall(Canvas):
-    """Tiles at true proportions.
+    """Tiles at true proportions, or one asset a line with its facts in columns.
 
     `selected` an asset, `opened` it by double click or Enter, `dropped` a file on it; `files_dropped` a folder, several files,
     or one beside the tiles.
@@ -77,11 +63,10 @@ class Wall(Canvas):
         self._groups: Sequence[Group] = []
         self._swapped: frozenset[str] = frozenset()
         self._marked: frozenset[int] = frozenset()
-        self._spots = _Spots()
-        self._lines: list[tuple[float, int]] = []
-        self._headers: list[_Header] = []
-        self._height = 0.0
+        self._degrees: Mapping[int, float] = {}
+        self._spots = Spots()
         self._tile_height = 92
+        self._in_lines = False
         self._current = -1
         self._target = -1
         self._empty = ""
@@ -95,10 +80,16 @@ class Wall(Canvas):
 
     # what is shown
 
-    def show_groups(self, shelf: Shelf, groups: Sequence[Group], empty: str) -> None:
-        """Show assets in named groups; `empty` is said when there are none. The selection stays when it can."""
+    def show_groups(
+        self, shelf: Shelf, groups: Sequence[Group], empty: str, degrees: Mapping[int, float] | None = None
+    ) -> None:
+        """Show assets in named groups; `empty` is said when there are none. The selection stays when it can.
+
+        `degrees` (0 to 1, by row) say how alike something they are, beside the most alike.
+        """
         kept = self._spots.row(self._current) if shelf is self._shelf else -1
         self._shelf, self._groups, self._empty = shelf, groups, empty
+        self._degrees = degrees or {}
         had = self._current >= 0
         self._lay_out()
         self._current = self._spots.place(kept)
@@ -123,6 +114,19 @@ class Wall(Canvas):
         """The height of the tiles in pixels."""
         self._tile_height = height
         self._lay_out()
+        self._keep_in_view()
+
+    def set_form(self, lines: bool) -> None:
+        """Show one asset a line, or tiles."""
+        if lines != self._in_lines:
+            self._in_lines = lines
+            self._lay_out()
+            self._keep_in_view()
+
+    def _keep_in_view(self) -> None:
+        """What is chosen stays in sight when everything has moved."""
+        if self._current >= 0:
+            self._scroll_to(self._current)
         self.surface.update()
 
     def current(self) -> Asset | None:
@@ -169,33 +173,10 @@ class Wall(Canvas):
         self._lay_out()
 
     def _lay_out(self) -> None:
-        width = self.surface.width() - 2 * _MARGIN
-        tall = self._tile_height
-        self._headers, self._lines, parts = [], [], []
-        y, place = 4.0, 0
-        widths = _tile_widths(self._shelf, tall) if self._shelf is not None else np.zeros(0, np.float32)
-        sizes = self._shelf.columns["size"] if self._shelf is not None else np.zeros(0, np.int64)
-        for group in self._groups:
-            rows = group.rows
-            total = int(sizes[rows].sum())
-            self._headers.append(
-                _Header(y, group.name or "at the top", f"{number(len(rows))} · {byte_size(total)}")
-            )
-            y += _HEADER
-            wide = np.minimum(widths[rows], width)
-            ends = np.cumsum(wide + _GAP, dtype=np.float64)
-            firsts, before = _broken(ends.tolist(), width + _GAP)
-            counts = np.diff([*firsts, len(rows)])
-            lines = y + np.arange(len(firsts)) * (tall + _CAPTION + _GAP)
-            lefts = ends - wide - _GAP - np.repeat(before, counts) + _MARGIN
-            parts.append((rows, lefts, np.repeat(lines, counts), wide))
-            self._lines += zip(lines.tolist(), [place + first for first in firsts], strict=True)
-            y += len(firsts) * (tall + _CAPTION + _GAP) + 6
-            place += len(rows)
-        self._spots = _Spots(parts)
-        self._height = y + _MARGIN
+        tall = 0 if self._in_lines else self._tile_height
+        self._spots = Spots(self._shelf, self._groups, self.surface.width(), tall)
         bar = self.bar
-        bar.setRange(0, max(0, int(self._height - self.surface.height())))
+        bar.setRange(0, max(0, int(self._spots.height - self.surface.height())))
         bar.setPageStep(self.surface.height())
         bar.setSingleStep(40)
 
@@ -210,67 +191,103 @@ class Wall(Canvas):
             return
         top = self.bar.value()
         bottom = top + self.surface.height()
-        for header in self._headers:
-            if top - _HEADER < header.y < bottom:
+        spots = self._spots
+        for header in spots.headers:
+            if top - HEADER < header.y < bottom:
                 self._paint_header(painter, header, top)
-        first = max(bisect_right(self._lines, (top - self._tile_height - _CAPTION, 1 << 60)) - 1, 0)
-        for place in range(self._lines[first][1], len(self._spots)):
-            if self._spots.tops[place] > bottom:
+        first = max(spots.line_at(top - spots.pitch), 0)
+        for place in range(spots.lines[first][1], len(spots)):
+            if spots.tops[place] > bottom:
                 break
             self._paint_spot(painter, place)
 
-    def _paint_header(self, painter: QPainter, header: _Header, top: int) -> None:
+    def _paint_header(self, painter: QPainter, header: Header, top: int) -> None:
         painter.setFont(font(12, QFont.Weight.DemiBold))
         painter.setPen(self._look.colour("text"))
-        painter.drawText(QPointF(_MARGIN, header.y - top + 18), header.title)
+        painter.drawText(QPointF(MARGIN, header.y - top + 18), header.title)
         offset = painter.fontMetrics().horizontalAdvance(header.title) + 10
         painter.setFont(font(11))
         painter.setPen(self._look.colour("quiet"))
-        painter.drawText(QPointF(_MARGIN + offset, header.y - top + 18), header.detail)
+        painter.drawText(QPointF(MARGIN + offset, header.y - top + 18), header.detail)
 
     def _paint_spot(self, painter: QPainter, place: int) -> None:
         assert self._shelf is not None
         row = self._spots.row(place)
         look, rect, asset = self._look, self._rect(place), self._shelf[row]
-        paint_tile(painter, look, rect, self._tiles.get(asset))
+        tile, held = rect, place in (self._current, self._target) or row in self._marked
+        if held and self._in_lines:
+            painter.fillRect(rect.adjusted(-6, 1, 6, -1), look.colour("raised"))
+        if self._in_lines:
+            tile = QRectF(rect.left(), rect.top() + 2, THUMB, LINE - 4)
+        paint_tile(painter, look, tile, self._tiles.get(asset), crop=self._in_lines)
         if asset.path in self._swapped:
             painter.setRenderHint(QPainter.RenderHint.Antialiasing)
             painter.setPen(Qt.PenStyle.NoPen)
             painter.setBrush(look.colour("ember"))
-            corner = rect.topRight()
-            painter.drawPolygon(QPolygonF([corner, corner - QPointF(15, 0), corner + QPointF(0, 15)]))
-        if place in (self._current, self._target) or row in self._marked:
-            role = "ember" if place == self._target else "selection"
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.setPen(QPen(look.colour(role), 2))
+            corner, side = tile.topRight(), 9 if self._in_lines else 15
+            painter.drawPolygon(QPolygonF([corner, corner - QPointF(side, 0), corner + QPointF(0, side)]))
+        if self._in_lines:
+            paint_line(painter, look, rect, asset)
+        else:
+            self._paint_caption(painter, rect, asset)
+        if (degree := self._degrees.get(row)) is not None:
+            painter.fillRect(QRectF(tile.left(), tile.bottom() - 3, tile.width(), 3), look.colour("sunken"))
+            painter.fillRect(
+                QRectF(tile.left(), tile.bottom() - 3, tile.width() * degree, 3), look.colour("tarn")
+            )
+        if held:
+            self._paint_ring(painter, place, rect)
+
+    def _paint_caption(self, painter: QPainter, rect: QRectF, asset: Asset) -> None:
+        for down, size, role, text in ((14, 12, "text", asset.name), (28, 11, "quiet", _caption(asset))):
+            painter.setFont(font(size))
+            painter.setPen(self._look.colour(role))
+            painter.drawText(
+                QPointF(rect.left(), rect.bottom() + down), elided(painter, text, rect.width() + 4)
+            )
+
+    def _paint_ring(self, painter: QPainter, place: int, rect: QRectF) -> None:
+        """Around what is chosen or marked, a bar before it in lines; a thin one more around the one that keys act on."""
+        colour = self._look.colour("ember" if place == self._target else "selection")
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        if self._in_lines:
+            ring = rect.adjusted(-6, 1, 6, -1)
+            painter.fillRect(QRectF(ring.left(), ring.top(), 3, ring.height()), colour)
+        else:
+            ring = rect.adjusted(-5, -5, 5, 5)
+            painter.setPen(QPen(colour, 2))
             painter.drawRect(rect.adjusted(-2, -2, 2, 2))
-        painter.setFont(font(12))
-        painter.setPen(look.colour("text"))
-        painter.drawText(
-            QPointF(rect.left(), rect.bottom() + 14), elided(painter, asset.name, rect.width() + 4)
-        )
-        painter.setFont(font(11))
-        painter.setPen(look.colour("quiet"))
-        painter.drawText(
-            QPointF(rect.left(), rect.bottom() + 28), elided(painter, _caption(asset), rect.width() + 4)
-        )
+        if place == self._current and self.hasFocus():
+            painter.setPen(QPen(colour, 1))
+            painter.drawRect(ring.adjusted(0.5, 0.5, -0.5, -0.5))
 
     def _rect(self, place: int) -> QRectF:
         spots = self._spots
         top = float(spots.tops[place]) - self.bar.value()
-        return QRectF(float(spots.lefts[place]), top, float(spots.widths[place]), self._tile_height)
+        tall = LINE if self._in_lines else self._tile_height
+        return QRectF(float(spots.lefts[place]), top, float(spots.widths[place]), tall)
+
+    def focusInEvent(self, event: QFocusEvent | None) -> None:
+        self.surface.update()
+
+    def focusOutEvent(self, event: QFocusEvent | None) -> None:
+        self.surface.update()
 
     # hands
 
     def _at(self, place: QPointF) -> int:
-        y = place.y() + self.bar.value()
-        line = bisect_right(self._lines, (y, 1 << 60)) - 1
+        line = self._spots.line_at(place.y() + self.bar.value())
         if line < 0:
             return -1
-        for number_ in range(self._lines[line][1], self._line_end(line)):
-            if self._rect(number_).adjusted(-3, -3, 5, _CAPTION).contains(place):
-                return number_
-        return -1
+        below = 0 if self._in_lines else CAPTION
+        return next(
+            (
+                at
+                for at in self._spots.in_line(line)
+                if self._rect(at).adjusted(-3, -3, 5, below).contains(place)
+            ),
+            -1,
+        )
 
     def _say(self) -> None:
         """Tell who does not see it what is chosen."""
@@ -281,10 +298,9 @@ class Wall(Canvas):
         words = [asset.name, _caption(asset), f"{self._current + 1} of {len(self._spots)}"]
         words += ["swapped"] if asset.path in self._swapped else []
         words += [f"{marked} marked"] if marked > 1 else []
+        degree = self._degrees.get(self._spots.row(self._current))
+        words += [_alike(degree)] if degree is not None else []
         self.setAccessibleDescription(", ".join(words))
-
-    def _line_end(self, line: int) -> int:
-        return self._lines[line + 1][1] if line + 1 < len(self._lines) else len(self._spots)
 
     def _choose(self, place: int, marking: bool = False) -> None:
         if not 0 <= place < len(self._spots):
@@ -292,15 +308,17 @@ class Wall(Canvas):
         self._current = place
         if not marking:
             self._marked = frozenset()
-        top = float(self._spots.tops[place])
-        bar = self.bar
-        if top - _HEADER < bar.value():
-            bar.setValue(int(top - _HEADER))
-        elif top + self._tile_height + _CAPTION > bar.value() + self.surface.height():
-            bar.setValue(int(top + self._tile_height + _CAPTION + 4 - self.surface.height()))
+        self._scroll_to(place)
         self._say()
         self.surface.update()
         self.selected.emit(self.current())
+
+    def _scroll_to(self, place: int) -> None:
+        top, bar, pitch = float(self._spots.tops[place]), self.bar, self._spots.pitch
+        if top - HEADER < bar.value():
+            bar.setValue(int(top - HEADER))
+        elif top + pitch > bar.value() + self.surface.height():
+            bar.setValue(int(top + pitch - self.surface.height()))
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         self.setFocus()
@@ -341,7 +359,9 @@ class Wall(Canvas):
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         if event is not None:
             place = self._at(event.position())
-            self.surface.setToolTip(_tip(self._asset(place)) if place >= 0 else "")
+            degree = self._degrees.get(self._spots.row(place))
+            alike = f"{_alike(degree)}\n" if degree is not None else ""
+            self.surface.setToolTip(alike + _tip(self._asset(place)) if place >= 0 else "")
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         if event is not None:
@@ -357,7 +377,8 @@ class Wall(Canvas):
             step = 1 if key == Qt.Key.Key_Right else -1
             self._choose(self._current + step if self._current >= 0 else 0)
         elif key in (Qt.Key.Key_Up, Qt.Key.Key_Down):
-            self._choose(self._neighbour(1 if key == Qt.Key.Key_Down else -1))
+            step = 1 if key == Qt.Key.Key_Down else -1
+            self._choose(self._spots.beside(self._current, step) if self._current >= 0 else 0)
         elif key == Qt.Key.Key_Home:
             self._choose(0)
         elif key == Qt.Key.Key_End:
@@ -366,21 +387,6 @@ class Wall(Canvas):
             self.opened.emit(asset)
         else:
             super().keyPressEvent(event)
-
-    def _neighbour(self, step: int) -> int:
-        if not len(self._spots):
-            return -1
-        if self._current < 0:
-            return 0
-        spots, here = self._spots, max(self._current, 0)
-        line = bisect_right(self._lines, (float(spots.tops[here]), 1 << 60)) - 1 + step
-        if not 0 <= line < len(self._lines):
-            return self._current
-        middle = spots.lefts[here] + spots.widths[here] / 2
-        return min(
-            range(self._lines[line][1], self._line_end(line)),
-            key=lambda n: abs(spots.lefts[n] + spots.widths[n] / 2 - middle),
-        )
 
     def _asset(self, place: int) -> Asset:
         assert self._shelf is not None
@@ -420,57 +426,6 @@ class Wall(Canvas):
         self.surface.update()
 
 
-def _broken(ends: list[float], width: float) -> tuple[list[int], list[float]]:
-    """Where lines begin, for tiles that end at `ends` when they stand in one line; and what lies before each line."""
-    firsts, before, first, done = [], [], 0, 0.0
-    while first < len(ends):
-        firsts.append(first)
-        before.append(done)
-        first = max(bisect_right(ends, done + width, first), first + 1)
-        done = ends[first - 1]
-    return firsts, before
-
-
-class _Spots:
-    """Where the tiles are, in the order in which they are shown: rows of the shelf, left, top and width in pixels."""
-
-    def __init__(self, parts: Sequence[tuple[Numbers, Numbers, Numbers, Numbers]] = ()) -> None:
-        empty = np.zeros(0)
-        columns = [np.concatenate([part[n] for part in parts]) if parts else empty for n in range(4)]
-        self.rows: npt.NDArray[np.int64] = columns[0].astype(np.int64)
-        self.lefts, self.tops, self.widths = columns[1:]
-        self._places: dict[int, int] | None = None
-
-    def __len__(self) -> int:
-        return len(self.rows)
-
-    def row(self, place: int) -> int:
-        """The shelf's row at a place of the wall, or -1."""
-        return int(self.rows[place]) if 0 <= place < len(self.rows) else -1
-
-    def place(self, row: int) -> int:
-        """Where on the wall a row of the shelf is, or -1."""
-        if row < 0:
-            return -1
-        if self._places is None:
-            self._places = {found: place for place, found in enumerate(self.rows.tolist())}
-        return self._places.get(row, -1)
-
-
-def _tile_widths(shelf: Shelf, tall: int) -> npt.NDArray[np.float32]:
-    """How wide every asset's tile is."""
-    columns = shelf.columns
-    codes = {kind: code for code, kind in enumerate(KINDS)}
-    kind, width = columns["kind"], columns["width"]
-    seconds = shelf.length_ms / 1000
-    wide = np.full(len(shelf), tall * 0.8)
-    wide[kind == codes["definition"]] = tall * 1.5
-    wide[kind == codes["music"]] = tall * 3.0
-    wide = np.where(kind == codes["sound"], tall * np.clip(0.7 + seconds * 0.35, 0.9, 2.2), wide)
-    true = np.maximum(tall * np.minimum(width / np.maximum(columns["height"], 1), _WIDE), _NARROWEST)
-    return np.where(width > 0, true, wide).astype(np.float32)
-
-
 def _caption(asset: Asset) -> str:
     facts = asset.facts
     if facts.width:
@@ -482,3 +437,8 @@ def _caption(asset: Asset) -> str:
 
 def _tip(asset: Asset) -> str:
     return f"{asset.path}\n{_caption(asset)}, {byte_size(asset.size)}, from {asset.archive.name}\nDrop a file here to swap it"
+
+
+def _alike(degree: float) -> str:
+    """How alike something is, beside the most alike."""
+    return "the most alike" if degree >= 1 else f"{degree:.0%} as alike as the first"

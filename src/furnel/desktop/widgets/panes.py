@@ -2,18 +2,15 @@
 
 from __future__ import annotations
 
-import threading
-
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QEnterEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QSplitter, QWidget
 
+from furnel.desktop.keeping import keep, kept_numbers
 from furnel.desktop.look import Look
 from furnel.desktop.timing import timer
-from furnel.remembered import recall, remember
 
 _GRIP, _FOLDED, _STEP, _SAVE_MS = 5, 13, 16, 300
-_saving = threading.Lock()
 
 
 class SidePane(QWidget):
@@ -41,7 +38,7 @@ class SidePane(QWidget):
         self.grip.pulled.connect(self._pull)
         self.grip.turned.connect(lambda: self.fold(not self.folded))
         self._later = timer(self, self._save, _SAVE_MS)
-        if len(told := _kept(name)) == 2:
+        if len(told := kept_numbers(name)) == 2:
             self._wide, self.folded = self._bound(told[0]), bool(told[1])
         self._lay_out()
 
@@ -76,31 +73,15 @@ class SidePane(QWidget):
             self._lay_out()
 
     def _save(self) -> None:
-        _keep_soon(self._name, [self._wide, int(self.folded)])
+        keep(self._name, [self._wide, int(self.folded)])
 
 
 def remember_split(split: QSplitter, name: str) -> None:
     """Give a splitter the sizes that it had last, and keep those that it gets."""
-    if len(told := _kept(name)) == split.count():
+    if len(told := kept_numbers(name)) == split.count():
         split.setSizes(told)
-    later = timer(split, lambda: _keep_soon(name, split.sizes()), _SAVE_MS)
+    later = timer(split, lambda: keep(name, split.sizes()), _SAVE_MS)
     split.splitterMoved.connect(lambda *_: later.start())
-
-
-def _kept(name: str) -> list[int]:
-    known = recall("panes")
-    told = known.get(name) if isinstance(known, dict) else None
-    return told if isinstance(told, list) and all(type(part) is int for part in told) else []
-
-
-def _keep_soon(name: str, kept: list[int]) -> None:
-    threading.Thread(target=_keep, args=(name, kept), name="furnel-panes").start()
-
-
-def _keep(name: str, kept: list[int]) -> None:
-    with _saving:
-        known = recall("panes")
-        remember("panes", {**(known if isinstance(known, dict) else {}), name: kept})
 
 
 class _Grip(QWidget):
