@@ -10,7 +10,7 @@ from demo.hands import Hands
 from PyQt6.QtCore import QEvent, QPointF
 from PyQt6.QtGui import QDesktopServices, QEnterEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QLabel
+from PyQt6.QtWidgets import QApplication, QLabel, QPushButton
 
 HULL = "art/hulls/hull_otter.dds"
 
@@ -34,11 +34,36 @@ def test_a_refusal_is_read_whole_and_small_talk_is_none(hands: Hands) -> None:
     window.resize(1100, 700)
     QApplication.processEvents()
     assert all(window.rect().contains(card.geometry()) for card in cards.shown)
-    hands.click(next(part for name, part in cards.shown[-1].buttons.items() if name == "Log"))
+    hands.click(next(part for name, part in cards.shown[-1].buttons.items() if name == "What was said"))
     assert [card.notice.text for card in cards.shown] == [long, "three"]
-    for widget in QApplication.topLevelWidgets():
-        if widget.isWindow() and widget.windowTitle() == "Log":
-            widget.close()
+    assert window.pages.said_page.isVisible()
+
+
+def test_everything_that_was_said_is_listed_with_what_can_be_done(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    window, session = hands.window, hands.window.session
+    hands.station(2)
+    session.swaps.remove_swap(HULL)
+    session.tell("wrong", "The tarn is frozen")
+    hands.key("Ctrl+L", window)
+    page = window.pages.said_page
+    assert page.isVisible()
+    lines = page.told().splitlines()
+    assert lines[0].endswith("✕  The tarn is frozen") and "hull_otter" in lines[1] and " ✓ " in lines[1]
+    hands.click(page.refusals)
+    assert page.told().splitlines() == lines[:1]
+    session.tell("wrong", "And the ferry with it")
+    assert page.told().count("\n") == 1  # also what is said while it is looked at
+    hands.click(page.refusals)
+    undo = next(part for part in page.findChildren(QPushButton) if part.text() == "Undo" and part.isVisible())
+    hands.click(undo)
+    assert session.swap(HULL) is not None
+    hands.key("Esc", page)
+    assert window.stations.shown == "fit"  # back to where it was asked for
+    for number in range(600):
+        session.tell("calm", f"Wave {number}")
+    page.open()
+    assert page.told().startswith(f"{window.messages[-1].at:%H:%M}") and len(window.messages) == 500
 
 
 def test_it_leaves_by_itself_but_not_while_it_is_pointed_at(hands: Hands) -> None:

@@ -55,7 +55,7 @@ def _views(hands: Hands, project: Path, game: Path, sources: Path) -> Iterator[s
     window.pages.describe_game(game / "data")
     hands.settle()
     yield "new game"
-    for name in ("settings", "past", "keys", "log", "quick"):
+    for name in ("settings", "past", "said", "keys", "quick"):
         window.run_command(name)
         yield name
     hands.key("Esc")

@@ -153,11 +153,11 @@ COMMANDS: tuple[Command, ...] = (
     ),
     Command(
         "new-thing", "Find", "New thing…", "Ctrl+Shift+D", "Add a boat, a tune … that the game does not have",
-        lambda window: window.pages.new_thing(), NEW,
+        lambda window: window.pages.open(window.pages.new_thing_page, "find"), NEW,
     ),
     Command(
         "tunes", "Find", "List the tunes", "Ctrl+U", "The game's music, and an album for it",
-        lambda window: window.pages.list_tunes(), MOD,
+        lambda window: window.pages.open(window.pages.tunes_page, "find"), MOD,
     ),
     Command(
         "hear", "Find", "Play or stop", "Space", "Hear the selected sound",
@@ -252,7 +252,7 @@ COMMANDS: tuple[Command, ...] = (
         doing.show_around, DEMO,
     ),
     Command("keys", "Window", "Keys", "F1", "Every key at a glance", doing.show_keys),
-    Command("log", "Window", "Show the log", "Ctrl+L", "What happened so far", doing.show_log),
+    Command("said", "Window", "What was said", "Ctrl+L", "All notices, and what can be done about them", doing.show_said),
     Command("quit", "Window", "Quit", "Ctrl+Q", "Close Furnel", doing.leave),
 )  # fmt: skip
 

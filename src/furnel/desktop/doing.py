@@ -399,16 +399,12 @@ def show_around(window: Window) -> None:
 
 def show_past(window: Window) -> None:
     """What was changed in the mod."""
-    page = window.pages.past_page
-    window.pages.show_page(page)
-    page.open()
+    window.pages.open(window.pages.past_page)
 
 
-def show_log(window: Window) -> None:
+def show_said(window: Window) -> None:
     """What was said so far."""
-    from furnel.desktop.widgets import sheets
-
-    sheets.show_log(window, window.messages)
+    window.pages.open(window.pages.said_page)
 
 
 def leave(window: Window) -> None:

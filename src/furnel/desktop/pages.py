@@ -20,6 +20,7 @@ if TYPE_CHECKING:
     from furnel.desktop.find.tunes import TunesPage
     from furnel.desktop.newgame import NewGamePage
     from furnel.desktop.pastpage import PastPage
+    from furnel.desktop.saidpage import SaidPage
     from furnel.desktop.settingspage import SettingsPage
     from furnel.desktop.shelf import ShelfPage
     from furnel.desktop.trying.meeting import MeetingPage
@@ -35,6 +36,7 @@ class Pages(QObject):
     def __init__(self, window: Window) -> None:
         super().__init__(window)
         self._window, self._look, self._session = window, window.look, window.session
+        self._before = "find"  # the station that was shown last
 
     @cached_property
     def match_sheet(self) -> MatchSheet:
@@ -51,7 +53,7 @@ class Pages(QObject):
         """What can be set."""
         from furnel.desktop import settingspage
 
-        return self._added(settingspage.SettingsPage(self._look, self._window))
+        return self._added(settingspage.SettingsPage(self._look, self._window), "")
 
     @cached_property
     def past_page(self) -> PastPage:
@@ -60,7 +62,14 @@ class Pages(QObject):
 
         page = pastpage.PastPage(self._look, self._session)
         page.shown.connect(self._window.open_bench)
-        return self._added(page)
+        return self._added(page, "")
+
+    @cached_property
+    def said_page(self) -> SaidPage:
+        """What was said since the start."""
+        from furnel.desktop import saidpage
+
+        return self._added(saidpage.SaidPage(self._look, self._session, self._window.messages), "")
 
     @cached_property
     def shelf_page(self) -> ShelfPage:
@@ -142,9 +151,10 @@ class Pages(QObject):
             self.show_page(self.stranger_page, "try")
 
     def _added(self, page: AnyPage, station: str = "find") -> AnyPage:
+        """A page, and the station that comes after it: the one before it where none is named."""
         self._look.dress(page)
         self._window.stations.addWidget(page)
-        page.closed.connect(lambda: self._window.go(station))
+        page.closed.connect(lambda: self._window.go(station or self._before))
         return page
 
     @cached_property
@@ -163,15 +173,10 @@ class Pages(QObject):
         page.made.connect(self._window.open_bench)
         return self._added(page)
 
-    def new_thing(self) -> None:
-        """Make something new for the game."""
-        self.new_thing_page.open()
-        self.show_page(self.new_thing_page)
-
-    def list_tunes(self) -> None:
-        """List the game's tunes."""
-        self.tunes_page.open()
-        self.show_page(self.tunes_page)
+    def open(self, page: NewThingPage | TunesPage | PastPage | SaidPage, station: str = "") -> None:
+        """Bring a page up to date and show it; at the station that is shown where it belongs to none."""
+        self.show_page(page, station or self._window.stations.shown or self._before)
+        page.open()
 
     def match_files(self, paths: list[Path]) -> None:
         """Pair a folder's files, or some files, with originals on the match sheet."""
@@ -190,6 +195,7 @@ class Pages(QObject):
 
     def show_page(self, page: Page, station: str = "find") -> None:
         """Show a page in the stations' place."""
+        self._before = self._window.stations.shown or self._before
         self._window.stations.setCurrentWidget(page)
         self._window.strip.set_current(station)
 

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
+from datetime import datetime
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
@@ -43,11 +44,12 @@ class _Opened:
 @dataclass(frozen=True, slots=True)
 class Notice:
     """Something to tell the modder: `calm` for what went well, `wrong` for a refusal; `actions` are what can be done about it,
-    by their names."""
+    by their names. `at` is when it was said."""
 
     tone: str
     text: str
     actions: tuple[tuple[str, Callable[[], object]], ...] = ()
+    at: datetime = field(default_factory=datetime.now)
 
 
 class Session(QObject):

@@ -44,6 +44,7 @@ if TYPE_CHECKING:
     from furnel.desktop.trying.station import TryStation
     from furnel.mods.history import Edit
 
+_MOST_SAID = 500
 log = logging.getLogger(__name__)
 
 
@@ -101,7 +102,7 @@ class Window(QWidget):
         self.undoing.stepped.connect(self._show_edit)
         self.undoing.list_wanted.connect(lambda: self.run_command("past"))
         self.strip.chosen.connect(lambda name: self.run_command(f"go-{name}"))
-        self.line.log_wanted.connect(lambda: self.run_command("log"))
+        self.line.list_wanted.connect(lambda: self.run_command("said"))
         self.session.opened.connect(self._opened)
         self.session.told.connect(self._tell)
         self.settings.changed.connect(self._apply)
@@ -269,10 +270,13 @@ class Window(QWidget):
 
     def _tell(self, notice: Notice) -> None:
         self.messages.append(notice)
+        del self.messages[:-_MOST_SAID]
         log.info("%s", notice.text)
         self.line.tell(notice)
         if notice.tone == "wrong":
-            notice = replace(notice, actions=(*notice.actions, ("Log", lambda: self.run_command("log"))))
+            notice = replace(
+                notice, actions=(*notice.actions, ("What was said", lambda: self.run_command("said")))
+            )
         self.cards.tell(notice)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:

@@ -34,9 +34,9 @@ class _Bar(QWidget):
 
 
 class JobLine(QWidget):
-    """The line; `log_wanted` when it is clicked. Jobs that end within a fifth of a second are not shown."""
+    """The line; `list_wanted` when it is clicked. Jobs that end within a fifth of a second are not shown."""
 
-    log_wanted = pyqtSignal()
+    list_wanted = pyqtSignal()
 
     def __init__(self, look: Look, jobs: JobRunner) -> None:
         super().__init__()
@@ -88,7 +88,7 @@ class JobLine(QWidget):
         return self._notice.text
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
-        self.log_wanted.emit()
+        self.list_wanted.emit()
 
     def _progressed(self, _: int) -> None:
         self._show()

@@ -1,4 +1,4 @@
-"""Small windows to read from: every key at a glance, and what was said so far."""
+"""Small windows: every key at a glance, and a question in plain words."""
 
 from __future__ import annotations
 
@@ -7,11 +7,10 @@ from html import escape
 from typing import Any
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPlainTextEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import COMMANDS, key_of
 from furnel.desktop.look import dressed
-from furnel.desktop.session import Notice
 from furnel.desktop.widgets.basics import answers, button, hairline, label, scrolling, strong
 
 _COLUMNS = 4
@@ -103,17 +102,3 @@ def ask(parent: QWidget, title: str, text: str, verb: str) -> bool:
     accepted = bool(dialog.exec())
     dialog.deleteLater()
     return accepted
-
-
-def show_log(parent: QWidget, messages: Sequence[Notice]) -> None:
-    """What was said, refusals marked."""
-    dialog = QDialog(dressed(parent))
-    dialog.setWindowTitle("Log")
-    dialog.resize(720, 380)
-    lines = (("✕ " if notice.tone == "wrong" else "  ") + notice.text for notice in messages)
-    field = QPlainTextEdit("\n".join(lines))
-    field.setReadOnly(True)
-    column = QVBoxLayout(dialog)
-    column.addWidget(field)
-    dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
-    dialog.show()
