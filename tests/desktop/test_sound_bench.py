@@ -120,6 +120,39 @@ def test_another_part_of_the_source_is_taken_by_dragging_it(hands: Hands, mod: P
     assert bench.content.used[0] == pytest.approx(first, abs=0.01)
 
 
+def test_the_strip_says_what_trimming_takes(hands: Hands, mod: Path, tmp_path: Path) -> None:
+    still = [np.zeros(round(seconds * 44100)) for seconds in (0.5, 0.8)]
+    tone = 0.5 * np.sin(2 * np.pi * 440 * np.arange(44100) / 44100)
+    soundfile.write(tmp_path / "late.wav", np.concatenate([still[0], tone, still[1]]), 44100)
+    bench = bench_with(hands, mod, BELL)
+    session = hands.window.session
+    before = session.swap(BELL)
+    assert before is not None
+    swap = before.model_copy(update={"source": str(tmp_path / "late.wav"), "steps": ()})
+    session.swaps.set_swap(swap, "Another source")
+    hands.settle()
+    assert bench.source.said() == "source  2.30 s"
+    session.swaps.set_swap(swap.model_copy(update={"steps": (StepUse(do="trim"),)}), "Trim it")
+    hands.settle()
+    before_s, behind_s = bench.content.trimmed
+    assert (before_s, behind_s) == pytest.approx((0.5, 0.8), abs=0.01)
+    assert (
+        bench.source.said()
+        == f"source  2.30 s    trimming takes {before_s:.2f} s before and {behind_s:.2f} s behind"
+    )
+
+
+def test_the_distances_are_told_in_numbers(hands: Hands, mod: Path) -> None:
+    bench = bench_with(hands, mod, BELL)
+    event = bench.content.event
+    assert event is not None and event.event.silent_at == 120.0
+    game = event.game
+    assert bench.panel.curve.accessibleDescription() == (
+        f"the game's: {game.volume or 1:.0%}, fades from {game.fade_from:g} m, silent at {game.silent_at:g} m; "
+        f"yours: {game.volume or 1:.0%}, fades from {game.fade_from:g} m, silent at 120 m"
+    )
+
+
 def test_a_layer_is_dragged_along_the_time_line(hands: Hands, mod: Path, sources: Path) -> None:
     bench = bench_with(hands, mod, BELL)
     lanes, session = bench.lanes, hands.window.session

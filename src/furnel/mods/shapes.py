@@ -74,6 +74,15 @@ def used_part(
     return taken.start_s, taken.end_s
 
 
+def trimmed_ends(
+    steps: tuple[StepUse, ...], length_s: float, silence_s: tuple[float, float]
+) -> tuple[float, float]:
+    """How many seconds of silence at the source's beginning and end are cut off by steps that trim."""
+    trims = tuple(use for use in steps if use.do == "trim" and use.on)
+    start, end = used_part(trims, 1, length_s, silence_s)
+    return start, max(length_s - end, 0.0)
+
+
 @dataclass(frozen=True, slots=True)
 class Layer:
     """A file laid over the sound: the place of its step, its name, where it begins and how long it lasts, in seconds."""

@@ -51,6 +51,7 @@ class DistanceCurve(QWidget):
     def show_event(self, content: EventContent) -> None:
         """Show an event; the listener stays where it was."""
         self._content, self._event = content, content.event
+        self.setAccessibleDescription(self.said())
         if self.listener < 0:
             self.listener = round(self._most() * 0.3)
         self.update()
@@ -112,7 +113,44 @@ class DistanceCurve(QWidget):
         painter.setBrush(look.colour("ember"))
         for point in self._handles().values():
             painter.drawEllipse(point, 5.5, 5.5)
+        self._numbers(painter, box, unit)
         self._paint_listener(painter, box, unit)
+
+    def said(self) -> str:
+        """Both sides' numbers in words."""
+        if self._content is None or self._event is None or self._event.silent_at is None:
+            return "the game does not say"
+        unit = self._content.unit
+        return "; ".join(
+            f"{side}: {one.gain_at(0):.0%}, fades from {one.fade_from or 0:g} {unit}, silent at {one.silent_at or 0:g} {unit}"
+            for side, one in (("the game's", self._content.game), ("yours", self._event))
+        )
+
+    def _numbers(self, painter: QPainter, box: QRectF, unit: str) -> None:
+        """Beside the corners what they say, yours above the line and the game's below it, where they differ."""
+        assert self._content is not None and self._event is not None
+        painter.setFont(font(10, QFont.Weight.Medium))
+        mine = self._corners(self._event, unit)
+        for corners, role, down in (
+            (mine, "ember", -8),
+            (self._corners(self._content.game, unit), "tarn", 15),
+        ):
+            painter.setPen(self._look.colour(role))
+            for (point, words), (_, other) in zip(corners, mine, strict=True):
+                if role == "tarn" and words == other:
+                    continue
+                wide = painter.fontMetrics().horizontalAdvance(words)
+                left = min(max(point.x() - wide / 2, box.left() + 2), box.right() - wide - 2)
+                y = min(point.y() + down, box.bottom() - (8 if role == "tarn" else 12))
+                painter.drawText(QPointF(left, max(y, box.top() + 10)), words)
+
+    def _corners(self, one: SoundEvent, unit: str) -> list[tuple[QPointF, str]]:
+        """Where an event begins to fade and where it falls silent, each with what stands there."""
+        fade, silent = one.fade_from or 0.0, one.silent_at or 0.0
+        return [
+            (self.point(fade, one.gain_at(0)), f"{fade:g} {unit}, {one.gain_at(0):.0%}"),
+            (self.point(silent, 0.0), f"{silent:g} {unit}"),
+        ]
 
     def _axes(self, painter: QPainter, box: QRectF, unit: str) -> None:
         look = self._look

@@ -14,7 +14,7 @@ from furnel.errors import FurnelError
 from furnel.media import SoundSpec, Spec, sound_spec
 from furnel.mods.events import event_of
 from furnel.mods.project import Swap
-from furnel.mods.shapes import Layer, SourceShape, layers_of, source_shape, used_part
+from furnel.mods.shapes import Layer, SourceShape, layers_of, source_shape, trimmed_ends, used_part
 from furnel.mods.songs import parts_of, song_of
 from furnel.mods.workspace import Workspace
 from furnel.sound import Clip, Measures, Overview, Rhythm
@@ -109,7 +109,10 @@ class SongContent:
 
 @dataclass(frozen=True, slots=True, eq=False)
 class SoundContent:
-    """Both lanes of a sound, its source, its event, its song. `loops` when the game repeats it."""
+    """Both lanes of a sound, its source, its event, its song. `loops` when the game repeats it.
+
+    Of the source the part from second to second in `used` is taken; `trimmed` seconds of silence before and behind are cut.
+    """
 
     original: Lane
     yours: Lane
@@ -120,6 +123,7 @@ class SoundContent:
     event: EventContent | None = None
     layers: tuple[Layer, ...] = ()
     song: SongContent | None = None
+    trimmed: tuple[float, float] = (0.0, 0.0)
 
 
 def load_sounds(loading: Loading) -> SoundContent:
@@ -129,17 +133,19 @@ def load_sounds(loading: Loading) -> SoundContent:
     first = _lane(loading.original, swap.base, _spec(examined.original, loading.original, swap.base))
     second = _lane(data, loading.name, _spec(examined.result, data, loading.name))
     source, used, event = None, (0.0, 0.0), None
+    trimmed = (0.0, 0.0)
     layers: tuple[Layer, ...] = ()
     song = None
     if space is not None:
         with contextlib.suppress(FurnelError):  # a source that is gone is told by the fit
             source = source_shape(space.source_path(swap))
             used = used_part(swap.steps, second.clip.rate, source.length_s, source.silence_s)
+            trimmed = trimmed_ends(swap.steps, source.length_s, source.silence_s)
         event = _event(space, swap.original, data, loading.results)
         layers = layers_of(swap.steps, space.folder)
         song = _song(space, swap.original, data, loading.results)
     loops = isinstance(examined.original, SoundSpec) and examined.original.loops
-    return SoundContent(first, second, loops, swap, source, used, event, layers, song)
+    return SoundContent(first, second, loops, swap, source, used, event, layers, song, trimmed)
 
 
 def _spec(known: Spec | None, data: bytes, name: str) -> SoundSpec:

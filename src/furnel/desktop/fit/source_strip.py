@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QBrush, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.fit.sound_content import SoundContent
@@ -37,6 +37,7 @@ class SourceStrip(QWidget):
         """Show a swap's source; nothing when it cannot be read."""
         self._content, self._used = content, content.used
         self.setVisible(content.source is not None)
+        self.setAccessibleDescription(self.said())
         self.update()
 
     @property
@@ -46,6 +47,18 @@ class SourceStrip(QWidget):
             if self._content is not None and self._content.source is not None
             else 0.0
         )
+
+    def said(self) -> str:
+        """How long the source is, and what trimming takes of it."""
+        if self._content is None or self._content.source is None:
+            return ""
+        words = f"source  {length_text(self._length)}"
+        cut = [
+            f"{length_text(seconds)} {where}"
+            for seconds, where in zip(self._content.trimmed, ("before", "behind"), strict=True)
+            if seconds >= 0.005
+        ]
+        return f"{words}    trimming takes {' and '.join(cut)}" if cut else words
 
     def box(self) -> QRectF:
         """Where the source is drawn."""
@@ -66,11 +79,15 @@ class SourceStrip(QWidget):
         wave, box = self._content.source.wave, self.box()
         painter.setFont(font(10))
         painter.setPen(look.colour("quiet"))
-        painter.drawText(QPointF(_EDGE, 13), f"source  {length_text(self._length)}")
+        painter.drawText(QPointF(_EDGE, 13), self.said())
         words = f"{length_text(self._used[0])} to {length_text(self._used[1])} is taken"
         painter.drawText(QRectF(0, 2, self.width() - _EDGE, 14), Qt.AlignmentFlag.AlignRight, words)
         painter.fillRect(box, look.colour("panel"))
         paint_waveform(painter, box.adjusted(0, 2, 0, -2), wave, look.colour("ember", 0.3))
+        before, behind = self._content.trimmed
+        for start, end in ((0.0, before), (self._length - behind, self._length)):
+            cut = QRectF(self.x_of(start), box.top(), self.x_of(end) - self.x_of(start), box.height())
+            painter.fillRect(cut, QBrush(look.colour("hairline-strong"), Qt.BrushStyle.BDiagPattern))
         left = self.x_of(self._used[0])
         part = QRectF(left, box.top(), max(self.x_of(self._used[1]) - left, 3), box.height())
         painter.save()
