@@ -2,22 +2,25 @@
 
 from __future__ import annotations
 
+import sys
 from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
 from demo.hands import Hands
 from PyQt6 import sip
-from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLabel, QWidget
 
+from furnel.desktop.application import make_window
 from furnel.desktop.look import Look
 from furnel.desktop.opening import Opening
 from furnel.desktop.recent import Recent
 from furnel.desktop.widgets.panes import SidePane
 from furnel.remembered import recall, remember
 
+HULL, WALK, BELL = "art/hulls/hull_otter.dds", "cast/otter_walk.png", "bank0/000.wav"
 LEFT = Qt.MouseButton.LeftButton
 
 
@@ -128,3 +131,48 @@ def test_the_window_comes_back_as_large_as_it_was(application: QApplication) -> 
     for window in (first, again):
         window.close()
         window.deleteLater()
+
+
+def test_zooms_trays_and_switches_are_as_they_were_left_also_after_a_kill(
+    application: QApplication, hands: Hands, mod: Path
+) -> None:
+    def seen(hands: Hands) -> tuple[object, ...]:
+        fit = hands.window.fit_station
+        out: list[object] = []
+        for original in (HULL, WALK, BELL):
+            fit.pick(original)
+            hands.settle()
+            out.append(tuple(fit.benches.shown.looking()))
+        picture = fit.benches.of("texture")
+        out.append(picture.trays.checkedButton().text())
+        return tuple(out)
+
+    hands.open(mod)
+    hands.station(2)
+    assert seen(hands)[:3] == ((), (), ())
+    fit = hands.window.fit_station
+    fit.pick(HULL)
+    hands.settle()
+    picture = fit.benches.of("texture")
+    for _ in range(3):
+        hands.key("+", picture.view)
+    hands.drag(picture.view, QPointF(60, 60), QPointF(90, 75))
+    hands.click(next(part for part in picture.trays.buttons() if part.text() == "Tones"))
+    fit.pick(WALK)
+    hands.settle()
+    hands.key("+", fit.benches.of("sheet").cells)
+    fit.pick(BELL)
+    hands.settle()
+    hands.key("+", fit.benches.of("sound").lanes)
+    left = seen(hands)
+    assert all(left[:3]) and left[3] == "Tones"
+    hands.until(lambda: len(recall("views") or {}) == 3, "all of it is kept")
+    again = make_window()  # nothing was closed: as after a kill
+    again.show()
+    other = Hands(again)
+    other.open(mod)
+    other.station(2)
+    assert seen(other) == left
+    again.close()
+    sys.excepthook = sys.__excepthook__
+    again.deleteLater()

@@ -128,6 +128,10 @@ COMMANDS: tuple[Command, ...] = (
         doing.paste_source, MOD,
     ),
     Command(
+        "begin-own", "Find", "Begin with the game's own", "Ctrl+Shift+E", "Its own picture or sound as the source, to change",
+        doing.begin_own, ASSET,
+    ),
+    Command(
         "values", "Find", "Change its values", "Ctrl+D", "Open this definition's records and values on the bench",
         doing.change_values, DEFINITION,
     ),
@@ -258,7 +262,7 @@ COMMANDS: tuple[Command, ...] = (
 
 
 ON_TILE = (
-    "swap", "paste-source", "values", "fit-all", "-", "take-out", "copy-path", "-", "show-kin", "find-alike", "-",
+    "swap", "paste-source", "begin-own", "values", "fit-all", "-", "take-out", "copy-path", "-", "show-kin", "find-alike", "-",
     "copy-steps", "paste-steps", "open-source", "show-source", "remove-swap",
 )  # fmt: skip
 """The commands of a tile's menu."""

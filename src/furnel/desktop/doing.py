@@ -134,6 +134,12 @@ def paste_source(window: Window) -> None:
         window.session.tell("wrong", "There is neither a picture nor a file in the clipboard: copy one first")
 
 
+def begin_own(window: Window) -> None:
+    """Begin swaps of what is selected with the game's own as their sources."""
+    assets = [asset.path for asset in window.find_station.wall.chosen()]
+    window.session.swaps.begin_with_own(assets, window.open_bench)
+
+
 def change_values(window: Window) -> None:
     """Put the selected definition on the bench."""
     asset = window.find_station.wall.current()

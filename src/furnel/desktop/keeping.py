@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import threading
 
+from PyQt6.QtWidgets import QAbstractButton
+
 from furnel.remembered import recall, remember
 
 Kept = list[int] | list[str]
@@ -36,3 +38,44 @@ def _keep(name: str, what: Kept) -> None:
     with _saving:
         known = recall("panes")
         remember("panes", {**(known if isinstance(known, dict) else {}), name: what})
+
+
+class Views:
+    """How far in and where things were looked at last, by what they are; the oldest are forgotten."""
+
+    def __init__(self, name: str, most: int = 200) -> None:
+        self._name, self._most = name, most
+        told = recall(name)
+        rows = told.items() if isinstance(told, dict) else ()
+        self._views = {
+            str(key): view
+            for key, view in rows
+            if isinstance(view, list) and all(type(part) is int for part in view)
+        }
+
+    def of(self, key: str) -> list[int]:
+        """What was kept by a key; nothing when nothing was."""
+        return self._views.get(key, [])
+
+    def keep(self, key: str, view: list[int]) -> None:
+        """Keep a view; an empty one is forgotten."""
+        if self.of(key) == view:
+            return
+        self._views.pop(key, None)
+        if view:
+            self._views[key] = view
+        for old in list(self._views)[: -self._most]:
+            del self._views[old]
+        told = dict(self._views)
+        threading.Thread(target=self._save, args=(told,), name="furnel-panes").start()
+
+    def _save(self, told: dict[str, list[int]]) -> None:
+        with _saving:
+            remember(self._name, told)
+
+
+def remember_checked(part: QAbstractButton, name: str) -> None:
+    """Give a switch the state that it had last, and keep the one that a person gives it."""
+    if (told := kept_numbers(name)) in ([0], [1]):
+        part.setChecked(bool(told[0]))
+    part.clicked.connect(lambda _=False: keep(name, [int(part.isChecked())]))

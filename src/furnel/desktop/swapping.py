@@ -13,7 +13,7 @@ from furnel import mods
 from furnel.atomic import write_bytes
 from furnel.desktop.actions import key_of
 from furnel.errors import Cancelled, FurnelError
-from furnel.progress import Part, Progress, check
+from furnel.progress import Part, Progress, check, steps
 from furnel.words import count
 
 if TYPE_CHECKING:
@@ -346,6 +346,52 @@ class Swaps:
             return Made(project, f"Swap {done}", f"{done} swapped and fitted", wrong if refused else "")
 
         self.change("Swapping several", work, then, key="swap-many")
+
+    def begin_with_own(self, originals: Sequence[str], then: Callable[[str], None]) -> None:
+        """Begin swaps whose sources are the game's own assets, to be changed by steps or in their programs; one change."""
+
+        def work(space: Workspace, progress: Progress) -> Made:
+            from furnel.mods.fromgame import own_source
+
+            project, refused = space.project, []
+            for original in steps(originals, len(originals), progress, "Beginning with the game's own"):
+                if project.swap_for(original) is not None:
+                    refused.append(f"{_short(original)} is swapped already")
+                    continue
+                try:
+                    swap = space.new_swap(original, own_source(space, original), whole=True)
+                    if not swap.credit:
+                        swap = swap.model_copy(update={"credit": f"{space.profile.name}, the game's own"})
+                    project = project.with_swap(space.fitted(swap))
+                except Cancelled:
+                    raise
+                except FurnelError as error:
+                    refused.append(f"{_short(original)}: {error.why}")
+            named = (
+                _short(originals[0]) if len(originals) == 1 else count(len(originals) - len(refused), "asset")
+            )
+            said = f"{named} begins as the game's own: add steps, or open its source"
+            return Made(project, f"Begin with the game's own {named}", said, "; ".join(refused[:3]))
+
+        def show() -> None:
+            begun = [one for one in originals if self._session.swap(one) is not None]
+            if begun:
+                then(begun[0])
+
+        self.change("Beginning with the game's own", work, show, key="begin-own")
+
+    def swap_with_own(self, original: str, other: str) -> None:
+        """Give a swap another asset of the game as its source, and keep its steps."""
+        space = self._session.space
+        if space is None:
+            self._session.tell("wrong", _no_mod())
+            return
+        from furnel.mods.fromgame import own_source
+
+        self._session.jobs.start(
+            f"Taking {_short(other)}", lambda _: own_source(space, other),
+            lambda file: self.swap_with(original, file), key=f"swap {original}",
+        )  # fmt: skip
 
     def gather(self) -> None:
         """Copy all sources that lie outside the mod's folder into it."""

@@ -102,6 +102,7 @@ class Window(QWidget):
         self.undoing.stepped.connect(self._show_edit)
         self.undoing.list_wanted.connect(lambda: self.run_command("past"))
         self.strip.chosen.connect(lambda name: self.run_command(f"go-{name}"))
+        self.strip.brought.connect(lambda assets: self.session.swaps.begin_with_own(assets, self.open_bench))
         self.line.list_wanted.connect(lambda: self.run_command("said"))
         self.session.opened.connect(self._opened)
         self.session.told.connect(self._tell)

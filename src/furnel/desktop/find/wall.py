@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QContextMenuEvent,
+    QDrag,
     QDragEnterEvent,
     QDragLeaveEvent,
     QDragMoveEvent,
@@ -22,7 +23,7 @@ from PyQt6.QtGui import (
     QResizeEvent,
     QWheelEvent,
 )  # fmt: skip
-from PyQt6.QtWidgets import QFrame
+from PyQt6.QtWidgets import QApplication, QFrame
 
 from furnel.catalogue import Asset, Group, Shelf
 from furnel.desktop.find.lines import THUMB, paint_line
@@ -31,7 +32,7 @@ from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import elided
 from furnel.desktop.widgets.canvas import Canvas
-from furnel.desktop.widgets.dropping import files_of, picture_in, welcome_files
+from furnel.desktop.widgets.dropping import dragged, files_of, picture_in, welcome_files
 from furnel.words import number
 
 
@@ -69,6 +70,7 @@ class Wall(Canvas):
         self._in_lines = False
         self._current = -1
         self._target = -1
+        self._pressed: QPointF | None = None  # where a tile was, that may be dragged
         self._empty = ""
         self.setFrameShape(QFrame.Shape.NoFrame)
         self.setAcceptDrops(True)
@@ -327,14 +329,21 @@ class Wall(Canvas):
         if event.button() == Qt.MouseButton.RightButton:
             return  # its menu comes
         row, before = self._spots.row(place), self._spots.row(self._current)
+        self._pressed = event.position()
         if event.modifiers() & Qt.KeyboardModifier.ControlModifier:
             self._marked = (self._marked | ({before} - {-1})) ^ {row}
         elif event.modifiers() & Qt.KeyboardModifier.ShiftModifier and self._current >= 0:
             low, high = sorted((self._current, place))
             self._marked |= frozenset(self._spots.rows[low : high + 1].tolist())
-        else:
+        elif row not in self._marked:  # all of them may be dragged; let go of when they were not
             self._marked = frozenset()
         self._choose(place, marking=True)
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        plain = event is not None and event.modifiers() == Qt.KeyboardModifier.NoModifier
+        if self._pressed is not None and plain and self._marked:
+            self._choose(self._current)
+        self._pressed = None
 
     def contextMenuEvent(self, event: QContextMenuEvent | None) -> None:
         """A menu of what can be done with a tile, or with all that are marked when it is one of them."""
@@ -357,7 +366,11 @@ class Wall(Canvas):
             self.opened.emit(self._asset(place))
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
-        if event is not None:
+        if event is not None and self._pressed is not None and event.buttons() & Qt.MouseButton.LeftButton:
+            if (event.position() - self._pressed).manhattanLength() >= QApplication.startDragDistance():
+                self._pressed = None
+                self._drag()
+        elif event is not None:
             place = self._at(event.position())
             degree = self._degrees.get(self._spots.row(place))
             alike = f"{_alike(degree)}\n" if degree is not None else ""
@@ -391,6 +404,14 @@ class Wall(Canvas):
     def _asset(self, place: int) -> Asset:
         assert self._shelf is not None
         return self._shelf[self._spots.row(place)]
+
+    def _drag(self) -> None:
+        """Carry what is chosen: to the queue or to Fit, where it is begun with, or to a bench as its source."""
+        drag = QDrag(self)
+        drag.setMimeData(dragged([asset.path for asset in self.chosen()]))
+        shown = self._rect(self._current).intersected(QRectF(self.surface.rect())).toRect()
+        drag.setPixmap(self.surface.grab(shown).scaledToHeight(min(shown.height(), 72)))
+        drag.exec(Qt.DropAction.CopyAction)
 
     # files dropped on tiles
 

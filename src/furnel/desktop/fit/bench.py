@@ -6,6 +6,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any, ClassVar
 
+from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtGui import QImage
 from PyQt6.QtWidgets import QWidget
 
@@ -46,6 +47,9 @@ class Bench(QWidget):
     takes_frames: ClassVar[bool] = False
     """Whether several files dropped on it are frames of one source."""
 
+    looked = pyqtSignal()
+    """The modder looks at another part of it, or from nearer."""
+
     def show_content(self, content: Any, keep_view: bool) -> None:
         """Show what its record's `load` made; with `keep_view` it is another state of what is shown."""
         raise NotImplementedError
@@ -53,6 +57,13 @@ class Bench(QWidget):
     def show_point(self, key: str) -> bool:
         """Light up where a fit point is not met, if that can be shown; whether it can."""
         return False
+
+    def looking(self) -> list[int]:
+        """How near and where it is looked at, to be looked at so again; nothing when it is seen whole."""
+        return []
+
+    def look_again(self, view: list[int]) -> None:
+        """Look at it as it was looked at when `looking` told so."""
 
     def show_instead(self, image: QImage) -> None:
         """Show a quick look in place of the result, until the next content comes."""

@@ -16,9 +16,11 @@ from furnel.desktop.fit.bench import Bench, BenchType, Hands, Loading
 from furnel.desktop.fit.definition_bench import DEFINITION_BENCH
 from furnel.desktop.fit.hearing import SOUND_BENCH
 from furnel.desktop.fit.seeing import PICTURE_BENCH
+from furnel.desktop.keeping import Views
 from furnel.desktop.tiles import Tile, tile_of
+from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import label
-from furnel.desktop.widgets.dropping import files_of, picture_in, welcome_files
+from furnel.desktop.widgets.dropping import assets_in, files_of, picture_in, welcome_files
 from furnel.errors import FurnelError
 from furnel.media import Kind, media_preview
 from furnel.mods.project import Swap
@@ -80,15 +82,18 @@ def step_tiles(space: Workspace, swap: Swap) -> tuple[tuple[Tile, ...], dict[int
 
 
 class Benches(QStackedWidget):
-    """The benches, each made when it is first shown; files dropped on it become the swap's source."""
+    """The benches, each made when it is first shown; files, pictures and assets dropped on it become the swap's source."""
 
     dropped = pyqtSignal(object)
     pictured = pyqtSignal(object)
+    given = pyqtSignal(str)
 
     def __init__(self, hands: Hands) -> None:
         super().__init__()
         self._hands = hands
         self._made: dict[int, Bench] = {}
+        self._views, self._key = Views("views"), ""
+        self._later = timer(self, self._keep_view, 300)
         self._empty = label("", "caption")
         self._empty.setAlignment(Qt.AlignmentFlag.AlignCenter)
         self._empty.setWordWrap(True)
@@ -105,6 +110,7 @@ class Benches(QStackedWidget):
         place = BENCHES.index(bench)
         if place not in self._made:
             made = self._made[place] = bench.make(self._hands)
+            made.looked.connect(lambda: self._later.start() if made is self.currentWidget() else None)
             self._hands.look.dress(made)
             self.addWidget(made)
         return self._made[place]
@@ -115,8 +121,16 @@ class Benches(QStackedWidget):
         widget = self.currentWidget()
         return widget if isinstance(widget, Bench) else None
 
-    def show_content(self, loaded: Loaded | NoContent, keep_view: bool) -> None:
-        """Show the bench that goes with the content."""
+    def _keep_view(self) -> None:
+        if self.shown is not None and self._key:
+            self._views.keep(self._key, self.shown.looking())
+
+    def show_content(self, loaded: Loaded | NoContent, keep_view: bool, key: str = "") -> None:
+        """Show the bench that goes with the content; as it was looked at last by its `key`, unless the view is kept."""
+        if self._later.isActive():  # before another thing stands there
+            self._later.stop()
+            self._keep_view()
+        self._key = key
         if isinstance(loaded, NoContent):
             self._empty.setText(loaded.why)
             self.setCurrentWidget(self._empty)
@@ -124,14 +138,18 @@ class Benches(QStackedWidget):
         bench = self._bench(loaded.bench)
         bench.show_content(loaded.content, keep_view)
         self.setCurrentWidget(bench)
+        if not keep_view and (view := self._views.of(key)):
+            bench.look_again(view)
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        welcome_files(event, pictures=True)
+        welcome_files(event, pictures=True, assets=True)
 
     def dropEvent(self, event: QDropEvent | None) -> None:
         if event is not None:
             files, picture = files_of(event), picture_in(event.mimeData())
-            if files:
+            if assets := assets_in(event.mimeData()):
+                self.given.emit(assets[0])
+            elif files:
                 self.dropped.emit(files)
             elif picture is not None:
                 self.pictured.emit(picture)

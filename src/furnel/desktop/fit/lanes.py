@@ -85,7 +85,7 @@ class Lanes(QWidget):
         if not keep_view or self.span[0] >= self.length:
             self.span = (0.0, self.length)
         self.spectra = {} if self.spectra is not None else None
-        self._look_at(*self.span)
+        self.look_at(*self.span)
 
     @property
     def length(self) -> float:
@@ -104,15 +104,16 @@ class Lanes(QWidget):
         least = _CLOSEST_S / max(self.content.original.clip.rate, self.content.yours.clip.rate)
         width = min(max((end - start) * factor, least), self.length)
         part = (at - start) / max(end - start, 1e-9)
-        self._look_at(at - part * width, at - part * width + width)
+        self.look_at(at - part * width, at - part * width + width)
 
     def show_all(self) -> None:
         """Show both sounds whole."""
         if self.content is not None:
-            self._look_at(0.0, self.length)
+            self.look_at(0.0, self.length)
 
-    def _look_at(self, start: float, end: float) -> None:
-        width = min(end - start, self.length)
+    def look_at(self, start: float, end: float) -> None:
+        """Show the span from second to second, as far as there is so much."""
+        width = min(max(end - start, 1e-6), self.length)
         start = min(max(start, 0.0), self.length - width)
         self.span = (start, start + width)
         self.looked.emit(*self.span)
@@ -353,7 +354,7 @@ class Lanes(QWidget):
             self.setCursor(Qt.CursorShape.SizeHorCursor if over else Qt.CursorShape.ArrowCursor)
         elif self._drag == "move":
             shift = self._drag_from - self._seconds(at.x())
-            self._look_at(self.span[0] + shift, self.span[1] + shift)
+            self.look_at(self.span[0] + shift, self.span[1] + shift)
         elif self._drag.startswith("layer"):
             number = int(self._drag.split()[1])
             start = max(self.snapped(self._seconds(at.x()) - self._drag_from), 0.0)
@@ -387,7 +388,7 @@ class Lanes(QWidget):
         turn = event.angleDelta().y() or event.angleDelta().x()
         if event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
             shift = -turn / 120 * 0.12 * (self.span[1] - self.span[0])
-            self._look_at(self.span[0] + shift, self.span[1] + shift)
+            self.look_at(self.span[0] + shift, self.span[1] + shift)
         else:
             self.zoom(0.8 ** (turn / 120), self._seconds(event.position().x()))
         event.accept()
@@ -404,7 +405,7 @@ class Lanes(QWidget):
             self.show_all()
         elif key in (Qt.Key.Key_Left, Qt.Key.Key_Right):
             shift = wide * (0.15 if key == Qt.Key.Key_Right else -0.15)
-            self._look_at(self.span[0] + shift, self.span[1] + shift)
+            self.look_at(self.span[0] + shift, self.span[1] + shift)
         else:
             super().keyPressEvent(event)
 

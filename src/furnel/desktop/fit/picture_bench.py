@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtCore import QPointF, Qt, pyqtSignal
 from PyQt6.QtGui import QImage
 from PyQt6.QtWidgets import (
     QAbstractButton,
@@ -27,6 +27,7 @@ from furnel.desktop.fit.picture_view import MODES, PictureView
 from furnel.desktop.fit.scene_view import SceneView
 from furnel.desktop.fit.tones import ToneGraphs
 from furnel.desktop.imaging import to_image
+from furnel.desktop.keeping import keep, kept_texts
 from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import button, label, toggle
 from furnel.desktop.widgets.wrapping import WrappingRow, stage_bar
@@ -50,6 +51,7 @@ class PictureBench(Bench):
         self._tones, self._distance, self.scene = ToneGraphs(look), DistanceRow(look), SceneView(look)
         self._content: PictureContent | None = None
         self._tried = False
+        self._wished = (kept_texts("picture-tray") or [""])[0]  # which tray was opened last
         bar, row = stage_bar()
         self.modes = self._choices(row, MODES, self._set_mode, "How the two are compared")
         self._times = button("×4", "How many times differences are enlarged", "plain")
@@ -74,6 +76,7 @@ class PictureBench(Bench):
         self._zoomed.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
         self._zoomed.setFixedWidth(self._zoomed.fontMetrics().horizontalAdvance("6400 %") + 4)
         self.view.zoomed.connect(lambda scale: self._zoomed.setText(f"{scale * 100:.0f} %"))
+        self.view.zoomed.connect(lambda _: self.looked.emit())
         for part in (self._tiled, self._whole, self._real, self._zoomed):
             row.addWidget(part)
         self._place, self._theirs, self._yours, self._result = (
@@ -83,7 +86,7 @@ class PictureBench(Bench):
             label(),
         )
         foot, line = stage_bar(right=14, above=3)
-        self.trays = self._choices(line, TRAYS, self.show_tray, "What is shown below the pictures")
+        self.trays = self._choices(line, TRAYS, self._open_tray, "What is shown below the pictures")
         line.add_rest()
         line.addWidget(_in_a_line(self._place, self._theirs, self._yours, self._result))
         self._tray = QStackedWidget()
@@ -123,7 +126,9 @@ class PictureBench(Bench):
         names = {"Levels": leveled, "From afar": leveled, "In the game": content.scene is not None}
         for part in self.trays.buttons():
             part.setVisible(names.get(part.text(), True))
-        if not self._tray_button().isVisibleTo(self) or (not keep_view and content.scene is not None):
+        if self._wished in TRAYS and names.get(self._wished, True):
+            self.show_tray(self._wished)
+        elif not self._tray_button().isVisibleTo(self) or (not keep_view and content.scene is not None):
             self.show_tray(
                 "In the game" if content.scene is not None else "Tones" if not leveled else "Levels"
             )
@@ -133,8 +138,22 @@ class PictureBench(Bench):
         self._ask()
         self._read_out(-1, -1)
 
+    def looking(self) -> list[int]:
+        zoom, shift = self.view.zoom, self.view.shift
+        return [round(zoom * 1000), round(shift.x()), round(shift.y())] if zoom else []
+
+    def look_again(self, view: list[int]) -> None:
+        if len(view) == 3:
+            self.view.set_zoom(view[0] / 1000, QPointF(*view[1:]))
+
     def show_instead(self, image: QImage) -> None:
         self.view.show_instead(image)
+
+    def _open_tray(self, name: str) -> None:
+        """Show a tray from now on, wherever there is something in it."""
+        self._wished = name
+        keep("picture-tray", [name])
+        self.show_tray(name)
 
     def show_tray(self, name: str) -> None:
         """Show one of the trays."""

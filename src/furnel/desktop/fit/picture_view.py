@@ -57,8 +57,8 @@ class PictureView(QWidget):
         self._second = False
         self._clock = timer(self, self._blink, _BLINK_MS, repeats=True)
         self.tiled = False
-        self._zoom = 0.0  # 0: as large as fits
-        self._shift = QPointF()
+        self.zoom = 0.0  # that was asked for; 0: as large as fits
+        self.shift = QPointF()
         self._wipe = 0.5
         self._grabbed = ""
         self._last = QPointF()
@@ -77,7 +77,7 @@ class PictureView(QWidget):
         self._content = content
         self._instead = None
         if not keep_view:
-            self._zoom, self._shift, self.level = 0.0, QPointF(), 0
+            self.zoom, self.shift, self.level = 0.0, QPointF(), 0
         self._tell_zoom()
         self.update()
 
@@ -133,17 +133,17 @@ class PictureView(QWidget):
         self.tiled = tiled
         self.update()
 
-    def set_zoom(self, zoom: float) -> None:
-        """Screen pixels per pixel of the original; 0 for as large as fits."""
-        self._zoom = zoom
-        if not zoom:
-            self._shift = QPointF()
+    def set_zoom(self, zoom: float, shift: QPointF | None = None) -> None:
+        """Screen pixels per pixel of the original, 0 for as large as fits; `shift` moves it from the middle."""
+        self.zoom = zoom
+        if not zoom or shift is not None:
+            self.shift = shift or QPointF()
         self._tell_zoom()
         self.update()
 
     def scale(self) -> float:
         """The zoom that is seen."""
-        return self._zoom or self._fitting()
+        return self.zoom or self._fitting()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
@@ -254,7 +254,7 @@ class PictureView(QWidget):
                 )
             painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, self.scale() < 2.0)
             painter.drawImage(box, image)
-        if self._zoom >= _GRID_FROM and self.level == 0:
+        if self.zoom >= _GRID_FROM and self.level == 0:
             paint_grid(
                 painter,
                 self._look.colour("window", 0.45),
@@ -295,7 +295,7 @@ class PictureView(QWidget):
     def _target(self, area: QRectF) -> QRectF:
         assert self._content is not None
         width, height = (side * self.scale() for side in self._content.original.size)
-        centre = area.center() + self._shift
+        centre = area.center() + self.shift
         return QRectF(centre.x() - width / 2, centre.y() - height / 2, width, height)
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
@@ -326,7 +326,7 @@ class PictureView(QWidget):
             self.area_moving.emit(self._tool.box)
             self.update()
         elif self._grabbed == "move":
-            self._shift += event.position() - self._last
+            self.shift += event.position() - self._last
             self._last = event.position()
             self.update()
         self._point(event.position())
@@ -334,6 +334,8 @@ class PictureView(QWidget):
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         if self._grabbed == "area":
             self.area_moved.emit(self._tool.box)
+        elif self._grabbed == "move":
+            self._tell_zoom()
         self._grabbed = ""
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
@@ -345,8 +347,8 @@ class PictureView(QWidget):
         before = self.scale()
         after = min(max(before * (1.25 if event.angleDelta().y() > 0 else 0.8), 0.05), 64.0)
         area = self._area_under(event.position())
-        from_centre = event.position() - area.center() - self._shift
-        self._shift -= from_centre * (after / before - 1)
+        from_centre = event.position() - area.center() - self.shift
+        self.shift -= from_centre * (after / before - 1)
         self.set_zoom(after)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:

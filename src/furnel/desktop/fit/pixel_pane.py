@@ -85,6 +85,11 @@ class PixelPane(QWidget):
 
     # view
 
+    @property
+    def looks(self) -> tuple[float, QPointF]:
+        """The zoom (0: as large as fits), and how far from the middle it was moved."""
+        return self._zoom, self._shift
+
     def set_view(self, zoom: float, shift: QPointF) -> None:
         """Show it at a zoom (0: as large as fits) and place, as another pane does."""
         self._zoom, self._shift = zoom, QPointF(shift)

@@ -32,7 +32,7 @@ from furnel.desktop.widgets.basics import (
     scrolling,
     strong,
 )
-from furnel.desktop.widgets.dropping import files_of, welcome_files
+from furnel.desktop.widgets.dropping import assets_in, files_of, welcome_files
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.mods.workspace import Examined
 from furnel.states import WAITING, urgency
@@ -213,10 +213,12 @@ class _Rows(QWidget):
 
 
 class SwapQueue(QWidget):
-    """The queue; `picked` tells which swap is to be shown, `dropped` a new source for one."""
+    """The queue; `picked` tells which swap is to be shown, `dropped` a new source for one, `begun` assets that were dragged
+    here from the wall."""
 
     picked = pyqtSignal(str)
     dropped = pyqtSignal(str, object)
+    begun = pyqtSignal(object)
     menu_wanted = pyqtSignal(QPoint)
 
     def __init__(self, look: Look, session: Session, tiles: TileStore, results: ResultTiles) -> None:
@@ -274,10 +276,12 @@ class SwapQueue(QWidget):
         self.renew()
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
-        welcome_files(event)
+        welcome_files(event, assets=True)
 
     def dropEvent(self, event: QDropEvent | None) -> None:
-        if event is not None and self.rows.current:
+        if event is not None and (assets := assets_in(event.mimeData())):
+            self.begun.emit(assets)
+        elif event is not None and self.rows.current:
             files = files_of(event)
             if files:
                 self.dropped.emit(self.rows.current, files[0])

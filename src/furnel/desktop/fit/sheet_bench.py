@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPoint, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QPoint, QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QIcon, QImage, QPainter, QPaintEvent, QPixmap
 from PyQt6.QtWidgets import (
     QButtonGroup,
@@ -21,6 +21,7 @@ from furnel.desktop.fit.palette_strip import PaletteTray
 from furnel.desktop.fit.playing import Playing
 from furnel.desktop.fit.sheet_content import SheetContent, tinted_images
 from furnel.desktop.imaging import paint_checks
+from furnel.desktop.keeping import keep, kept_texts
 from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import as_panel, button, label, toggle
 from furnel.desktop.widgets.wrapping import WrappingRow, stage_bar
@@ -207,7 +208,7 @@ class SheetBench(Bench):
         self.trays = QButtonGroup(self)
         for place, name in enumerate(TRAYS):
             part = toggle(name, "What is shown below the sheets", on=place == 0)
-            part.clicked.connect(lambda _=False, name=name: self.show_tray(name))
+            part.clicked.connect(lambda _=False, name=name: self._open_tray(name))
             self.trays.addButton(part)
             row.addWidget(part)
         row.addStretch(1)
@@ -218,6 +219,8 @@ class SheetBench(Bench):
         """Let the parts follow each other."""
         self.theirs.viewed.connect(self.cells.set_view)
         self.cells.viewed.connect(self.theirs.set_view)
+        for pane in (self.theirs, self.cells):
+            pane.viewed.connect(lambda *_: self.looked.emit())
         self.playing.turned.connect(self._turned)
         self.cells.chosen.connect(self._chosen)
         self.colours.lit.connect(self._light)
@@ -252,9 +255,19 @@ class SheetBench(Bench):
         for part in self.trays.buttons():
             part.setVisible(part.text() != "Ground" or content.ground is not None)
         if not keep_view:
-            self.show_tray("Ground" if content.spec.meets else "Figures")
+            wished = (kept_texts("sheet-tray") or [""])[0]
+            self.show_tray("Ground" if content.spec.meets else wished if wished in TRAYS[:2] else "Figures")
         self._chosen()
         self._light(self.colours.colour)
+
+    def looking(self) -> list[int]:
+        zoom, shift = self.cells.looks
+        return [round(zoom * 1000), round(shift.x()), round(shift.y())] if zoom else []
+
+    def look_again(self, view: list[int]) -> None:
+        if len(view) == 3:
+            for pane in (self.theirs, self.cells):
+                pane.set_view(view[0] / 1000, QPointF(*view[1:]))
 
     def _source_word(self) -> str:
         figures = self.content.figures if self.content is not None else None
@@ -279,6 +292,11 @@ class SheetBench(Bench):
         return True
 
     # parts
+
+    def _open_tray(self, name: str) -> None:
+        """Show a tray, from now on for other sheets as well."""
+        keep("sheet-tray", [name])
+        self.show_tray(name)
 
     def show_tray(self, name: str) -> None:
         """Show the figures, the colours or the ground."""

@@ -8,7 +8,7 @@ from collections.abc import Callable
 import numpy as np
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtGui import QImage
-from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QAbstractButton, QButtonGroup, QCheckBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import shortcut_of, with_key
 from furnel.desktop.fit.bench import Bench
@@ -19,6 +19,7 @@ from furnel.desktop.fit.meter import Meter
 from furnel.desktop.fit.song_panel import SongPanel
 from furnel.desktop.fit.sound_content import Lane, SoundContent
 from furnel.desktop.fit.source_strip import SourceStrip
+from furnel.desktop.keeping import remember_checked
 from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.timing import timer
@@ -85,6 +86,7 @@ class SoundBench(Bench):
         column.addWidget(self.song)
         self._later = timer(self, self._want_spectra, _SPECTRUM_WAIT_MS)
         self.lanes.asked.connect(self._play_from)
+        self.lanes.looked.connect(lambda *_: self.looked.emit())
         self.lanes.looked.connect(lambda *_: self._later.start() if self._spectrum.isChecked() else None)
         self.panel.heard.connect(self._hear_event)
         self.song.heard.connect(self._hear_song)
@@ -107,6 +109,13 @@ class SoundBench(Bench):
         row.add_gap(8)
         for widget in (self._equal, self._seam, self._beats, self._spectrum, self._figures):
             row.addWidget(widget)
+        switches: tuple[tuple[QAbstractButton, str], ...] = (
+            (self._figures, "measures"),
+            (self._beats, "beats"),
+            (self._equal, "level"),
+        )
+        for switch, name in switches:
+            remember_checked(switch, f"sound-{name}")
         row.add_rest()
         row.addWidget(self.meter)
         return bar
@@ -123,6 +132,14 @@ class SoundBench(Bench):
         self._beats.setVisible(content.original.rhythm is not None or content.yours.rhythm is not None)
         self.meter.device = self._player.device
         self.meter.rest()
+
+    def looking(self) -> list[int]:
+        start, end = self.lanes.span
+        return [round(start * 1e6), round(end * 1e6)] if end - start < self.lanes.length - 1e-6 else []
+
+    def look_again(self, view: list[int]) -> None:
+        if len(view) == 2:
+            self.lanes.look_at(view[0] / 1e6, view[1] / 1e6)
 
     def hear(self, side: str) -> None:
         """Choose what is heard; in mid-play it goes on from the same moment."""

@@ -77,6 +77,10 @@ class FitStation(QWidget):
         self.queue.dropped.connect(lambda original, file: session.swaps.swap_with(original, file))
         self.benches.dropped.connect(self._drop)
         self.benches.pictured.connect(self._take_picture)
+        self.queue.begun.connect(lambda assets: session.swaps.begin_with_own(assets, self.pick))
+        self.benches.given.connect(
+            lambda asset: session.swaps.swap_with_own(self.current, asset) if self.current else None
+        )
         self.table.wanted.connect(self.wanted)
         self.table.mend.connect(self._mend)
         self.table.insist.connect(self._insist)
@@ -222,6 +226,7 @@ class FitStation(QWidget):
         if catalogue is None or self._shown == shown:
             return
         keep_view = self._shown[0] == original
+        project = self._session.space.file if self._session.space is not None else ""
         results = ResultBytes(self._session.examined)
 
         def done(content: Loaded | NoContent) -> None:
@@ -229,7 +234,7 @@ class FitStation(QWidget):
                 if not keep_view and self._player.playing:
                     self._player.stop()
                 self._shown = shown
-                self.benches.show_content(content, keep_view)
+                self.benches.show_content(content, keep_view, f"{project} {original}")
 
         self._session.jobs.start(
             "Opening the bench",

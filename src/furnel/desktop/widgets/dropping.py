@@ -1,12 +1,15 @@
-"""Files and pictures dropped from other programs, or pasted."""
+"""Files and pictures dropped from other programs, or pasted; assets dragged from the wall."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+import json
+from collections.abc import Callable, Sequence
 from pathlib import Path
 
 from PyQt6.QtCore import QBuffer, QIODevice, QMimeData
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QImage
+
+_ASSETS = "application/x-furnel-assets"
 
 
 def files_of(event: QDropEvent | None) -> list[Path]:
@@ -39,10 +42,31 @@ def encoded_picture(picture: QImage) -> Callable[[], bytes]:
     return encode
 
 
-def welcome_files(event: QDragEnterEvent | None, pictures: bool = False) -> bool:
-    """Let files come in, and pictures that are none yet; whether there are any."""
+def welcome_files(event: QDragEnterEvent | None, pictures: bool = False, assets: bool = False) -> bool:
+    """Let files come in, and pictures that are none yet, and assets of the game; whether there are any."""
     data = event.mimeData() if event is not None else None
-    if event is None or data is None or not (data.hasUrls() or (pictures and data.hasImage())):
+    if event is None or data is None:
+        return False
+    if not (data.hasUrls() or (pictures and data.hasImage()) or (assets and data.hasFormat(_ASSETS))):
         return False
     event.acceptProposedAction()
     return True
+
+
+def dragged(paths: Sequence[str]) -> QMimeData:
+    """Assets of the open game, by their inner paths, as they are dragged within the window; elsewhere they are text."""
+    data = QMimeData()
+    data.setData(_ASSETS, json.dumps(list(paths)).encode())
+    data.setText("\n".join(paths))
+    return data
+
+
+def assets_in(data: QMimeData | None) -> list[str]:
+    """The inner paths of the assets that are dragged."""
+    if data is None or not data.hasFormat(_ASSETS):
+        return []
+    try:
+        told = json.loads(bytes(data.data(_ASSETS).data()))
+    except ValueError:  # another program's
+        return []
+    return [str(path) for path in told] if isinstance(told, list) else []

@@ -5,16 +5,31 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PyQt6.QtGui import (
+    QDragEnterEvent,
+    QDragLeaveEvent,
+    QDragMoveEvent,
+    QDropEvent,
+    QFont,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QPolygonF,
+)  # fmt: skip
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.actions import with_key
 from furnel.desktop.look import Look, font
+from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import elided, paint_state
+from furnel.desktop.widgets.dropping import assets_in, welcome_files
 
 STATIONS = ("find", "fit", "build", "try")
 _TITLES = {"find": "Find", "fit": "Fit", "build": "Build", "try": "Try"}
 _HEIGHT, _NOTCH = 42, 10
+_REST_MS = 450
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,9 +43,11 @@ class StationState:
 
 
 class FlowStrip(QWidget):
-    """The strip; `chosen` tells the station that was clicked."""
+    """The strip; `chosen` tells the station that was clicked, or that something dragged rests on; `brought` the assets
+    that were dropped on Fit."""
 
     chosen = pyqtSignal(str)
+    brought = pyqtSignal(object)
 
     def __init__(self, look: Look) -> None:
         super().__init__()
@@ -38,6 +55,8 @@ class FlowStrip(QWidget):
         self._current, self._hover = "find", ""
         self._states = {name: StationState() for name in STATIONS}
         self.setMouseTracking(True)
+        self.setAcceptDrops(True)
+        self._resting = timer(self, lambda: self.chosen.emit(self._hover) if self._hover else None, _REST_MS)
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setFixedHeight(_HEIGHT)
         self.setMinimumWidth(480)
@@ -73,6 +92,37 @@ class FlowStrip(QWidget):
             said = f"{_TITLES[name]}: {self._states[name].line}" if name else ""
             self.setToolTip(with_key(said, f"go-{name}") if name else "")
             self.update()
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        welcome_files(event, pictures=True, assets=True)
+
+    def dragMoveEvent(self, event: QDragMoveEvent | None) -> None:
+        """What rests on a station while it is dragged opens it; assets can be dropped on Fit at once."""
+        if event is None:
+            return
+        name = self._at(event.position())
+        if name != self._hover:
+            self._hover = name
+            self._resting.start()
+            self.update()
+        event.setAccepted(name == "fit" and bool(assets_in(event.mimeData())))
+
+    def dragLeaveEvent(self, event: QDragLeaveEvent | None) -> None:
+        self._resting.stop()
+        self._hover = ""
+        self.update()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        self._resting.stop()
+        self._hover = ""
+        if (
+            event is not None
+            and self._at(event.position()) == "fit"
+            and (assets := assets_in(event.mimeData()))
+        ):
+            event.acceptProposedAction()
+            self.brought.emit(assets)
+        self.update()
 
     def leaveEvent(self, event: object) -> None:
         self._hover = ""
