@@ -7,7 +7,7 @@ import logging
 import os
 import sys
 import threading
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
@@ -16,7 +16,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from demo.hands import Hands
 from PyQt6.QtCore import QCoreApplication, QEvent
-from PyQt6.QtWidgets import QApplication
+from PyQt6.QtWidgets import QApplication, QMenu
 
 from furnel.desktop.application import make_application, make_window
 from furnel.folders import state_folder
@@ -73,3 +73,23 @@ def mod(game: Path, sources: Path, tmp_path: Path) -> Path:
     space.save(project.with_swap(space.new_swap("rules/playlist.json", text)))
     space.close()
     return tmp_path / "mod" / "furnel.toml"
+
+
+@pytest.fixture
+def menus(monkeypatch: pytest.MonkeyPatch) -> Callable[[str], list[dict[str, bool]]]:
+    """Menus that come up choose something at once; what was in each, and whether it could be done."""
+
+    def choose(text: str) -> list[dict[str, bool]]:
+        seen: list[dict[str, bool]] = []
+
+        def exec(menu: QMenu, *_: object) -> None:
+            actions = [one for one in menu.actions() if not one.isSeparator()]
+            seen.append({one.text().partition("\t")[0]: one.isEnabled() for one in actions})
+            for one in actions:
+                if text and one.text().startswith(text):
+                    one.trigger()
+
+        monkeypatch.setattr(QMenu, "exec", exec)
+        return seen
+
+    return choose

@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 import tomllib
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
 import pytest
 from demo.hands import Hands
 from PIL import Image
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtWidgets import (
+    QApplication,
     QComboBox,
     QDialog,
+    QLabel,
     QLineEdit,
     QListWidget,
     QMenu,
@@ -27,6 +30,7 @@ from furnel.desktop.widgets import picking
 from furnel.mods import additions
 from furnel.mods.project import load_project
 from furnel.texts.strips import StripRule
+from tests.desktop.menuing import menu_on
 
 BOATS = "rules/boats.toml"
 
@@ -360,3 +364,41 @@ def test_a_strip_without_colours_has_none_to_choose(hands: Hands, monkeypatch: p
         hands.key(key, field.row)
     assert asked == [] and field.row.current == 0
     field.close()
+
+
+def test_values_and_records_have_menus(
+    hands: Hands, bench: Any, menus: Callable[[str], list[dict[str, bool]]]
+) -> None:
+    table, model = bench.table, bench.table.records
+    speed = next(place for place in range(1, model.columnCount()) if model.column(place).label == "speed")
+    row = model.names.index("heron")
+
+    def over() -> QPoint:
+        return table.visualRect(model.index(row, speed)).center()
+
+    menus("Copy its address")
+    menu_on(table.viewport(), over())
+    assert table.current == "heron" and QApplication.clipboard().text() == "heron/speed"  # type: ignore[union-attr]
+    menus("Copy the value")
+    menu_on(table.viewport(), over())
+    before = value(hands, "heron/speed")
+    assert float(QApplication.clipboard().text()) == before  # type: ignore[union-attr]
+    field = part(bench, QLineEdit, "speed")
+    field.selectAll()
+    hands.type("3.3", field)
+    hands.key("Return", field)
+    hands.settle()
+    seen = menus("Take the game's: ")
+    menu_on(table.viewport(), over())
+    hands.settle()
+    assert value(hands, "heron/speed") == before and seen[0][f"Take the game's: {before:g}"]
+    assert seen[0]["New like heron…"] and not seen[0]["Change several…"]
+    seen = menus("Copy its address")
+    name = next(one for one in bench.form.findChildren(QLabel) if one.text() == "speed" and one.isVisible())
+    menu_on(name, QPoint(4, 4))
+    assert QApplication.clipboard().text() == "heron/speed"  # type: ignore[union-attr]
+    assert seen[0][f"Take the game's: {before:g}"] is False, "it is the game's"
+    table.selectAll()
+    seen = menus("")
+    menu_on(table.viewport(), over())
+    assert seen[0]["Change several…"] and not seen[0]["New like heron…"] and "Copy the value" not in seen[0]

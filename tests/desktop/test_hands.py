@@ -11,10 +11,11 @@ from PIL import Image
 from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
 from PyQt6.QtGui import QColor, QContextMenuEvent, QDesktopServices, QImage
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QMenu, QPushButton, QWidget
+from PyQt6.QtWidgets import QApplication, QPushButton, QWidget
 
 from furnel.desktop.ranking import fit, ranked
 from furnel.desktop.widgets.quickcommand import QuickCommand
+from tests.desktop.menuing import menu_on
 
 HULL, WALK = "art/hulls/hull_otter.dds", "cast/otter_walk.png"
 
@@ -22,34 +23,6 @@ HULL, WALK = "art/hulls/hull_otter.dds", "cast/otter_walk.png"
 @pytest.fixture(autouse=True)
 def _state(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
-
-
-@pytest.fixture
-def menus(monkeypatch: pytest.MonkeyPatch) -> Callable[[str], list[dict[str, bool]]]:
-    """Menus that come up choose something at once; what was in each, and whether it could be done."""
-
-    def choose(text: str) -> list[dict[str, bool]]:
-        seen: list[dict[str, bool]] = []
-
-        def exec(menu: QMenu, *_: object) -> None:
-            actions = [one for one in menu.actions() if not one.isSeparator()]
-            seen.append({one.text().partition("\t")[0]: one.isEnabled() for one in actions})
-            for one in actions:
-                if text and one.text().startswith(text):
-                    one.trigger()
-
-        monkeypatch.setattr(QMenu, "exec", exec)
-        return seen
-
-    return choose
-
-
-def menu_on(
-    widget: QWidget | None, place: QPoint, reason: QContextMenuEvent.Reason = QContextMenuEvent.Reason.Mouse
-) -> None:
-    assert widget is not None
-    QApplication.sendEvent(widget, QContextMenuEvent(reason, place, widget.mapToGlobal(place)))
-    QApplication.processEvents()
 
 
 def test_a_tile_has_a_menu_of_what_can_be_done_with_it(

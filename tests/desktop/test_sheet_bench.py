@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from itertools import pairwise
 from pathlib import Path
 from typing import Any
@@ -21,6 +22,7 @@ from furnel.desktop.widgets.colours import ColourChooser, Swatches
 from furnel.imagefiles import read_frames, read_layers
 from tarnlight.scenes import Stage
 from tarnlight.world import World
+from tests.desktop.menuing import menu_on
 
 SHORE, DOCK, WALK, GREY = (
     "cast/ferryman_shore.png",
@@ -358,3 +360,36 @@ def test_files_dropped_together_are_frames_in_the_order_of_their_numbers(
         int(cells[:, left : left + 40][cells[:, left : left + 40, 3] > 0][0, 0]) for left in range(0, 240, 40)
     ]
     assert tones == sorted(tones) and set(tones) == {10, 20, 90, 100}
+
+
+def test_figures_and_cells_have_menus(
+    hands: Hands, mod: Path, sources: Path, menus: Callable[[str], list[dict[str, bool]]]
+) -> None:
+    hands.open(mod)
+    bench = on_bench(hands, SHORE, sources / "stranger_walker.png")
+    figures = bench.content.figures
+    assert figures.laid_out and figures.found is not None
+    first = bench.cells.part(bench.content.grid.box(0)).center().toPoint()
+    seen = menus("Mirror")
+    menu_on(bench.cells, first)
+    hands.settle()
+    assert bench.cells.cells == [0] and bench.content.figures.cells[0].flip != figures.cells[0].flip
+    assert seen[0]["Put figure 1 here"] and seen[0]["Empty"]
+    bench.source.choose(3)
+    menus("Put figure 4 here")
+    menu_on(bench.cells, first)
+    hands.settle()
+    assert bench.content.figures.cells[0].pose == 3
+    menus("Choose the")
+    fourth = bench.source.part(figures.found.poses[3].box).center().toPoint()
+    menu_on(bench.source, fourth)
+    has = [cell for cell, one in enumerate(bench.content.figures.cells) if one.pose == 3]
+    assert bench.cells.cells == has and 0 in has
+    bench.source.choose(0)
+    menus("Show its figure")
+    menu_on(bench.cells, first)
+    assert bench.source.figure == 3
+    bench.use_tool("Pencil")
+    seen = menus("")
+    menu_on(bench.cells, first)
+    assert not seen, "while painting the right button takes a colour"

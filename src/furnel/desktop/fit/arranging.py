@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 
-from PyQt6.QtCore import QObject, QPoint
+from PyQt6.QtCore import QObject, QPoint, QPointF
 
 from furnel.desktop.fit.bench import Bench, BenchType, Hands
-from furnel.desktop.fit.sheet_bench import SheetBench
+from furnel.desktop.fit.sheet_bench import CELL_ACTS, SheetBench
 from furnel.desktop.fit.sheet_content import SheetContent, load_sheet
 from furnel.desktop.swapping import Made
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.colours import ask_colour
-from furnel.desktop.widgets.menus import menu_under
+from furnel.desktop.widgets.menus import Row, menu_under, offers_menu
 from furnel.images.picture import Rgb
 from furnel.mods.framefiles import frames_in, write_as_animation, write_as_files, write_as_layers
 from furnel.mods.onsheet import (
@@ -53,6 +54,8 @@ class Arranging(QObject):
         bench.colours.wanted.connect(self._ask_colour)
         bench.colours.changed.connect(self._recolour)
         bench.acted.connect(self._acted)
+        offers_menu(bench.cells, self._on_cells)
+        offers_menu(bench.source, self._on_figures)
         bench.colour_tray.asked.connect(self._with_colour)
 
     def _now(self) -> tuple[Swap, SheetContent] | None:
@@ -63,6 +66,45 @@ class Arranging(QObject):
             if swap is not None and content is not None and content.pictures.path == swap.original
             else None
         )
+
+    # menus
+
+    def _on_cells(self, place: QPoint) -> list[Row]:
+        """What can be done with the cell at a place, or with all chosen ones when it is one of them."""
+        bench, content = self._bench, self._bench.content
+        if content is None or bench.cells.tool:
+            return []
+        cell = bench.cells.cell_at(QPointF(place))
+        if cell >= 0 and cell not in bench.cells.cells:
+            bench.cells.choose([cell])
+        chosen, found = list(bench.cells.cells), content.figures.found
+        figure = bench.source.figure
+        pose = self._cells(content)[chosen[-1]].pose if chosen and found is not None else None
+        can = bool(chosen) and found is not None and not content.spec.meets
+        return [
+            (f"Put figure {figure + 1} here", lambda: self._place(figure, chosen), can),
+            *((text, partial(self._act, act), can) for act, text, _ in CELL_ACTS),
+            ("Show its figure in the source", lambda: bench.show_figure(pose or 0), pose is not None),
+            ("Take the colour here", lambda: bench.cells.take_colour(QPointF(place)), cell >= 0),
+        ]
+
+    def _on_figures(self, place: QPoint) -> list[Row]:
+        """What can be done with the figure at a place."""
+        bench, content = self._bench, self._bench.content
+        at = bench.source.figure_at(QPointF(place))
+        figure = at if at >= 0 else bench.source.figure
+        if content is None or content.figures.found is None:
+            return []
+        has = [cell for cell, one in enumerate(self._cells(content)) if one.pose == figure]
+        chosen = bool(bench.cells.cells)
+        return [
+            (f"Put figure {figure + 1} into the chosen cells", lambda: self._place_chosen(figure), chosen),
+            (
+                f"Choose the {count(len(has), 'cell')} that it is in",
+                lambda: bench.cells.choose(has),
+                bool(has),
+            ),
+        ]
 
     # figures
 

@@ -94,10 +94,10 @@ class CellsPane(PixelPane):
             if x >= 0 and event.modifiers() & Qt.KeyboardModifier.AltModifier:
                 self._pick(x, y)
             return
-        if (
-            event.button() == Qt.MouseButton.RightButton
-            or event.modifiers() & Qt.KeyboardModifier.AltModifier
-        ):
+        right = event.button() == Qt.MouseButton.RightButton
+        if right and not self.tool:
+            return  # its menu comes
+        if right or event.modifiers() & Qt.KeyboardModifier.AltModifier:
             self._pick(x, y)
         elif self.tool == "fill":
             self.drawn.emit([(x, y)], True)
@@ -119,6 +119,12 @@ class CellsPane(PixelPane):
             self.choose(list(range(first, cell + 1)) if cell >= first else list(range(first, cell - 1, -1)))
         else:
             self.choose([cell])
+
+    def take_colour(self, place: QPointF) -> None:
+        """Take the colour at a place of the pane."""
+        x, y = self.pixel_at(place)
+        if x >= 0:
+            self._pick(x, y)
 
     def _pick(self, x: int, y: int) -> None:
         if self.image is not None:

@@ -13,8 +13,9 @@ from furnel.desktop.fit.record_form import RecordForm
 from furnel.desktop.fit.records_table import RecordsTable
 from furnel.desktop.fit.several import ask_name, ask_record, reckon
 from furnel.desktop.fit.text_sides import Texts, TextSides, compared
+from furnel.desktop.fit.value_menu import value_rows
 from furnel.desktop.widgets.basics import button, field, label, toggle
-from furnel.desktop.widgets.menus import menu_under, place_text
+from furnel.desktop.widgets.menus import menu_under, offers_menu, place_text
 from furnel.desktop.widgets.panes import remember_split
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.errors import FurnelError
@@ -120,6 +121,7 @@ class DefinitionBench(Bench):
         self.search.textChanged.connect(lambda _: self._sift.start())
         self._sift.timeout.connect(self._sifted)
         self.table.picked.connect(lambda _: self._show_record())
+        offers_menu(self.table, lambda place: value_rows(self, place))
         self.view.toggled.connect(self._turn)
         self.form.changed.connect(self._set)
         self.form.games.connect(lambda address: swaps.take_games(self._path, address))

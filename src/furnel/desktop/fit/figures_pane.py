@@ -33,6 +33,11 @@ class FiguresPane(PixelPane):
         self.figure = min(self.figure, max(count - 1, 0)) if keep_view else 0
         self.show_image(figures.image, keep_view)
 
+    def choose(self, figure: int) -> None:
+        """Choose a figure."""
+        self.figure = figure
+        self.update()
+
     def figure_at(self, place: QPointF) -> int:
         """The figure at a place of the pane, or -1."""
         x, y = self.pixel_at(place)

@@ -20,8 +20,9 @@ from furnel.desktop.fit.value_editors import (
     switch_field,
     text_field,
 )
+from furnel.desktop.fit.value_menu import of_value
 from furnel.desktop.widgets.basics import StateMark, button, label, scrolling, tip
-from furnel.desktop.widgets.menus import menu_under
+from furnel.desktop.widgets.menus import Row, menu_under, offers_menu
 from furnel.mods.fit.texts import fault_state
 from furnel.mods.records import Book, Line, Sheet
 from furnel.texts import parse_address
@@ -105,6 +106,7 @@ class RecordForm(QWidget):
     def _add_line(self, grid: QGridLayout, row: int, line: Line, book: Book) -> int:
         name = label(line.label, "ember" if line.changed else "caption")
         tip(name, line.address)
+        offers_menu(name, lambda _: self._offers(line))
         middle, top = Qt.AlignmentFlag.AlignVCenter, Qt.AlignmentFlag.AlignTop
         grid.addWidget(name, row, 0, top if isinstance(line.now, list) else middle)
         gone = line.now is ABSENT
@@ -147,6 +149,13 @@ class RecordForm(QWidget):
             fault.addWidget(_wrapped(said), 1)
             grid.addLayout(fault, row, 1, 1, 2)
         return row + 1
+
+    def _offers(self, line: Line) -> list[Row]:
+        rows = of_value(line.address, line.now, line.game, self.games.emit)
+        found = self._hands.session.asset(line.now) if isinstance(line.now, str) else None
+        if found is not None:
+            rows.append(("Show it on the wall", lambda: self.asset_shown.emit(line.now), True))
+        return rows
 
     def _of_game(self, line: Line) -> QWidget:
         """The game's own value, which takes its place again when it is pressed."""

@@ -293,6 +293,11 @@ class SheetBench(Bench):
 
     # parts
 
+    def show_figure(self, figure: int) -> None:
+        """Show a figure of the source."""
+        self.show_tray("Figures")
+        self.source.choose(figure)
+
     def _open_tray(self, name: str) -> None:
         """Show a tray, from now on for other sheets as well."""
         keep("sheet-tray", [name])

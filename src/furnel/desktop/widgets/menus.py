@@ -7,7 +7,7 @@ from functools import partial
 from typing import TYPE_CHECKING, TypeVar
 
 from PyQt6.QtCore import QPoint, Qt
-from PyQt6.QtWidgets import QMenu, QWidget
+from PyQt6.QtWidgets import QAbstractScrollArea, QMenu, QWidget
 
 from furnel.desktop.look import dressed
 
@@ -43,12 +43,16 @@ def menu_at(near: QWidget, rows: Iterable[Row], at: QPoint) -> None:
 
 
 def offers_menu(widget: QWidget, rows: Callable[[QPoint], Iterable[Row]]) -> None:
-    """Give a widget a menu for the right button and the menu key; `rows` gives what is in it for a place in the widget."""
+    """Give a widget a menu for the right button and the menu key; `rows` gives what is in it for a place in the widget
+    (in what scrolls there, where it scrolls)."""
     widget.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
+    surface = (
+        widget.viewport() if isinstance(widget, QAbstractScrollArea) else None
+    )  # Qt tells of places in that
 
     def show(place: QPoint) -> None:
         if told := list(rows(place)):
-            menu_at(widget, told, widget.mapToGlobal(place))
+            menu_at(widget, told, (surface or widget).mapToGlobal(place))
 
     widget.customContextMenuRequested.connect(show)
 
