@@ -115,6 +115,40 @@ def test_undo_has_a_place_and_says_what_it_took_back(hands: Hands, mod: Path) ->
     assert window.fit_station.current == BELL and window.stations.currentWidget() is window.fit_station
 
 
+def test_undo_never_acts_on_a_mod_that_is_not_in_sight(
+    hands: Hands, mod: Path, game: Path, tmp_path: Path
+) -> None:
+    hands.open(mod)
+    window, session = hands.window, hands.window.session
+    session.swaps.remove_swap("bank0/000.wav")
+    hands.settle()
+    before = session.project
+    window.pages.show_shelf()
+    assert not window.undoing.undo.isEnabled()
+    for name in ("settings", "shelf"):
+        window.run_command(name)
+        window.run_command("undo")
+        assert session.project == before and "nothing to take back here" in window.messages[-1].text
+    shutil.copy(game / "data" / "art.tlp", tmp_path / "art.pak")
+    window.pages.work_out(tmp_path / "art.pak")
+    page = window.pages.archive_page
+    hands.until(lambda: page.anatomy.entries, "the entries")
+    draft = page.text.toPlainText()
+    page.text.setFocus()
+    hands.type("# mine ", page.text)
+    written = page.text.toPlainText()
+    page.begin.setCurrentIndex(page.begin.findText("the guess"))
+    page.begin.activated.emit(page.begin.currentIndex())
+    assert page.text.toPlainText() == draft
+    hands.click(window.undoing.undo)
+    assert page.text.toPlainText() == written, "another beginning is taken back"
+    hands.click(window.undoing.redo)
+    assert page.text.toPlainText() == draft and session.project == before
+    window.go("fit")
+    window.run_command("undo")
+    assert session.swap("bank0/000.wav") is not None
+
+
 def test_undo_and_the_place_are_there_after_another_start(hands: Hands, mod: Path) -> None:
     hands.open(mod)
     session = hands.window.session

@@ -149,6 +149,8 @@ class NewGamePage(Page):
 
     unknown = pyqtSignal(object)
 
+    OWN_UNDO = True
+
     def __init__(self, look: Look, session: Session) -> None:
         super().__init__()
         self._session = session

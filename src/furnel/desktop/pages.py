@@ -154,6 +154,7 @@ class Pages(QObject):
         """A page, and the station that comes after it: the one before it where none is named."""
         self._look.dress(page)
         self._window.stations.addWidget(page)
+        page.stepped.connect(self._window.undoing.weigh)
         page.closed.connect(lambda: self._window.go(station or self._before))
         return page
 
@@ -197,6 +198,7 @@ class Pages(QObject):
         """Show a page in the stations' place."""
         self._before = self._window.stations.shown or self._before
         self._window.stations.setCurrentWidget(page)
+        self._window.undoing.weigh()
         self._window.strip.set_current(station)
 
     def leave(self) -> None:

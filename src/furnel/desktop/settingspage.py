@@ -50,6 +50,8 @@ _RATE = 48_000
 class SettingsPage(Page):
     """Everything that can be set. It takes effect at once, but for the size."""
 
+    OWN_UNDO = True
+
     def __init__(self, look: Look, window: Window) -> None:
         super().__init__()
         self._window, self._settings = window, window.settings

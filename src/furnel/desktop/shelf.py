@@ -144,6 +144,8 @@ class ShelfPage(Page):
     dropped = pyqtSignal(list)
     chosen = pyqtSignal(object)
 
+    OWN_UNDO = True
+
     def __init__(self, look: Look, session: Session) -> None:
         super().__init__()
         self._look, self._session = look, session

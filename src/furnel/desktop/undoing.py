@@ -1,4 +1,4 @@
-"""Undo and redo, each in its place: the load order's on Try, the mod's everywhere else."""
+"""Undo and redo, each in its place: the load order's on Try, a page's own where it has one, the mod's everywhere else."""
 
 from __future__ import annotations
 
@@ -11,14 +11,17 @@ from PyQt6.QtWidgets import QPushButton
 from furnel.desktop.actions import with_key
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import button, tip
+from furnel.desktop.widgets.page import Page
 from furnel.mods.past import Past
 
 if TYPE_CHECKING:
     from furnel.mods.history import Edit
 
+_WORDS = {False: "take back", True: "do again"}
+
 
 class Undoing(QObject):
-    """The two buttons and what they do; `on_try` tells whether the Try station is shown.
+    """The two buttons and what they do; `in_sight` tells what they act on: `orders`, `mod`, or a page.
 
     A change of the mod that was taken back or done again is emitted as `stepped`, so that the window shows it.
     """
@@ -26,9 +29,9 @@ class Undoing(QObject):
     stepped = pyqtSignal(object)
     list_wanted = pyqtSignal()
 
-    def __init__(self, session: Session, on_try: Callable[[], bool]) -> None:
+    def __init__(self, session: Session, in_sight: Callable[[], Page | str]) -> None:
         super().__init__(session)
-        self._session, self._on_try = session, on_try
+        self._session, self._in_sight = session, in_sight
         self.undo, self.redo = (
             button("↶", with_key("Undo", "undo"), "plain"),
             button("↷", with_key("Redo", "redo"), "plain"),
@@ -41,18 +44,28 @@ class Undoing(QObject):
 
     def weigh(self) -> None:
         """Say on the buttons what they would do here."""
-        past: Past[Any] = self._session.game.orders if self._on_try() else self._session.past
-        for part, word, name, change in (
-            (self.undo, "Undo", "undo", past.last),
-            (self.redo, "Redo", "redo", past.next),
-        ):
-            _set(part, change.text if change else "", word, name)
+        here = self._in_sight()
+        past: Past[Any] = self._session.game.orders if here == "orders" else self._session.past
+        for part, word, forward in ((self.undo, "Undo", False), (self.redo, "Redo", True)):
+            if isinstance(here, Page):
+                text = here.undoable(forward)
+            else:
+                change = past.next if forward else past.last
+                text = change.text if change else ""
+            _set(part, text, word, word.lower())
 
     def step(self, forward: bool) -> None:
         """Take back or do again, and say what that was."""
         session = self._session
         verb = "Done again" if forward else "Taken back"
-        if self._on_try():
+        here = self._in_sight()
+        if isinstance(here, Page):
+            text = here.undoable(forward)
+            here.step(forward)
+            session.tell("calm", f"{verb}: {text}" if text else f"There is nothing to {_WORDS[forward]} here")
+            self.weigh()
+            return
+        if here == "orders":
             order = session.game.step(forward)
             if order is not None:
                 session.tell("calm", f"{verb}: {order.text}")
@@ -64,7 +77,7 @@ class Undoing(QObject):
             return
         edit: Edit | None = session.redo() if forward else session.undo()
         if edit is None:
-            session.tell("calm", f"There is nothing to {'do again' if forward else 'take back'}")
+            session.tell("calm", f"There is nothing to {_WORDS[forward]}")
             return
         session.tell("calm", f"{verb}: {edit.text}")
         self.stepped.emit(edit)

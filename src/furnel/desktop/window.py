@@ -33,6 +33,7 @@ from furnel.desktop.widgets.cards import Cards
 from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip
 from furnel.desktop.widgets.jobline import JobLine
 from furnel.desktop.widgets.menus import commands_at
+from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.sheets import ask
 from furnel.errors import FurnelError
 from furnel.games import UnknownGame, recognise
@@ -69,7 +70,7 @@ class Window(QWidget):
         self.tiles, self.results = TileStore(self.jobs), ResultTiles(self.session)
         self.messages: list[Notice] = []
         self.stations = Stations(self)
-        self.undoing = Undoing(self.session, self._orders_in_sight)
+        self.undoing = Undoing(self.session, self._undone_here)
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
         self.cards = Cards(self, look, self.line)
         self.pages = Pages(self)
@@ -120,10 +121,12 @@ class Window(QWidget):
         for name, action in self.actions_by_id.items():
             action.setShortcut(QKeySequence(shortcut_of(name)))
 
-    def _orders_in_sight(self) -> bool:
-        """Whether the load order is what can be seen, and undone."""
+    def _undone_here(self) -> Page | str:
+        """What can be seen, and undone: the load order (`orders`), a page's own, or the `mod`."""
         here = self.stations.currentWidget()
-        return self.stations.shown == "try" or here is vars(self.pages).get("meeting_page")
+        if self.stations.shown == "try" or here is vars(self.pages).get("meeting_page"):
+            return "orders"
+        return here if isinstance(here, Page) and here.OWN_UNDO else "mod"
 
     def _came(self, name: str) -> None:
         if name == "fit":

@@ -69,6 +69,8 @@ _SAYING = {
 class ArchivePage(Page):
     """The bench. `closed` when the modder goes back."""
 
+    OWN_UNDO = True
+
     def __init__(self, look: Look, session: Session) -> None:
         super().__init__()
         self._look, self._session = look, session
@@ -120,6 +122,8 @@ class ArchivePage(Page):
         self._back.clicked.connect(self.closed)
         self._typing = timer(self, self._look_again, 220)
         self.text.textChanged.connect(self._typing.start)
+        self.text.undoAvailable.connect(lambda _: self.stepped.emit())
+        self.text.redoAvailable.connect(lambda _: self.stepped.emit())
         self.bytes.pointed.connect(self._pointed)
         self._lay_out()
 
@@ -274,9 +278,9 @@ class ArchivePage(Page):
     def _begin_from(self, place: int) -> None:
         chosen = self.begin.itemText(place)
         if chosen == "the guess" and self.guesses is not None:
-            self.text.setPlainText(self.guesses.draft)
+            self._write(self.guesses.draft)
         elif name := self.begin.itemData(place):
-            self.text.setPlainText(layout_text(name))
+            self._write(layout_text(name))
 
     # the description
 
@@ -420,6 +424,17 @@ class ArchivePage(Page):
             self._session.tell("wrong", error.sentence())
             return
         self._write(text)
+
+    def undoable(self, forward: bool) -> str:
+        document = self.text.document()
+        can = document is not None and (document.isRedoAvailable() if forward else document.isUndoAvailable())
+        return "what was written in the description" if can else ""
+
+    def step(self, forward: bool) -> None:
+        if forward:
+            self.text.redo()
+        else:
+            self.text.undo()
 
     def _write(self, text: str) -> None:
         """Another description; undo brings back what was typed."""

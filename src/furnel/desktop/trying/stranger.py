@@ -67,6 +67,8 @@ class _Files(QWidget):
 class StrangerPage(Page):
     """A mod that came as a ZIP, a 7z, a TAR or a folder; nothing of it is in the game before Install."""
 
+    OWN_UNDO = True
+
     def __init__(self, look: Look, session: Session) -> None:
         super().__init__()
         self._session = session

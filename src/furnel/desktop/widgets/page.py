@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import ClassVar
+
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
@@ -10,9 +12,21 @@ from furnel.desktop.widgets.basics import hairline, label
 
 
 class Page(QWidget):
-    """A page. `closed` when the modder is done with it."""
+    """A page. `closed` when the modder is done with it, `stepped` when something else can be taken back on it.
+
+    With OWN_UNDO undo and redo act on the page itself, and never on the mod that cannot be seen there.
+    """
 
     closed = pyqtSignal()
+    stepped = pyqtSignal()
+    OWN_UNDO: ClassVar[bool] = False
+
+    def undoable(self, forward: bool) -> str:
+        """What undo (or redo) would take back (or do again) on this page; empty for nothing."""
+        return ""
+
+    def step(self, forward: bool) -> None:
+        """Take that back, or do it again."""
 
     def __init__(self) -> None:
         super().__init__()
