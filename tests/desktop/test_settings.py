@@ -9,7 +9,8 @@ from pathlib import Path
 import pytest
 from demo.hands import Hands
 from PyQt6.QtGui import QKeySequence
-from PyQt6.QtWidgets import QApplication
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QPushButton
 
 from furnel.desktop.actions import COMMANDS, key_of, use_keys
 from furnel.desktop.settings import Settings, load_settings, why_not
@@ -146,7 +147,7 @@ def test_settings_that_cannot_be_understood_are_as_they_came(told: object) -> No
 
 
 def test_everything_set_is_read_again(hands: Hands) -> None:
-    want = Settings("light", 125, "Left ear", 40, 8, {"sound": "/bin/true"}, {"said": "F12"})
+    want = Settings("light", 125, True, "Left ear", 40, 8, {"sound": "/bin/true"}, {"said": "F12"})
     hands.window.settings.set(**asdict(want))
     assert load_settings() == want
     hands.window.settings.set(keys={}, theme="dark")
@@ -156,3 +157,31 @@ def test_everything_set_is_read_again(hands: Hands) -> None:
 def keys_as_they_came() -> object:
     yield
     use_keys({})
+
+
+def test_nothing_moves_by_itself_when_that_was_asked(hands: Hands, page: SettingsPage, mod: Path) -> None:
+    hands.click(page.motion.buttons()[1])
+    assert load_settings().still and hands.window.look.still
+    hands.open(mod)
+    hands.station(2)
+    fit = hands.window.fit_station
+    fit.pick("cast/otter_walk.png")
+    hands.settle()
+    seen: list[int] = []
+    playing = fit.benches.of("sheet").playing
+    playing.turned.connect(seen.append)
+    QTest.qWait(400)  # type: ignore[arg-type]
+    assert not seen
+    hands.click(next(part for part in playing.findChildren(QPushButton) if part.text() == "Play"))
+    hands.until(lambda: len(seen) > 1, "the animation that was asked for")
+    fit.pick("art/hulls/hull_otter.dds")
+    hands.settle()
+    view = fit.benches.of("texture").view
+    view.set_mode("Blink")
+    first = view.grab().toImage()
+    QTest.qWait(900)  # type: ignore[arg-type]
+    assert view.grab().toImage() == first
+    hands.key("Space", view)
+    assert view.grab().toImage() != first
+    page.motion.buttons()[0].click()
+    hands.until(lambda: view.grab().toImage() == first, "it blinks again")

@@ -7,7 +7,7 @@ from functools import cache
 from importlib import resources
 
 from PyQt6 import sip
-from PyQt6.QtCore import QEvent, QObject, pyqtSignal
+from PyQt6.QtCore import QEvent, QObject, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QFont, QFontDatabase
 from PyQt6.QtWidgets import QApplication, QWidget
 
@@ -51,10 +51,23 @@ class Look(QObject):
     def __init__(self, theme: str = "dark") -> None:
         super().__init__()
         self.theme = theme
+        self.still = False  # nothing moves by itself
         self._colours = {role: QColor(code) for role, code in theme_colours(theme).items()}
         self._roots: list[QWidget] = []
         self._late: list[QWidget] = []  # what has the old theme still
         self._next = timer(self, self._dress_next)
+
+    def hold_still(self, still: bool) -> None:
+        """Whether nothing is to move by itself."""
+        if still != self.still:
+            self.still = still
+            for effect in (
+                Qt.UIEffect.UI_AnimateMenu,
+                Qt.UIEffect.UI_AnimateCombo,
+                Qt.UIEffect.UI_FadeTooltip,
+            ):
+                QApplication.setEffectEnabled(effect, not still)
+            self.changed.emit()
 
     def colour(self, role: str, alpha: float = 1.0) -> QColor:
         """A role's colour, see-through by `alpha`."""

@@ -16,7 +16,8 @@ SIZES = (90, 100, 110, 125, 150, 175, 200)  # per cent
 KEPT, GB = (1, 2, 4, 8, 16, 32), 1_000_000_000
 PROGRAMS = {"picture": "Pictures", "sound": "Sounds", "definition": "Definitions"}
 PARTS = {
-    "theme": ("Theme", "dark, light, or as the system"), "size": ("Size of everything", "text, tiles and buttons, in per cent"),
+    "theme": ("Theme", "dark, light, or as the system"), "motion": ("Motion", "what moves by itself, or only when asked"),
+    "size": ("Size of everything", "text, tiles and buttons, in per cent"),
     "device": ("Sound device", "where it is heard"), "volume": ("Volume", "of everything that is heard here"),
     "programs": ("Programs that sources open in", "for pictures, sounds and definitions"),
     "kept": ("What is kept on this machine", "how much, and letting go of it"),
@@ -28,11 +29,12 @@ _GIVEN = ("Esc", "Tab", "Return", "Enter", "Space", "Backspace", "Left", "Right"
 
 @dataclass(frozen=True, slots=True)
 class Settings:
-    """`size` of everything in per cent (from the next start), `device` and `volume` (0 to 100) of what is heard, `programs` by
-    what they open, `keys` by command where they are not as they came, `kept` in GB."""
+    """With `still` nothing moves by itself. `size` of everything in per cent (from the next start), `device` and `volume` (0 to
+    100) of what is heard, `programs` by what they open, `keys` by command where they are not as they came, `kept` in GB."""
 
     theme: str = "dark"
     size: int = 100
+    still: bool = False
     device: str = ""
     volume: int = 100
     kept: int = 4
@@ -58,6 +60,7 @@ def load_settings() -> Settings:
     return Settings(
         _one_of(rows, "theme", tuple(THEMES), usual.theme),
         _one_of(rows, "size", SIZES, usual.size),
+        _one_of(rows, "still", (False, True), usual.still),
         str(rows.get("device", "")),
         volume if type(volume) is int and 0 <= volume <= 100 else usual.volume,
         _one_of(rows, "kept", KEPT, usual.kept),

@@ -47,6 +47,12 @@ _ID = Qt.ItemDataRole.UserRole
 _RATE = 48_000
 
 
+_MOTION = (
+    ("As it comes", "Animations begin by themselves, and what is looked for blinks"),
+    ("Only when asked", "Animations wait for Play, Blink for a click, and nothing blinks"),
+)
+
+
 class SettingsPage(Page):
     """Everything that can be set. It takes effect at once, but for the size."""
 
@@ -57,7 +63,7 @@ class SettingsPage(Page):
         self._window, self._settings = window, window.settings
         self.title.setText("Settings")
         self.said.setText("For this machine. What you change is used at once.")
-        self.themes = QButtonGroup(self)
+        self.themes, self.motion = QButtonGroup(self), QButtonGroup(self)
         self.scale, self.device, self.most = QComboBox(), QComboBox(), QComboBox()
         self._size_says = label("", "caption")
         self.volume = QSlider(Qt.Orientation.Horizontal)
@@ -105,6 +111,10 @@ class SettingsPage(Page):
         for place, part in enumerate(themes):
             self.themes.addButton(part, place)
         self._row("Theme", *themes)
+        motion = [toggle(text, hint) for text, hint in _MOTION]
+        for place, part in enumerate(motion):
+            self.motion.addButton(part, place)
+        self._row("Motion", *motion)
         self.scale.addItems([f"{size} %" for size in SIZES])
         self.scale.setAccessibleName("Size of everything")
         self._row("Size of everything", self.scale, self._size_says)
@@ -176,6 +186,7 @@ class SettingsPage(Page):
     def _connect(self) -> None:
         settings = self._settings
         self.themes.idClicked.connect(lambda place: settings.set(theme=list(THEMES)[place]))
+        self.motion.idClicked.connect(lambda place: settings.set(still=bool(place)))
         self.scale.activated.connect(lambda place: settings.set(size=SIZES[place]))
         self.device.activated.connect(
             lambda place: settings.set(device=self.device.itemText(place) if place else "")
@@ -214,6 +225,8 @@ class SettingsPage(Page):
         }
         if part == "programs":
             self.programs["picture"][0].setFocus()
+        elif part == "motion":
+            self.motion.buttons()[0].setFocus()
         elif part in at:
             at[part].setFocus()
         else:
@@ -222,6 +235,7 @@ class SettingsPage(Page):
     def _show(self) -> None:
         now = self._settings.now
         self.themes.buttons()[list(THEMES).index(now.theme)].setChecked(True)
+        self.motion.buttons()[int(now.still)].setChecked(True)
         self.scale.setCurrentIndex(SIZES.index(now.size))
         self._size_says.setText("from the next start" if now.size != _begun_with() else "")
         self.most.setCurrentIndex(KEPT.index(now.kept))

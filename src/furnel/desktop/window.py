@@ -116,6 +116,7 @@ class Window(QWidget):
         now = self.settings.now
         if self.look.theme != now.theme_now():
             self.look.use(now.theme_now())
+        self.look.hold_still(now.still)
         self.player.use_output(now.device, now.volume / 100)
         use_keys(now.keys)
         for name, action in self.actions_by_id.items():

@@ -62,7 +62,8 @@ class PaletteStrip(QWidget):
         self._lay_out()
         if self.colour not in {one.rgb for one in colours[1]}:
             self.colour = None
-        (self._clock.start if self._left else self._clock.stop)()
+        self._on = True
+        (self._clock.start if self._left and not self._look.still else self._clock.stop)()
         self.update()
 
     def _lay_out(self) -> None:

@@ -67,7 +67,7 @@ class PictureView(QWidget):
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setMinimumSize(240, 160)
         self.setAccessibleName("Picture bench")
-        look.changed.connect(self.update)
+        look.changed.connect(lambda: self.set_mode(self.mode))
 
     def sizeHint(self) -> QSize:
         return QSize(640, 420)
@@ -100,7 +100,7 @@ class PictureView(QWidget):
 
     def set_mode(self, mode: str) -> None:
         self.mode = mode
-        if mode == "Blink" and self.isVisible():
+        if mode == "Blink" and self.isVisible() and not self._look.still:
             self._clock.start()
         else:
             self._clock.stop()
@@ -308,6 +308,8 @@ class PictureView(QWidget):
             return
         target = self._target(QRectF(self.rect()))
         line = target.left() + self._wipe * target.width()
+        if self.mode == "Blink" and self._look.still:
+            self._blink()
         self._grabbed = "wipe" if self.mode == "Wipe" and abs(event.position().x() - line) < 12 else "move"
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
@@ -362,6 +364,8 @@ class PictureView(QWidget):
             self.set_zoom(min(max(self.scale() * (0.8 if key == Qt.Key.Key_Minus else 1.25), 0.05), 64.0))
         elif key == Qt.Key.Key_0:
             self.set_zoom(0.0)
+        elif key == Qt.Key.Key_Space and self.mode == "Blink":
+            self._blink()
         else:
             super().keyPressEvent(event)
 

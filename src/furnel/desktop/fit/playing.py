@@ -75,6 +75,7 @@ class Playing(QWidget):
 
     def __init__(self, look: Look) -> None:
         super().__init__()
+        self._look = look
         self._content: SheetContent | None = None
         self._images: tuple[QImage, QImage] | None = None
         self._step, self._way = 0, 1
@@ -143,8 +144,11 @@ class Playing(QWidget):
             self._run.addItem("all at once")
         self._run.setCurrentIndex(min(max(before, 0), self._run.count() - 1))
         if not keep_view:
-            self._clock.start()
-            self._play.setText("Pause")
+            if self._look.still:
+                self._clock.stop()
+            else:
+                self._clock.start()
+            self._play.setText("Play" if self._look.still else "Pause")
             self._begin()
         self._scrub.setRange(0, len(self.run.cells) - 1)
 
