@@ -31,6 +31,7 @@ from furnel.desktop.undoing import Undoing
 from furnel.desktop.widgets.basics import hairline
 from furnel.desktop.widgets.cards import Cards
 from furnel.desktop.widgets.flowstrip import STATIONS, FlowStrip
+from furnel.desktop.widgets.focusring import FocusRing
 from furnel.desktop.widgets.jobline import JobLine
 from furnel.desktop.widgets.menus import commands_at
 from furnel.desktop.widgets.page import Page
@@ -72,7 +73,7 @@ class Window(QWidget):
         self.stations = Stations(self)
         self.undoing = Undoing(self.session, self._undone_here)
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
-        self.cards = Cards(self, look, self.line)
+        self.cards, self.ring = Cards(self, look, self.line), FocusRing(self, look)
         self.pages = Pages(self)
         self.actions_by_id = self._make_actions()
         self.bar = TopBar(self, self.actions_by_id)

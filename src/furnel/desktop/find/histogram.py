@@ -125,6 +125,8 @@ class Histogram(QWidget):
 class _Graph(QWidget):
     """The bars, with a handle at each end of what is kept. `moved` to another range, `freed` from any."""
 
+    OWN_RING = True
+
     moved = pyqtSignal(object, object)
     freed = pyqtSignal()
 

@@ -86,6 +86,8 @@ def paint_line(painter: QPainter, look: Look, rect: QRectF, asset: Asset) -> Non
 class LinesHead(QWidget):
     """The columns' heads. `ordered` asks for another order by its name."""
 
+    OWN_RING = True
+
     ordered = pyqtSignal(str)
 
     def __init__(self, look: Look) -> None:

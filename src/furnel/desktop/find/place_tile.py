@@ -37,6 +37,8 @@ _WIDE, _HIGH = 168, 132
 class PlaceTile(QWidget):
     """An empty place: what the other has there, until a file of one's own is dropped on it."""
 
+    OWN_RING = True
+
     changed = pyqtSignal()
 
     def __init__(

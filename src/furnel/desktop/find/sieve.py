@@ -26,6 +26,8 @@ _ROW = 20
 class FacetList(QWidget):
     """Values with a bar and a count each; a click keeps only some of them."""
 
+    OWN_RING = True
+
     changed = pyqtSignal()
 
     def __init__(self, look: Look, name: str) -> None:
@@ -131,6 +133,7 @@ class SievePanel(QScrollArea):
     def __init__(self, look: Look) -> None:
         super().__init__()
         self.setWidgetResizable(True)
+        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.text = field("Name, path or number", "Search")
         self.text.setClearButtonEnabled(True)

@@ -43,6 +43,8 @@ class Wall(Canvas):
     or one beside the tiles.
     """
 
+    OWN_RING = True
+
     KEYS_HERE = (
         ("Arrows", "from tile to tile"),
         ("Home, End", "the first and the last"),

@@ -104,6 +104,7 @@ class PictureBench(Bench):
         self._tray.setFixedHeight(_TRAY)
         shelf = QScrollArea()
         shelf.setWidgetResizable(True)
+        shelf.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         shelf.setFrameShape(QFrame.Shape.NoFrame)
         shelf.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         shelf.setWidget(self.formats)

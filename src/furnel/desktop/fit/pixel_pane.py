@@ -16,6 +16,8 @@ _MOST_ZOOM = 32.0
 class PixelPane(QWidget):
     """A pane. `pointed` tells the pixel under the pointer, or -1; `viewed` its zoom and place for others to follow."""
 
+    OWN_RING = True
+
     pointed = pyqtSignal(int, int)
     viewed = pyqtSignal(float, object)
 
@@ -202,5 +204,5 @@ class PixelPane(QWidget):
         painter.setPen(self._look.colour(self._role))
         painter.drawText(QPointF(10, 15), self.word)
         if self.hasFocus():
-            painter.setPen(self._look.colour("hairline-strong"))
+            painter.setPen(self._look.colour("quiet"))
             painter.drawRect(QRectF(0.5, 0.5, self.width() - 1, self.height() - 1))

@@ -98,6 +98,7 @@ def scrolling(content: QWidget, name: str = "panel", fills: bool = False) -> QSc
     area, holder = QScrollArea(), QWidget()
     area.setWidgetResizable(True)
     area.setFrameShape(QFrame.Shape.NoFrame)
+    area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
     area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
     holder.setObjectName(name)
     column = QVBoxLayout(holder)
@@ -225,6 +226,8 @@ class StateMark(QWidget):
 
 class Switch(QPushButton):
     """An on/off switch."""
+
+    OWN_RING = True
 
     def __init__(self, look: Look, tip: str) -> None:
         super().__init__()

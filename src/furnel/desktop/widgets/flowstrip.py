@@ -46,6 +46,8 @@ class FlowStrip(QWidget):
     """The strip; `chosen` tells the station that was clicked, or that something dragged rests on; `brought` the assets
     that were dropped on Fit."""
 
+    OWN_RING = True
+
     chosen = pyqtSignal(str)
     brought = pyqtSignal(object)
 

@@ -87,6 +87,8 @@ def remember_split(split: QSplitter, name: str) -> None:
 class _Grip(QWidget):
     """The edge of a side pane. `pulled` says by how many pixels to the right, `turned` that it was double-clicked."""
 
+    OWN_RING = True
+
     pulled = pyqtSignal(int)
     turned = pyqtSignal()
 
