@@ -97,7 +97,14 @@ class Job:
         finally:
             self._runner.turns.give()
 
+    @property
+    def stopping(self) -> bool:
+        """Whether it was cancelled, and has not come to a safe place yet."""
+        return self._cancelled
+
     def report(self, fraction: float, text: str) -> None:
+        if self._cancelled:
+            return
         self.fraction, self.text = fraction, text
         now = time.monotonic()
         if self.shown and now - self._told > 0.05:
@@ -113,7 +120,10 @@ class Job:
     def cancel(self) -> None:
         """Ask the work to stop; its result is dropped. Work that has not begun never does."""
         self._cancelled = True
+        self.text = f"Stopping: {self.title}"
         self._runner.unqueue(self.number)
+        if self.shown:
+            self._runner.progressed.emit(self.number)
 
 
 @dataclass

@@ -9,6 +9,7 @@ Floats = npt.NDArray[np.float32]
 Pixels = npt.NDArray[np.uint8]
 
 
+_PIECE = 1 << 18
 LUMA = np.array([0.2126, 0.7152, 0.0722], np.float32)  # Rec. 709, used on sRGB values
 
 
@@ -64,9 +65,10 @@ def alpha_use(pixels: Pixels) -> str:
 
 def brightness(pixels: Pixels) -> float:
     """Mean of the luma (Rec. 709 weights on sRGB values), alpha-weighted, 0 to 1."""
-    alpha = pixels[..., 3].astype(np.float64)
-    total = alpha.sum()
-    if total == 0:
-        return 0.0
-    luma = pixels[..., :3] @ LUMA
-    return float((luma * alpha).sum() / total / 255)
+    flat = pixels.reshape(-1, 4)
+    total, bright = 0.0, np.zeros(3)
+    for start in range(0, len(flat), _PIECE):  # a piece at a time, so that large pictures take little memory
+        part = flat[start : start + _PIECE].astype(np.float64)
+        total += float(part[:, 3].sum())
+        bright += part[:, 3] @ part[:, :3]
+    return float(bright @ LUMA / total / 255) if total else 0.0

@@ -86,17 +86,25 @@ def seamless(picture: Picture, tiles: Tiles, share: float) -> Picture:
     return Picture(from_premultiplied_light(light))
 
 
+_MEASURED = 1 << 24  # bytes
+
+
 def seam(pixels: npt.NDArray[np.uint8], axis: int) -> float:
     """How much the two edges that meet when a picture repeats along `axis` differ, as a multiple of the usual difference
     between neighbours along it; about 1 when there is no seam.
     """
-    values = pixels.astype(np.float32) * (pixels[..., 3:] > 0)
-    values = np.moveaxis(values, axis, 0)
-    if len(values) < 4:
+    lines = np.moveaxis(pixels, axis, 0)
+    if len(lines) < 4:
         return 1.0
-    edge = float(np.abs(values[0] - values[-1]).mean())
-    usual = float(np.abs(np.diff(values, axis=0)).mean())
+    first, last = _shown(lines[:1]), _shown(lines[-1:])
+    edge = float(np.abs(first - last).mean())
+    some = lines[:, :: max(pixels.size // _MEASURED, 1)]  # of a very large picture enough to tell
+    usual = float(np.abs(np.diff(_shown(some), axis=0)).mean())
     return edge / max(usual, 0.75)
+
+
+def _shown(pixels: npt.NDArray[np.uint8]) -> Light:
+    return np.asarray(pixels.astype(np.float32) * (pixels[..., 3:] > 0), np.float32)
 
 
 def _wrapped(light: Light, axis: int, share: float) -> Light:

@@ -22,6 +22,8 @@ from furnel.parallel import over_rows
 Filter = Literal["nearest", "area", "bicubic", "lanczos"]
 FILTERS: tuple[Filter, ...] = ("nearest", "area", "bicubic", "lanczos")
 
+_LARGE, _GAP = 1 << 20, 6  # pixels; times as large as it is to be
+
 _PILLOW = {"nearest": "NEAREST", "area": "BOX", "bicubic": "BICUBIC", "lanczos": "LANCZOS"}
 
 
@@ -40,9 +42,24 @@ def resize(picture: Picture, width: int, height: int, how: Filter = "lanczos") -
         return Picture(
             picture.pixels[np.minimum(down, picture.height - 1)][:, np.minimum(across, picture.width - 1)]
         )
-    return Picture(
-        from_premultiplied_light(_resize_light(premultiplied_light(picture.pixels), width, height, how))
-    )
+    picture, light = _halved_often(picture, width, height)
+    if light is None:
+        light = premultiplied_light(picture.pixels)
+    return Picture(from_premultiplied_light(_resize_light(light, width, height, how)))
+
+
+def _halved_often(picture: Picture, width: int, height: int) -> tuple[Picture, Floats | None]:
+    """A very large picture halved until it is only a few times as large as it is to be, with its light: what a filter makes of
+    that cannot be told from what it makes of the whole, and takes a tenth of the time and the memory."""
+    light: Floats | None = None
+    while (
+        picture.width * picture.height > _LARGE
+        and picture.width >= _GAP * width and picture.height >= _GAP * height
+        and not (picture.width | picture.height) & 1
+    ):  # fmt: skip
+        light = _halved(picture, light, picture.width // 2, picture.height // 2)
+        picture = Picture(_bytes_of(light))
+    return picture, light
 
 
 LevelsAs = Literal["colour", "crisp", "values", "normals", "cut-out", "pixels"]

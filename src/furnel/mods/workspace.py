@@ -319,7 +319,9 @@ class Workspace:
         remedy = "Look at both, then fit again"
         return [DRIFT.point(Finding("changed by an update", "made for the older one", "differs", remedy))]
 
-    def stages(self, swap: Swap, told: dict[int, str] | None = None) -> tuple[Media | None, list[Media]]:
+    def stages(
+        self, swap: Swap, told: dict[int, str] | None = None, progress: Progress = QUIET
+    ) -> tuple[Media | None, list[Media]]:
         """A swap's source as media (None when it is neither picture nor sound), and what each step that is on gives.
 
         What steps say of their work goes into `told` by their place. Raises FurnelError when the source is gone or damaged,
@@ -332,7 +334,7 @@ class Workspace:
         if looks_at_original(swap.steps):
             original = self.catalogue.bytes_of(swap.base)
         around = Surroundings(swap.steps, original, swap.original, self.folder, self.file).around
-        return staged(read_source(checked(self.file, path)), path, swap.steps, around=around, told=told)
+        return staged(read_source(checked(self.file, path)), path, swap.steps, progress, around, told)
 
     def _key(self, swap: Swap) -> str:
         return hashlib.sha256(repr(swap).encode()).hexdigest()

@@ -188,7 +188,7 @@ def laid_out(
             remedy="Leave the last ones out",
         )
     out = bed.emptied(cells)
-    cut = 0
+    cut, known = 0, dict[tuple[int, bool, int], tuple[Pixels, float]]()
     for place, cell in enumerate(cells):
         if cell.pose is None:
             continue
@@ -199,9 +199,13 @@ def laid_out(
                 why=f"the source has {len(found.poses)} figures",
                 remedy="Name one of these",
             )
-        drawn, left, top = placed(
-            source, found, cell, bed.anchors[min(place, len(bed.anchors) - 1)], grid, scale
+        anchor, key = (
+            bed.anchors[min(place, len(bed.anchors) - 1)],
+            (cell.pose, cell.flip, cell.scale or scale),
         )
+        if key not in known:  # many cells have the same figure
+            known[key] = _drawn(source, found, found.poses[cell.pose], *key[1:])
+        drawn, left, top = _placed(found, cell, anchor, grid, key[2], known[key])
         cut += _paste(out, drawn, place, grid, left, top)
     return Picture(out), cut
 
@@ -211,10 +215,17 @@ def placed(
 ) -> tuple[Pixels, int, int]:
     """A cell's figure as it is drawn, and its left and top in the cell."""
     assert cell.pose is not None
-    pose = found.poses[cell.pose]
-    drawn, foot = _drawn(source, found, pose, cell.flip, cell.scale or scale)
-    high, wide = drawn.shape[:2]
     times = cell.scale or scale
+    drawn = _drawn(source, found, found.poses[cell.pose], cell.flip, times)
+    return _placed(found, cell, spot, grid, times, drawn)
+
+
+def _placed(
+    found: Found, cell: Placing, spot: Spot, grid: Grid, times: int, figure: tuple[Pixels, float]
+) -> tuple[Pixels, int, int]:
+    assert cell.pose is not None
+    pose, (drawn, foot) = found.poses[cell.pose], figure
+    high, wide = drawn.shape[:2]
     below = pose.top + pose.height - pose.foot_y  # a soft edge under the feet
     below = below * times if times > 0 else below // -times
     left, top = (

@@ -25,6 +25,7 @@ from furnel.errors import FurnelError
 from furnel.media import Kind, media_preview
 from furnel.mods.project import Swap
 from furnel.mods.workspace import Examined, Workspace
+from furnel.progress import QUIET, Progress
 
 BENCHES: tuple[BenchType, ...] = (PICTURE_BENCH, SHEET_BENCH, SOUND_BENCH, DEFINITION_BENCH)
 _BY_KIND = {kind: bench for bench in BENCHES for kind in bench.kinds}
@@ -69,14 +70,16 @@ def load_content(
         return NoContent(error.sentence())
 
 
-def step_tiles(space: Workspace, swap: Swap) -> tuple[tuple[Tile, ...], dict[int, str]]:
+def step_tiles(
+    space: Workspace, swap: Swap, progress: Progress = QUIET
+) -> tuple[tuple[Tile, ...], dict[int, str]]:
     """A tile of what every step gives that is on, in order, and what steps say of their work, by place.
 
     Empty when the source cannot be read.
     """
     told: dict[int, str] = {}
     try:
-        return tuple(tile_of(media_preview(media)) for media in space.stages(swap, told)[1]), told
+        return tuple(tile_of(media_preview(media)) for media in space.stages(swap, told, progress)[1]), told
     except FurnelError:
         return (), {}
 

@@ -211,7 +211,7 @@ class FitStation(QWidget):
 
         self._session.jobs.start(
             "Small pictures of the steps",
-            lambda _: step_tiles(space, swap),
+            lambda progress: step_tiles(space, swap, progress),
             done,
             lambda _: None,
             key="thumbs",

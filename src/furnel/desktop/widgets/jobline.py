@@ -87,6 +87,11 @@ class JobLine(QWidget):
     def message(self) -> str:
         return self._notice.text
 
+    @property
+    def shown_text(self) -> str:
+        """What stands in the line now: the job that is being done, or the last message."""
+        return self._text.text()
+
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         self.list_wanted.emit()
 
@@ -112,7 +117,7 @@ class JobLine(QWidget):
         slow = self._slow()
         job = slow[0] if slow else None
         for part in (self._bar, self._cancel):
-            part.setVisible(job is not None)
+            part.setVisible(any(not one.stopping for one in slow))
         reading = time.monotonic() < self._read_by
         self._mark.setVisible((job is None or reading) and bool(self._notice.text))
         if job is not None and time.monotonic() >= self._read_by:
@@ -127,7 +132,7 @@ class JobLine(QWidget):
             tip(self._text, self._notice.text)
 
     def _stop(self) -> None:
-        slow = self._slow()
+        slow = [job for job in self._slow() if not job.stopping]
         if len(slow) == 1:
             slow[0].cancel()
         elif slow:
