@@ -13,6 +13,7 @@ if TYPE_CHECKING:
     from furnel.desktop.session import Session
 
 _PAUSE_MS = 120
+_GONE = 0, 0
 
 
 class Sources(QObject):
@@ -59,13 +60,14 @@ class Sources(QObject):
         """Look again at swaps whose source file is not what it was; editors that replace the file are followed."""
         if self._session.space is None:
             return
+        watched = set(self._watch.files())
         for swap in self._session.space.project.swaps:
             file = str(self._session.space.source_path(swap))
             stamp = _stamp(file)
             if stamp != self._stamps.get(file):
                 self._stamps[file] = stamp
                 self.touched.emit(swap)
-            if file not in self._watch.files() and Path(file).exists():
+            if file not in watched and stamp != _GONE:
                 self._watch.addPath(file)
 
 
@@ -73,5 +75,5 @@ def _stamp(file: str) -> tuple[int, int]:
     try:
         state = Path(file).stat()
     except OSError:
-        return 0, 0
+        return _GONE
     return state.st_size, state.st_mtime_ns
