@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+import json
+import subprocess
+import sys
 from collections.abc import Iterator
 from pathlib import Path
 
+import numpy as np
 import pytest
 from demo.hands import Hands
+from PIL import Image
 from PyQt6.QtGui import QFont
 from PyQt6.QtWidgets import QApplication
 
@@ -85,3 +90,33 @@ def test_nothing_is_cut_off(wide_letters: int, hands: Hands, mod: Path, game: Pa
                 faults.append(f"{view} does not fit {wide} × {high}: {hands.window.minimumSizeHint()}")
             faults += [f"{view} at {wide} × {high}: {fault}" for fault in cut_off(hands.window)]
     assert not faults, "\n".join(faults)
+
+
+def test_between_screens_of_different_scale_it_stays_sharp_and_whole(mod: Path, tmp_path: Path) -> None:
+    found = subprocess.run(
+        [sys.executable, "-m", "tests.desktop.two_screens", str(mod), str(tmp_path)], capture_output=True, text=True,
+        timeout=120, cwd=Path(__file__).parents[2],
+    )  # fmt: skip
+    assert found.returncode == 0, found.stderr[-2000:]
+    views = json.loads(found.stdout.splitlines()[-1])
+    assert [view["screen"] for view in views] == [
+        name for name in ("left", "right", "left") for _ in range(2)
+    ]
+    for view in views:
+        assert view["size"] == [1280, 800] and not view["cut"]
+        assert view["pixels"] == (1920 if view["screen"] == "right" else 1280)
+    for once, larger in ((views[0], views[2]), (views[1], views[3])):
+        one, other = (
+            Image.open(tmp_path / view["picture"])
+            .convert("L")
+            .crop((0, 0, 1280 * times // 2, 90 * times // 2))
+            for view, times in ((once, 2), (larger, 3))
+        )
+        blown_up = one.resize(other.size, Image.Resampling.BICUBIC)
+        edges = [
+            np.abs(np.diff(np.asarray(picture, float), axis=1)).max(axis=1).mean()
+            for picture in (blown_up, other)
+        ]
+        assert edges[1] > edges[0], "drawn anew, not blown up"
+    again = [np.asarray(Image.open(tmp_path / view["picture"])) for view in (views[0], views[4])]
+    assert (again[0][:90] == again[1][:90]).all(), "and back again as it was"
