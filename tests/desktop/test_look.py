@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+import re
+from importlib import resources
+from pathlib import Path
+
 import numpy as np
 import pytest
 from demo.hands import Hands
@@ -11,6 +15,9 @@ from PyQt6.QtWidgets import QApplication, QDialog, QLabel, QPushButton, QWidget
 
 from furnel.desktop.look import THEMES, Look, dressed, style_sheet, theme_colours
 from furnel.desktop.tiles import Tile, paint_tile
+from furnel.desktop.widgets.icons import drawn
+
+SRC = Path(__file__).parents[2] / "src"
 
 
 def parts_of(window: QWidget) -> list[QWidget]:
@@ -134,3 +141,23 @@ def test_what_is_shown_right_after_the_theme_has_it(hands: Hands) -> None:
     assert here is not None
     parts = [part for part in [here, *parts_of(here)] if part.property("dressed") and part.isVisible()]
     assert parts and {part.styleSheet() for part in parts} == {style_sheet("light")}
+
+
+def test_our_pictures_follow_the_theme_and_are_one_weight(hands: Hands) -> None:
+    folder = resources.files("furnel.desktop") / "themes" / "icons"
+    names = sorted(file.name.removesuffix(".svg") for file in folder.iterdir())
+    assert len(names) > 10
+    for name in names:
+        text = (folder / f"{name}.svg").read_text("utf-8")
+        assert set(re.findall(r'stroke-width="([^"]*)"', text)) == {"1.4"} and 'fill="none"' in text, name
+        shape = drawn(hands.window.look, name).pixmap(14, 14).toImage()
+        ink = [shape.pixelColor(x, y).alpha() for x in range(shape.width()) for y in range(shape.height())]
+        assert 8 < sum(alpha > 100 for alpha in ink) < 150, f"{name} is seen"
+    used = " ".join(file.read_text("utf-8") for file in Path(SRC).rglob("*.py"))
+    assert not [name for name in names if f'"{name}"' not in used]
+    undo = hands.window.undoing.undo
+    before = undo.icon().pixmap(14, 14).toImage()
+    hands.window.run_command("theme")
+    assert undo.icon().pixmap(14, 14).toImage() != before
+    hands.window.run_command("theme")
+    assert undo.icon().pixmap(14, 14).toImage() == before

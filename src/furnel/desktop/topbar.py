@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QVBoxLayout, QWidge
 from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.look import dressed
 from furnel.desktop.widgets.basics import as_panel
+from furnel.desktop.widgets.icons import give_icon
 
 if TYPE_CHECKING:
     from furnel.desktop.window import Window
@@ -40,11 +41,12 @@ class TopBar(QWidget):
         holder = QWidget()
         holder.setLayout(names)
         holder.setFixedWidth(212)
-        quick = QPushButton(f"Do anything        {key_of('quick').replace('+', ' ')}")
+        quick = QPushButton(f" Do anything      {key_of('quick').replace('+', ' ')}")
         quick.setToolTip("Every command by its name")
         quick.setStyleSheet("QPushButton { text-align: left; padding: 5px 10px }")
         quick.clicked.connect(lambda: window.run_command("quick"))
         quick.setMinimumWidth(150)
+        give_icon(quick, window.look, "search")
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 14, 0)
         row.setSpacing(6)

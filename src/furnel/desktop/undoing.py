@@ -9,8 +9,10 @@ from PyQt6.QtCore import QObject, Qt, pyqtSignal
 from PyQt6.QtWidgets import QPushButton
 
 from furnel.desktop.actions import with_key
+from furnel.desktop.look import Look
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import button, tip
+from furnel.desktop.widgets.icons import give_icon
 from furnel.desktop.widgets.page import Page
 from furnel.mods.past import Past
 
@@ -29,15 +31,16 @@ class Undoing(QObject):
     stepped = pyqtSignal(object)
     list_wanted = pyqtSignal()
 
-    def __init__(self, session: Session, in_sight: Callable[[], Page | str]) -> None:
+    def __init__(self, look: Look, session: Session, in_sight: Callable[[], Page | str]) -> None:
         super().__init__(session)
         self._session, self._in_sight = session, in_sight
         self.undo, self.redo = (
-            button("↶", with_key("Undo", "undo"), "plain"),
-            button("↷", with_key("Redo", "redo"), "plain"),
+            button("", with_key("Undo", "undo"), "plain"),
+            button("", with_key("Redo", "redo"), "plain"),
         )
         for part, forward in ((self.undo, False), (self.redo, True)):
-            part.setStyleSheet("QPushButton { font-size: 17px; padding: 2px 7px }")
+            give_icon(part, look, "redo" if forward else "undo")
+            part.setAccessibleName("Redo" if forward else "Undo")
             part.clicked.connect(lambda _=False, forward=forward: self.step(forward))
             part.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
             part.customContextMenuRequested.connect(lambda _: self.list_wanted.emit())

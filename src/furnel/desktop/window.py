@@ -71,7 +71,7 @@ class Window(QWidget):
         self.tiles, self.results = TileStore(self.jobs), ResultTiles(self.session)
         self.messages: list[Notice] = []
         self.stations = Stations(self)
-        self.undoing = Undoing(self.session, self._undone_here)
+        self.undoing = Undoing(look, self.session, self._undone_here)
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
         self.cards, self.ring = Cards(self, look, self.line), FocusRing(self, look)
         self.pages = Pages(self)

@@ -13,6 +13,7 @@ from furnel.desktop.keeping import keep, kept_texts
 from furnel.desktop.look import Look
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import button, emptied, label, marked, strong, toggle
+from furnel.desktop.widgets.icons import give_icon
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.words import number
 
@@ -54,6 +55,7 @@ class WallHead(QWidget):
         zoom.setAccessibleName("Tile size")
         zoom.valueChanged.connect(self.zoomed)
         self.lines = toggle("lines", "One asset a line, with what is known of it in columns")
+        give_icon(self.lines, look, "lines")
         self._columns = LinesHead(look)
         self._columns.hide()
         self.lines.toggled.connect(self._form)

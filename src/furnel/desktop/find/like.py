@@ -26,6 +26,7 @@ from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import button
 from furnel.desktop.widgets.colours import ask_colour
 from furnel.desktop.widgets.dropping import files_of
+from furnel.desktop.widgets.icons import give_icon
 from furnel.images.picture import Picture
 from furnel.sound import waveform
 
@@ -138,6 +139,7 @@ class LikeBox(QWidget):
         self.likeness: Wanted | None = None
         self.well = _Well(look)
         self._colour = button("Colour…", "Rank the wall by a colour", "plain")
+        give_icon(self._colour, look, "colour")
         self._paste = button("Paste", with_key("A crop from the clipboard", "paste-like"), "plain")
         self._clear = button("Clear", "Back to the whole wall", "plain")
         column = QVBoxLayout(self)

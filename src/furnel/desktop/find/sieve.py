@@ -16,6 +16,7 @@ from furnel.desktop.find.like import LikeBox
 from furnel.desktop.look import Look, font
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import button, field, label
+from furnel.desktop.widgets.icons import search_icon
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.media import KIND_TITLES
 from furnel.words import number
@@ -135,10 +136,13 @@ class SievePanel(QScrollArea):
         self.setWidgetResizable(True)
         self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self.text = field("Name, path or number", "Search")
+        self.text = field("Name or path", "Search")
         self.text.setClearButtonEnabled(True)
+        search_icon(self.text, look)
         self.text.setToolTip(
-            with_key("All words have to be in the path, and none with a minus before it", "search")
+            with_key(
+                "All words have to be in the path (or number), and none with a minus before it", "search"
+            )
         )
         self.text.installEventFilter(self)
         self.like = LikeBox(look)

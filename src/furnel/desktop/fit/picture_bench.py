@@ -30,6 +30,7 @@ from furnel.desktop.imaging import to_image
 from furnel.desktop.keeping import keep, kept_texts
 from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import button, label, toggle
+from furnel.desktop.widgets.icons import give_icon
 from furnel.desktop.widgets.wrapping import WrappingRow, stage_bar
 from furnel.mods.trials import Trial
 
@@ -67,6 +68,8 @@ class PictureBench(Bench):
             button("fit", "As large as fits  (0)", "plain"),
             button("1:1", "One to one", "plain"),
         )
+        give_icon(self._tiled, look, "repeat")
+        give_icon(self._whole, look, "whole")
         self._whole.clicked.connect(lambda: self.view.set_zoom(0.0))
         self._real.clicked.connect(lambda: self.view.set_zoom(1.0))
         self._zoomed = label("", "caption")

@@ -14,6 +14,7 @@ from furnel.desktop.imaging import paint_checks
 from furnel.desktop.look import Look, font
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import as_panel, button, label
+from furnel.desktop.widgets.icons import give_icon
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.sprites import Animation
 
@@ -87,7 +88,9 @@ class Playing(QWidget):
         self._play = button("Pause", with_key("Stop and go on", "hear"), "plain")
         self._play.setShortcut(shortcut_of("hear"))
         self._play.clicked.connect(self._turn)
-        back, on = button("‹", "One frame back", "plain"), button("›", "One frame on", "plain")
+        back, on = button("", "One frame back", "plain"), button("", "One frame on", "plain")
+        for press, name in ((back, "back"), (on, "on"), (self._play, "pause")):
+            give_icon(press, look, name)
         back.clicked.connect(lambda: self.go(-1))
         on.clicked.connect(lambda: self.go(1))
         self._scrub, self._speed = QSlider(Qt.Orientation.Horizontal), QSlider(Qt.Orientation.Horizontal)
@@ -148,7 +151,7 @@ class Playing(QWidget):
                 self._clock.stop()
             else:
                 self._clock.start()
-            self._play.setText("Play" if self._look.still else "Pause")
+            self._say(not self._look.still)
             self._begin()
         self._scrub.setRange(0, len(self.run.cells) - 1)
 
@@ -171,10 +174,15 @@ class Playing(QWidget):
         cells = self.run.cells
         return cells[self._step % len(cells)]
 
+    def _say(self, playing: bool) -> None:
+        """What the button does now."""
+        self._play.setText("Pause" if playing else "Play")
+        give_icon(self._play, self._look, "pause" if playing else "play")
+
     def go(self, by: int) -> None:
         """Stop, and go some frames on or back."""
         self._clock.stop()
-        self._play.setText("Play")
+        self._say(False)
         if self._content is not None:
             self._step = (self._step + by) % len(self.run.cells)
             self._show()
@@ -211,7 +219,7 @@ class Playing(QWidget):
             self._clock.stop()
         else:
             self._clock.start()
-        self._play.setText("Pause" if self._clock.isActive() else "Play")
+        self._say(self._clock.isActive())
 
     def _set_speed(self, rate: int) -> None:
         self._clock.setInterval(1000 // max(rate, 1))

@@ -24,6 +24,7 @@ from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import button, scrolling, toggle
+from furnel.desktop.widgets.icons import give_icon
 from furnel.desktop.widgets.wrapping import stage_bar
 from furnel.sound import Clip, with_gain
 from furnel.sound.spectrum import spectrogram
@@ -48,6 +49,7 @@ class SoundBench(Bench):
         self._side, self._singing = "original", False
         self._offset = self._length_s = 0.0
         self._play = button("Play", with_key("Play or stop", "hear"), "plain")
+        give_icon(self._play, look, "play")
         self._play.setShortcut(shortcut_of("hear"))
         self._play.clicked.connect(self._turn)
         self.sides = QButtonGroup(self)
@@ -91,7 +93,7 @@ class SoundBench(Bench):
         self.panel.heard.connect(self._hear_event)
         self.song.heard.connect(self._hear_song)
         self.song.hushed.connect(player.stop)
-        player.started.connect(lambda: self._play.setText("Stop"))
+        player.started.connect(lambda: self._say(True))
         player.moved.connect(self._moved)
         player.stopped.connect(self._stopped)
 
@@ -132,6 +134,11 @@ class SoundBench(Bench):
         self._beats.setVisible(content.original.rhythm is not None or content.yours.rhythm is not None)
         self.meter.device = self._player.device
         self.meter.rest()
+
+    def _say(self, playing: bool) -> None:
+        """What the button does now."""
+        self._play.setText("Stop" if playing else "Play")
+        give_icon(self._play, self._look, "stop" if playing else "play")
 
     def looking(self) -> list[int]:
         start, end = self.lanes.span
@@ -240,7 +247,7 @@ class SoundBench(Bench):
         if self._singing:
             self._singing = False
             self.song.show_head(-1.0)
-        self._play.setText("Play")
+        self._say(False)
         self.lanes.head_s = -1.0
         self.meter.rest()
         self.lanes.update()

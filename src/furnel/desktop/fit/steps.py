@@ -22,6 +22,7 @@ from furnel.desktop.fit.stepdrags import StepDrags, card_frame
 from furnel.desktop.look import Look
 from furnel.desktop.tiles import Tile, paint_tile
 from furnel.desktop.widgets.basics import Switch, as_panel, button, label
+from furnel.desktop.widgets.icons import give_icon
 from furnel.desktop.widgets.menus import Row, offers_menu
 from furnel.errors import FurnelError
 from furnel.media import Encode
@@ -66,7 +67,8 @@ class StepsPanel(QWidget):
         self._thumbs: list[_Thumb] = []
         self._tiles: tuple[Tile, ...] = ()
         self._told: dict[int, str] = {}
-        self._add = button("+ add", "Add a step after the others", "plain")
+        self._add = button("add", "Add a step after the others", "plain")
+        give_icon(self._add, look, "add")
         self._menus: dict[str, QMenu] = {}  # by domain
         self._add.setStyleSheet("QPushButton::menu-indicator { image: none; width: 0 }")
         head = QHBoxLayout()

@@ -10,6 +10,7 @@ from furnel.desktop.look import Look
 from furnel.desktop.session import Notice
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import StateMark, button, high_at, label
+from furnel.desktop.widgets.icons import give_icon
 
 _WIDE, _GAP, _MOST = 380, 8, 3
 _LEAST_S, _LETTERS_A_SECOND = 8.0, 14.0
@@ -31,7 +32,8 @@ class _Card(QFrame):
         words.setWordWrap(True)
         words.setTextFormat(Qt.TextFormat.PlainText)
         words.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
-        close = button("✕", "Close this", "plain")
+        close = button("", "Close this", "plain")
+        give_icon(close, look, "close")
         close.setAccessibleName("Close the notice")
         close.clicked.connect(self.left)
         top = QHBoxLayout()
