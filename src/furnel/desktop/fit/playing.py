@@ -103,17 +103,7 @@ class Playing(QWidget):
         self._speed.valueChanged.connect(self._set_speed)
         self._rate = label("", "caption")
         self._rate.setMinimumWidth(self._rate.fontMetrics().horizontalAdvance(f"{_SPEEDS[1]} a second") + 4)
-        self._faint, self._both, self._line = (
-            QCheckBox("Trail"),
-            QCheckBox("To and fro"),
-            QCheckBox("Floor"),
-        )
-        self._faint.setToolTip("The frames before and after, faintly behind")
-        self._both.setToolTip("Play it to its end and back again")
-        self._line.setToolTip("Where the original's feet stand")
-        self._line.setChecked(True)
-        for box in (self._faint, self._line):
-            box.toggled.connect(lambda _: self._show())
+        self._make_boxes()
         panel = as_panel(QWidget(), name="panel")
         bar = QVBoxLayout(panel)
         bar.setContentsMargins(8, 6, 8, 6)
@@ -136,6 +126,19 @@ class Playing(QWidget):
         for stage in self._stages:
             column.addWidget(stage, 1)
         column.addWidget(panel)
+
+    def _make_boxes(self) -> None:
+        self._faint, self._both, self._line = (
+            QCheckBox("Trail"),
+            QCheckBox("To and fro"),
+            QCheckBox("Floor"),
+        )
+        self._faint.setToolTip("The frames before and after, faintly behind")
+        self._both.setToolTip("Play it to its end and back again")
+        self._line.setToolTip("Where the original's feet stand")
+        self._line.setChecked(True)
+        for box in (self._faint, self._line):
+            box.toggled.connect(lambda _: self._show())
 
     def show_content(self, content: SheetContent, keep_view: bool) -> None:
         """Play a sheet's animations; the one that was seen goes on with `keep_view`."""
