@@ -9,7 +9,7 @@ import pytest
 from demo.hands import Hands
 from hypothesis import given
 from hypothesis import strategies as st
-from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtCore import QPoint, QRectF, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QLineEdit
 
@@ -115,6 +115,37 @@ def test_the_wall_as_lines_is_ordered_by_its_columns_and_kept(hands: Hands, mod:
     again = WallHead(hands.window.look)
     again.recall()
     assert (again.by, again.ordered, again.lines.isChecked()) == ("nothing", "changed", True)
+
+
+def test_what_was_seen_stays_in_sight_at_another_size(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    wall, head = hands.window.find_station.wall, hands.window.find_station.head
+    path = "art/rock/slate.dds"
+    wall.select(path)
+    wall.bar.setValue(wall.bar.maximum())
+    seen = [one.path for one in wall_in_view(hands)]
+    assert path not in seen
+    for change in (
+        lambda: wall.set_zoom(160),
+        lambda: hands.click(head.lines),
+        lambda: hands.click(head.lines),
+    ):
+        change()
+        now = [one.path for one in wall_in_view(hands)]
+        assert path not in now and set(now) & set(seen), "it does not jump to what is chosen elsewhere"
+        seen = now
+    wall.select(path)
+    for height in (60, 200):
+        wall.set_zoom(height)
+        assert path in [one.path for one in wall_in_view(hands)]
+
+
+def wall_in_view(hands: Hands) -> list[Asset]:
+    """The assets whose tiles are seen."""
+    wall, catalogue = hands.window.find_station.wall, hands.window.session.catalogue
+    assert catalogue is not None
+    room = QRectF(wall.surface.rect())
+    return [asset for asset in catalogue.assets if room.intersects(wall.tile_rect(asset.path))]
 
 
 def test_how_alike_things_are_is_told_beside_the_most_alike(hands: Hands, mod: Path) -> None:

@@ -118,7 +118,7 @@ class Grouper:
 
     def __init__(self, shelf: Shelf) -> None:
         self._shelf = shelf
-        self._known: dict[tuple[str, str], tuple[list[str], Rows, Rows]] = {}
+        self._known: dict[tuple[str, str], tuple[tuple[str, ...], tuple[list[str], Rows, Rows]]] = {}
 
     def groups(
         self,
@@ -130,11 +130,9 @@ class Grouper:
     ) -> list[Group]:
         """What is kept, in named groups. `codes` (names, and the group of each asset or -1) are for groupings of one's own;
         `changed` are the paths that come first, in their order, when they are ordered so."""
-        if order == "changed":
-            names, groups = codes or self._shelf.group_codes(by)
-            sorted_rows = self._shelf.order(groups, order, changed)
-        else:
-            names, sorted_rows, groups = self._sorted(by, order, codes)
+        names, sorted_rows, groups = self._sorted(
+            by, order, codes, tuple(changed) if order == "changed" else ()
+        )
         rows = sorted_rows if kept is None else sorted_rows[kept[sorted_rows]]
         rows = rows[groups[rows] >= 0]
         if not len(rows):
@@ -146,11 +144,13 @@ class Grouper:
         ]  # fmt: skip
 
     def _sorted(
-        self, by: str, order: str, codes: tuple[list[str], Rows] | None
+        self, by: str, order: str, codes: tuple[list[str], Rows] | None, changed: tuple[str, ...]
     ) -> tuple[list[str], Rows, Rows]:
         if codes is not None:
-            return codes[0], self._shelf.order(codes[1], order), codes[1]
-        if (by, order) not in self._known:
+            return codes[0], self._shelf.order(codes[1], order, changed), codes[1]
+        told, known = self._known.get((by, order), (None, None))
+        if known is None or told != changed:
             names, groups = self._shelf.group_codes(by)
-            self._known[by, order] = names, self._shelf.order(groups, order), groups
-        return self._known[by, order]
+            known = names, self._shelf.order(groups, order, changed), groups
+            self._known[by, order] = changed, known
+        return known

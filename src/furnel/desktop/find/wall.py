@@ -116,20 +116,24 @@ class Wall(Canvas):
 
     def set_zoom(self, height: int) -> None:
         """The height of the tiles in pixels."""
-        self._tile_height = height
-        self._lay_out()
-        self._keep_in_view()
+        self._laid_out_anew(height, self._in_lines)
 
     def set_form(self, lines: bool) -> None:
         """Show one asset a line, or tiles."""
-        if lines != self._in_lines:
-            self._in_lines = lines
-            self._lay_out()
-            self._keep_in_view()
+        self._laid_out_anew(self._tile_height, lines)
 
-    def _keep_in_view(self) -> None:
-        """What is chosen stays in sight when everything has moved."""
-        if self._current >= 0:
+    def _laid_out_anew(self, height: int, lines: bool) -> None:
+        """In another size or form; what is chosen, or what was seen first, stays where it was."""
+        spots, top = self._spots, self.bar.value()
+        first = spots.line_at(top)
+        seen = self._current >= 0 and top <= spots.tops[self._current] < top + self.surface.height()
+        anchor = self._current if seen else spots.lines[first][1] if first >= 0 else -1
+        before = float(spots.tops[anchor]) - top if anchor >= 0 else 0.0
+        self._tile_height, self._in_lines = height, lines
+        self._lay_out()
+        if anchor >= 0 and top:
+            self.bar.setValue(int(self._spots.tops[anchor] - before))
+        if seen:
             self._scroll_to(self._current)
         self.surface.update()
 
