@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import subprocess
 import sys
 from collections.abc import Iterator
 from pathlib import Path
@@ -176,3 +177,22 @@ def test_zooms_trays_and_switches_are_as_they_were_left_also_after_a_kill(
     again.close()
     sys.excepthook = sys.__excepthook__
     again.deleteLater()
+
+
+def test_colours_that_were_used_are_offered_again_after_a_restart(application: QApplication) -> None:
+    here = (
+        "from furnel.desktop.widgets.colours import remember, used_before; import sys;"
+        "[remember(tuple(bytes.fromhex(one))) for one in sys.argv[1:]]; print([bytes(one).hex() for one in used_before()])"
+    )
+
+    def told(*colours: str) -> str:
+        run = subprocess.run(
+            [sys.executable, "-c", here, *colours], capture_output=True, text=True, check=True
+        )
+        return run.stdout.strip()
+
+    assert told() == "[]"
+    told("c03020", "20a0b0", "c03020")
+    assert told() == "['c03020', '20a0b0']"
+    remember("panes", {"colours": ["zz", "c03020", "1", 7]})
+    assert told() == "[]", "what is no list of texts is none"

@@ -3,17 +3,20 @@
 from __future__ import annotations
 
 import colorsys
+import re
 from collections.abc import Callable, Sequence
 
 from PyQt6.QtCore import QEvent, QObject, QPointF, QRect, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QKeyEvent, QLinearGradient, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QApplication, QDialog, QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
+from furnel.desktop.keeping import keep, kept_texts
 from furnel.desktop.look import dressed
 from furnel.desktop.widgets.basics import answers, button, field, label
 from furnel.images.picture import Rgb
 
 _RECENT = 16
+_CODE = re.compile("[0-9a-f]{6}")
 _recent: list[Rgb] = []
 _TONES = ("Hue", "Strength", "Light")
 
@@ -172,7 +175,7 @@ class ColourChooser(QDialog):
         head.addStretch(1)
         column.addLayout(head)
         column.addLayout(grid)
-        for name, colours in (*families, ("Used before", _recent)):
+        for name, colours in (*families, ("Used before", used_before())):
             if colours:
                 column.addWidget(label(name, "caption"))
                 swatches = Swatches(colours[:72], name)
@@ -261,12 +264,18 @@ def _colour(hue: float, strength: float, light: float) -> QColor:
     return QColor.fromHsvF(hue % 1.0, strength, light)
 
 
+def used_before() -> list[Rgb]:
+    """The colours that were used before, also in earlier sessions, the newest first."""
+    if not _recent:
+        codes = [bytes.fromhex(text) for text in kept_texts("colours") if _CODE.fullmatch(text)]
+        _recent.extend((code[0], code[1], code[2]) for code in codes[:_RECENT])
+    return _recent
+
+
 def remember(colour: Rgb) -> None:
-    """Keep a colour among those used before, the newest first."""
-    if colour in _recent:
-        _recent.remove(colour)
-    _recent.insert(0, colour)
-    del _recent[_RECENT:]
+    """Keep a colour among those used before."""
+    _recent[:] = [colour, *(one for one in used_before() if one != colour)][:_RECENT]
+    keep("colours", [bytes(one).hex() for one in _recent])
 
 
 def ask_colour(
