@@ -1,4 +1,4 @@
-"""`python -m benchmarks [blocks] [sound] [whole] [window [SECONDS]] [many] [scale] [definitions] [sheets] [archives]`.
+"""`python -m benchmarks [blocks] [sound] [whole] [window [SECONDS]] [many] [scale] [definitions] [sheets] [sizing] [archives]`.
 
 Without a name the first three run.
 """

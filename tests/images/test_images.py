@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from furnel.errors import FurnelError
 from furnel.images import Picture, full_levels
 from furnel.images.colour import alpha_use, brightness, to_linear, to_srgb
-from furnel.images.resample import FILTERS, level_chain, looks_drawn_in_pixels, resize
+from furnel.images.resample import FILTERS, Filter, level_chain, looks_drawn_in_pixels, resize
 
 
 def flat(colour: tuple[int, int, int, int], width: int = 8, height: int = 8) -> Picture:
@@ -102,3 +102,33 @@ def test_absurd_sizes_are_refused() -> None:
         resize(flat((0, 0, 0, 0)), 1 << 20, 1 << 20)
     with pytest.raises(FurnelError, match="not \\(height, width, 4\\)"):
         Picture(np.zeros((3, 3), np.uint8))
+
+
+def test_a_very_large_picture_is_brought_to_size_as_by_light_itself() -> None:
+    """Beside arithmetic in double precision: the mean of the light below each pixel."""
+    rng = np.random.default_rng(7)
+    coarse = rng.integers(0, 256, (32, 32, 4)).astype(np.uint8)
+    coarse[..., 3] = np.where(rng.random((32, 32)) < 0.3, 0, 255)
+    pixels = np.kron(coarse, np.ones((64, 64, 1), np.uint8))  # 2048 × 2048, in areas of one colour
+    small = resize(Picture(pixels), 128, 128, "area").pixels.astype(int)
+    want = np.kron(coarse, np.ones((4, 4, 1), np.uint8)).astype(int)
+    shown = want[..., 3] > 0
+    assert np.abs(small - want)[shown].max() <= 1 and (small[~shown] == 0).all()
+    light = np.where(pixels <= 10, pixels / 3294.6, ((pixels / 255 + 0.055) / 1.055) ** 2.4)
+    alpha = pixels[..., 3] / 255
+    mean = (light[..., :3] * alpha[..., None]).mean((0, 1)) / alpha.mean()
+    tiny = resize(Picture(pixels), 1, 1, "area").pixels[0, 0]
+    shade = np.where(mean <= 0.0031308, mean * 12.92, 1.055 * mean ** (1 / 2.4) - 0.055) * 255
+    assert np.abs(tiny[:3] - shade).max() <= 2 and abs(tiny[3] - alpha.mean() * 255) <= 1
+
+
+@pytest.mark.parametrize("how", ["bicubic", "lanczos"])
+def test_the_sharper_filters_make_the_same_of_it_at_once_and_by_halves(
+    how: Filter, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    across, down = np.meshgrid(np.arange(2048) / 2048, np.arange(2048) / 2048)
+    waves = [128 + 120 * np.sin(2 * np.pi * (a * across + b * down)) for a, b in ((3, 1), (7, -5), (20, 11))]
+    picture = Picture(np.dstack([*waves, np.full_like(across, 255)]).astype(np.uint8))
+    by_halves = resize(picture, 200, 160, how).pixels.astype(int)
+    monkeypatch.setattr("furnel.images.resample._LARGE", 1 << 40)
+    assert np.abs(resize(picture, 200, 160, how).pixels - by_halves).max() <= 2
