@@ -7,8 +7,11 @@ import threading
 import time
 from pathlib import Path
 
+import numpy as np
 import pytest
 from demo.hands import Hands
+from PyQt6.QtCore import QRectF
+from PyQt6.QtGui import QColor, QImage, QPainter
 from PyQt6.QtWidgets import QApplication, QLabel
 
 from furnel.catalogue import Wanted
@@ -17,7 +20,7 @@ from furnel.desktop.jobs import JobRunner
 from furnel.desktop.look import Look
 from furnel.desktop.recent import load_recent
 from furnel.desktop.session import Notice
-from furnel.desktop.tiles import polygon
+from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import label
 from furnel.desktop.widgets.jobline import JobLine
 from furnel.mods.project import load_project
@@ -235,16 +238,31 @@ def test_a_colour_that_is_looked_for_is_shown(application: QApplication) -> None
     assert (colour.red(), colour.green(), colour.blue()) == (200, 30, 40)
 
 
-def test_a_shape_is_its_points(application: QApplication) -> None:
-    import numpy as np
+@pytest.mark.parametrize("columns", [7, 80, 500])
+def test_a_waveform_is_drawn_as_high_as_it_is(application: QApplication, columns: int) -> None:
+    image = QImage(80, 100, QImage.Format.Format_ARGB32_Premultiplied)
+    image.fill(0)
+    painter = QPainter(image)
+    wave = np.stack([np.full(columns, -0.25), np.full(columns, 0.5)]).astype(np.float32)
+    paint_waveform(painter, QRectF(0, 0, 80, 100), wave, QColor(250, 120, 40), 1.0)
+    painter.end()
+    alphas = [[image.pixelColor(x, y).alpha() for y in range(100)] for x in (0, 40, 79)]
+    for column in alphas:
+        assert column[:24] == [0] * 24 and column[64:] == [0] * 36
+        assert column[25:62] == [255] * 37
+        assert abs(column[24] - 0.4 * 255) < 3 and abs(column[62] - 0.9 * 255) < 3, "edges are soft"
+    assert image.pixelColor(40, 40).getRgb()[:3] == (250, 120, 40)
 
-    made = polygon(np.array([1.0, 2.5, -3.0]), np.array([4.0, 5.0, 6.0]))
-    assert [(made.at(n).x(), made.at(n).y()) for n in range(made.size())] == [
-        (1.0, 4.0),
-        (2.5, 5.0),
-        (-3.0, 6.0),
-    ]
-    assert polygon(np.zeros(0), np.zeros(0)).isEmpty()
+
+def test_the_loudest_of_what_shares_a_column_is_seen(application: QApplication) -> None:
+    image = QImage(50, 60, QImage.Format.Format_ARGB32_Premultiplied)
+    image.fill(0)
+    painter = QPainter(image)
+    wave = np.zeros((2, 5000), np.float32)
+    wave[1, 2512] = 1.0  # one sample of a hundred that are one pixel
+    paint_waveform(painter, QRectF(0, 0, 50, 60), wave, QColor("white"), 1.0)
+    painter.end()
+    assert image.pixelColor(25, 1).alpha() == 255 and image.pixelColor(24, 20).alpha() == 0
 
 
 def test_of_forty_requests_the_newest_runs_and_the_eye_does_not_wait(application: QApplication) -> None:

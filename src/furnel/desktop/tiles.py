@@ -4,12 +4,10 @@ from __future__ import annotations
 
 from collections import OrderedDict
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
-import numpy.typing as npt
-from PyQt6.QtCore import QObject, QPointF, QRectF, QSizeF, Qt, pyqtSignal
-from PyQt6.QtGui import QColor, QImage, QPainter, QPolygonF
+from PyQt6.QtCore import QObject, QRectF, QSizeF, Qt, pyqtSignal
+from PyQt6.QtGui import QColor, QImage, QPainter
 
 from furnel.catalogue import Asset, Catalogue, preview
 from furnel.desktop.imaging import paint_checks, to_image
@@ -112,29 +110,34 @@ class TileStore(QObject):
 def paint_waveform(
     painter: QPainter, rect: QRectF, waveform: Samples, colour: QColor, peak: float = 0.0
 ) -> None:
-    """A waveform's lows and highs as one shape around the middle line; `peak` fills the height (0: its own)."""
-    columns = waveform.shape[1]
+    """A waveform's lows and highs as one shape around the middle line; `peak` fills the height (0: its own).
+
+    Every pixel takes as much of the colour as the shape covers of it.
+    """
+    device = painter.device()
+    ratio = device.devicePixelRatioF() if device is not None else 1.0
+    wide, high = max(round(rect.width() * ratio), 1), max(round(rect.height() * ratio), 1)
     peak = peak or max(float(np.abs(waveform).max()), 0.05)
-    middle, half = rect.center().y(), rect.height() / 2
-    xs = rect.left() + (np.arange(columns) + 0.5) / columns * rect.width()
-    tops = middle - waveform[1] / peak * half
-    bottoms = middle - waveform[0] / peak * half
-    painter.setPen(Qt.PenStyle.NoPen)
-    painter.setBrush(colour)
-    painter.drawPolygon(
-        polygon(np.concatenate([xs, xs[::-1]]), np.concatenate([tops - 0.4, bottoms[::-1] + 0.4]))
-    )
+    lows, highs = _spread(waveform, wide)
+    tops = (high / 2) * (1 - highs / peak) - 0.4 * ratio
+    bottoms = (high / 2) * (1 - lows / peak) + 0.4 * ratio
+    rows = np.arange(high, dtype=np.float32)[:, None]
+    covered = np.clip(np.minimum(bottoms, rows + 1) - np.maximum(tops, rows), 0, 1) * colour.alphaF()
+    inks = np.array([colour.blue(), colour.green(), colour.red(), 255], np.float32)
+    pixels = np.ascontiguousarray((covered[..., None] * inks + 0.5).astype(np.uint8))
+    image = QImage(pixels.data, wide, high, 4 * wide, QImage.Format.Format_ARGB32_Premultiplied)  # type: ignore[call-overload]
+    image.setDevicePixelRatio(ratio)
+    painter.drawImage(rect.topLeft(), image)
 
 
-def polygon(xs: npt.NDArray[np.float64], ys: npt.NDArray[np.float64]) -> QPolygonF:
-    """The points (x, y) as a shape, without making an object of each."""
-    made = QPolygonF()
-    made.fill(QPointF(), len(xs))
-    place: Any = made.data()
-    if place is not None and len(xs):
-        place.setsize(2 * len(xs) * np.dtype(np.double).itemsize)
-        np.frombuffer(place, np.double).reshape(-1, 2)[:] = np.column_stack([xs, ys])
-    return made
+def _spread(waveform: Samples, wide: int) -> Samples:
+    """Lows and highs for so many columns: the farthest of those that share one; between two where there are fewer."""
+    count = waveform.shape[1]
+    if count > wide:
+        starts = np.arange(wide) * count // wide
+        return np.stack([np.minimum.reduceat(waveform[0], starts), np.maximum.reduceat(waveform[1], starts)])
+    places, at = (np.arange(wide) + 0.5) / wide * count - 0.5, np.arange(count)
+    return np.stack([np.interp(places, at, side) for side in waveform]).astype(np.float32)
 
 
 def paint_tile(
