@@ -61,12 +61,12 @@ def retype(hands: Hands, end: QLineEdit, text: str) -> None:
     QTest.keyClick(end, Qt.Key.Key_Return)
 
 
-def shown(hands: Hands) -> list[Asset]:
-    """All that is on the wall."""
+def shown(hands: Hands, most: int = 24) -> list[Asset]:
+    """What is first on the wall."""
     wall = hands.window.find_station.wall
     QTest.keyClick(wall, Qt.Key.Key_Home)
     out: list[Asset] = []
-    while (asset := wall.current()) is not None and asset not in out:
+    while len(out) < most and (asset := wall.current()) is not None and asset not in out:
         out.append(asset)
         QTest.keyClick(wall, Qt.Key.Key_Right)
     return out
@@ -82,7 +82,7 @@ def test_the_wall_as_lines_is_ordered_by_its_columns_and_kept(hands: Hands, mod:
     assert columns is not None and columns.isVisible()
     hands.click(columns, QPoint(columns.width() - 40, 10))  # the last column orders nothing
     assert head.ordered == "largest"
-    places = [wall.tile_rect(asset.path) for asset in shown(hands)[:9]]
+    places = [wall.tile_rect(asset.path) for asset in shown(hands, 9)]
     assert len({(place.left(), place.width()) for place in places}) == 1
     orders: list[tuple[int, Callable[[Asset], float]]] = [
         (
