@@ -37,6 +37,7 @@ def make_demo(folder: Path, say: Callable[[str], object] = lambda said: None) ->
         say("Forging the game")
         fresh = folder / "game.part"
         shutil.rmtree(fresh, ignore_errors=True)
+        fresh.mkdir(parents=True)  # what is in the way is told before anything is made
         make_game(fresh)
         fresh.rename(game)
     mod, making = folder / "northern-lights", folder / ".making"

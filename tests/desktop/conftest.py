@@ -29,8 +29,14 @@ def application() -> QApplication:
 
 
 @pytest.fixture
-def hands(application: QApplication, caplog: pytest.LogCaptureFixture) -> Iterator[Hands]:
-    """Hands on a new window. Afterwards nothing may be left: no thread, no window, no error in the log."""
+def hands(
+    application: QApplication, caplog: pytest.LogCaptureFixture, monkeypatch: pytest.MonkeyPatch
+) -> Iterator[Hands]:
+    """Hands on a new window, which learns its game only where a test asks for it: that takes longer than most tests.
+
+    Afterwards nothing may be left: no thread, no window, no error in the log.
+    """
+    monkeypatch.setattr("furnel.desktop.learned.AFTER_MS", 1 << 30)
     before = set(threading.enumerate())
     for name in ("settings", "panes"):  # as they came
         (state_folder() / f"{name}.json").unlink(missing_ok=True)

@@ -14,7 +14,7 @@ from furnel.errors import FurnelError
 if TYPE_CHECKING:
     from furnel.desktop.session import Session
 
-_AFTER_MS = 1500
+AFTER_MS = 1500
 
 
 class Learned(QObject):
@@ -27,7 +27,7 @@ class Learned(QObject):
         self._session = session
         self.marks: Marks | None = None
         self._job: Job | None = None
-        self._later = timer(self, self.learn, _AFTER_MS)
+        self._later = timer(self, self.learn, AFTER_MS)
 
     def begin(self) -> None:
         """Learn the game that is open now, a little later."""
