@@ -16,7 +16,7 @@ from furnel.texts.documents import document_of
 from furnel.texts.patch import Change, applied, difference, disputes, merged
 
 KEYS = st.from_regex(r"[a-z]{1,4}", fullmatch=True)
-SCALARS = st.one_of(st.booleans(), st.integers(-999, 999), st.text("ab /[]=\\", max_size=5))
+SCALARS = st.one_of(st.booleans(), st.integers(-999, 999), st.text("ab /[]=\\\n", max_size=5))
 ROWS = st.dictionaries(KEYS, st.dictionaries(KEYS, SCALARS, max_size=3), max_size=4).map(
     lambda rows: [
         {"id": name, **{key: value for key, value in row.items() if key != "id"}}
@@ -237,3 +237,20 @@ def test_what_is_no_number_is_no_change() -> None:
     assert [change.said() for change in changes] == ["a/y: 1 → 2"] and applied(
         base, changes
     ).text == mine.text
+
+
+@pytest.mark.parametrize("name", ["", "two\nlines", " ", "after b", "first"])
+@pytest.mark.parametrize("rows", [False, True])
+def test_whatever_an_item_is_called_others_come_behind_it(name: str, rows: bool) -> None:
+    """An empty text, one of several lines, and what reads like a place itself."""
+
+    def made(*names: str) -> Document:
+        return doc({"a": [{"id": one, "x": 1} for one in names] if rows else list(names)})
+
+    orders = ([name, "b"], [name, "c", "b"], ["b", name, "c"], ["c", name], ["c", "b", name], [])
+    for base in orders:
+        for theirs in orders:
+            changes = difference(made(*base), made(*theirs))
+            assert applied(made(*base), changes).plain() == made(*theirs).plain(), (base, theirs)
+    both = merged(made("b"), made(name, "b"), made("b", "c"))
+    assert both.document.plain() == made(name, "b", "c").plain() and not both.disputes

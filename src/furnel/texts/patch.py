@@ -34,7 +34,7 @@ class Change(Part):
     was: Any = None
     like: str = ""
     part_of: str = ""
-    place: str = Field(default="last", pattern=r"^(first|last|(before|after) .+)$")
+    place: str = Field(default="last", pattern=r"^(first|last|(before|after) [\s\S]*)$")
 
     @field_validator("at")
     @classmethod
@@ -140,7 +140,7 @@ def _place(node: Node, change: Change) -> int | None:
         return 0
     side, _, name = change.place.partition(" ")
     for number, item in enumerate(node.items):
-        if item.key == name or name in _names(item.node):
+        if name in _names(item.node) or (item.key == name and node.kind == "table"):
             return number + (side == "after")
     raise FurnelError(
         WHAT, where=change.at, why=f"there is no {name} to put it {side}", remedy="Put it first or last"
@@ -281,16 +281,21 @@ def _of_tables(base: dict[str, Value], theirs: dict[str, Value], at: Address, tw
             out += _of_twins(_rows(value), _rows(theirs[key]), at, key, twins)
         else:
             out += _differences(value, theirs[key], inside, twins)
-    previous = ""
+    previous: str | None = None
     for key, value in theirs.items():
         if key not in base:
-            place = f"after {previous}" if previous else "first"
+            place = _behind(previous)
             rows = _rows(value) if _several(value, twins) else [value]
             if len(rows) > 1 or not base:
                 place = "last"
             out += [Change(do="add", at=address_text(at), key=key, to=row, place=place) for row in rows]
         previous = key
     return out
+
+
+def _behind(name: str | None) -> str:
+    """The place behind an item, whatever that is called; the first without one."""
+    return "first" if name is None else f"after {name}"
 
 
 def _several(value: Value, twins: str) -> bool:
@@ -344,12 +349,13 @@ def _arranged(
                 change.model_copy(update={"at": _inside(at, step) + (f"/{change.at}" if change.at else "")})
                 for change in _differences(row, yours[name], (), twins)
             ]
-    order, previous = [name for name in mine if name in yours], ""
+    order = [name for name in mine if name in yours]
+    previous: str | None = None
     for name, row in yours.items():
         if name not in mine:
-            place = f"after {previous}" if previous else "first"
-            out.append(Change(do="add", at=within, key=key, to=row, place=place if mine else "last"))
-            order.insert(order.index(previous) + 1 if previous else 0, name)
+            place = _behind(previous) if mine else "last"
+            out.append(Change(do="add", at=within, key=key, to=row, place=place))
+            order.insert(0 if previous is None else order.index(previous) + 1, name)
         previous = name
     wanted = list(yours)
     still: set[str] = set()
@@ -357,7 +363,7 @@ def _arranged(
         still.update(order[block.a : block.a + block.size])
     for number, name in enumerate(wanted):
         if name not in still:
-            place = f"after {wanted[number - 1]}" if number else "first"
+            place = _behind(wanted[number - 1] if number else None)
             out.append(Change(do="move", at=_inside(at, Step("", naming, name)), place=place))
     return out
 
