@@ -1,4 +1,4 @@
-"""A very large picture brought to size in linear light, beside Pillow's resize of the same pixels, and how alike both are."""
+"""A very large picture brought to size in linear light, beside Pillow's resize of the same pixels."""
 
 from __future__ import annotations
 

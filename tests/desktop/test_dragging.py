@@ -56,7 +56,7 @@ def test_on_the_queue_it_begins_as_the_games_own(hands: Hands, mod: Path) -> Non
     hands.drop_data(dragged([SLATE, WALK, GRANITE]), window.fit_station.queue)
     hands.until(lambda: session.swap(GRANITE) is not None, "the swaps")
     hands.settle()
-    assert "otter_walk.png is swapped already" in window.messages[-1].text
+    assert "otter_walk.png: it is swapped already" in window.messages[-1].text
     assert window.fit_station.current == SLATE
     for path in (SLATE, GRANITE):
         swap = session.swap(path)

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+import gc
 import re
 from importlib import resources
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 import pytest
 from demo.hands import Hands
-from PyQt6.QtCore import QRectF, Qt
+from PyQt6.QtCore import QCoreApplication, QEvent, QRectF, Qt
 from PyQt6.QtGui import QColor, QImage, QPainter
 from PyQt6.QtWidgets import QApplication, QDialog, QLabel, QPushButton, QWidget
 
@@ -155,9 +157,27 @@ def test_our_pictures_follow_the_theme_and_are_one_weight(hands: Hands) -> None:
         assert 8 < sum(alpha > 100 for alpha in ink) < 150, f"{name} is seen"
     used = " ".join(file.read_text("utf-8") for file in Path(SRC).rglob("*.py"))
     assert not [name for name in names if f'"{name}"' not in used]
-    undo = hands.window.undoing.undo
-    before = undo.icon().pixmap(14, 14).toImage()
-    hands.window.run_command("theme")
-    assert undo.icon().pixmap(14, 14).toImage() != before
-    hands.window.run_command("theme")
-    assert undo.icon().pixmap(14, 14).toImage() == before
+    gc.collect()
+    shown: list[Any] = [hands.window.undoing.undo, hands.window.find_station.sieve.text.actions()[0]]
+    before, light, again = list[QImage](), list[QImage](), list[QImage]()
+    for seen in (before, light, again):
+        seen += [part.icon().pixmap(14, 14).toImage() for part in shown]
+        hands.window.run_command("theme")
+    assert before == again and all(one != other for one, other in zip(before, light, strict=True))
+
+
+def test_what_is_gone_is_not_kept_in_the_themes_colours(hands: Hands) -> None:
+    look, cards = hands.window.look, hands.window.cards
+
+    def listening() -> int:
+        for _ in range(3):  # what is gone lets go of what hangs on it
+            QCoreApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+            QApplication.processEvents()
+            gc.collect()
+        return int(look.receivers(look.changed))
+
+    before = listening()
+    for number in range(12):
+        hands.window.session.tell("wrong", f"Wave {number}")
+    cards.clear()
+    assert listening() == before

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import subprocess
 import sys
+import threading
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -15,6 +16,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLabel, QWidget
 
 from furnel.desktop.application import make_window
+from furnel.desktop.keeping import keep, kept_numbers, kept_texts
 from furnel.desktop.look import Look
 from furnel.desktop.opening import Opening
 from furnel.desktop.recent import Recent
@@ -196,3 +198,13 @@ def test_colours_that_were_used_are_offered_again_after_a_restart(application: Q
     assert told() == "['c03020', '20a0b0']"
     remember("panes", {"colours": ["zz", "c03020", "1", 7]})
     assert told() == "[]", "what is no list of texts is none"
+
+
+def test_of_many_things_that_are_kept_at_once_the_last_stays() -> None:
+    for number in range(60):
+        keep("shelf", [number, 1])
+        keep("tray", [f"tray {number}"])
+    for thread in threading.enumerate():
+        if thread.name == "furnel-panes":
+            thread.join(10)
+    assert kept_numbers("shelf") == [59, 1] and kept_texts("tray") == ["tray 59"]

@@ -247,7 +247,14 @@ def test_whatever_an_item_is_called_others_come_behind_it(name: str, rows: bool)
     def made(*names: str) -> Document:
         return doc({"a": [{"id": one, "x": 1} for one in names] if rows else list(names)})
 
-    orders = ([name, "b"], [name, "c", "b"], ["b", name, "c"], ["c", name], ["c", "b", name], [])
+    orders: tuple[list[str], ...] = (
+        [name, "b"],
+        [name, "c", "b"],
+        ["b", name, "c"],
+        ["c", name],
+        ["c", "b", name],
+        [],
+    )
     for base in orders:
         for theirs in orders:
             changes = difference(made(*base), made(*theirs))

@@ -115,7 +115,8 @@ COMMANDS: tuple[Command, ...] = (
     Command("undo", "Edit", "Undo", "Ctrl+Z", "Take the last change back", lambda window: window.undoing.step(False)),
     Command("redo", "Edit", "Redo", "Ctrl+Shift+Z", "Make the change again", lambda window: window.undoing.step(True)),
     Command(
-        "past", "Edit", "What was changed", "Ctrl+H", "Every change of the mod; go back to any of them", doing.show_past, MOD
+        "past", "Edit", "What was changed", "Ctrl+H", "Every change of the mod; go back to any of them",
+        lambda window: window.pages.open(window.pages.past_page), MOD,
     ),
     Command("search", "Find", "Search the wall", "Ctrl+F", "Type a part of a name, path or number", doing.search),
     Command(
@@ -256,7 +257,10 @@ COMMANDS: tuple[Command, ...] = (
         doing.show_around, DEMO,
     ),
     Command("keys", "Window", "Keys", "F1", "Every key at a glance", doing.show_keys),
-    Command("said", "Window", "What was said", "Ctrl+L", "All notices, and what can be done about them", doing.show_said),
+    Command(
+        "said", "Window", "What was said", "Ctrl+L", "All notices, and what can be done about them",
+        lambda window: window.pages.open(window.pages.said_page),
+    ),
     Command("quit", "Window", "Quit", "Ctrl+Q", "Close Furnel", doing.leave),
 )  # fmt: skip
 

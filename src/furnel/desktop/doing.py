@@ -403,16 +403,6 @@ def show_around(window: Window) -> None:
     around.show_around(window)
 
 
-def show_past(window: Window) -> None:
-    """What was changed in the mod."""
-    window.pages.open(window.pages.past_page)
-
-
-def show_said(window: Window) -> None:
-    """What was said so far."""
-    window.pages.open(window.pages.said_page)
-
-
 def leave(window: Window) -> None:
     """Close Furnel."""
     whole = window.window()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import threading
+from collections.abc import Callable
 
 from PyQt6.QtWidgets import QAbstractButton
 
@@ -10,6 +11,7 @@ from furnel.remembered import recall, remember
 
 Kept = list[int] | list[str]
 _saving = threading.Lock()
+_latest: dict[str, Kept] = {}  # what is not written yet
 
 
 def kept_numbers(name: str) -> list[int]:
@@ -25,8 +27,9 @@ def kept_texts(name: str) -> list[str]:
 
 
 def keep(name: str, what: Kept) -> None:
-    """Keep something by a name, without waiting for the disk."""
-    threading.Thread(target=_keep, args=(name, what), name="furnel-panes").start()
+    """Keep something by a name, without waiting for the disk; of several the last."""
+    _latest[name] = what
+    _in_time(_write)
 
 
 def _kept(name: str) -> object:
@@ -34,10 +37,23 @@ def _kept(name: str) -> object:
     return known.get(name) if isinstance(known, dict) else None
 
 
-def _keep(name: str, what: Kept) -> None:
-    with _saving:
-        known = recall("panes")
-        remember("panes", {**(known if isinstance(known, dict) else {}), name: what})
+def _write() -> None:
+    known, fresh = recall("panes"), dict(_latest)
+    if fresh:
+        remember("panes", {**(known if isinstance(known, dict) else {}), **fresh})
+    for name, what in fresh.items():
+        if _latest.get(name) is what:
+            del _latest[name]
+
+
+def _in_time(write: Callable[[], None]) -> None:
+    """Write in a thread of its own, one after the other."""
+
+    def work() -> None:
+        with _saving:
+            write()
+
+    threading.Thread(target=work, name="furnel-panes").start()
 
 
 class Views:
@@ -66,12 +82,7 @@ class Views:
             self._views[key] = view
         for old in list(self._views)[: -self._most]:
             del self._views[old]
-        told = dict(self._views)
-        threading.Thread(target=self._save, args=(told,), name="furnel-panes").start()
-
-    def _save(self, told: dict[str, list[int]]) -> None:
-        with _saving:
-            remember(self._name, told)
+        _in_time(lambda: remember(self._name, dict(self._views)))
 
 
 def remember_checked(part: QAbstractButton, name: str) -> None:

@@ -351,18 +351,12 @@ class Swaps:
         """Begin swaps whose sources are the game's own assets, to be changed by steps or in their programs; one change."""
 
         def work(space: Workspace, progress: Progress) -> Made:
-            from furnel.mods.fromgame import own_source
+            from furnel.mods.fromgame import WHAT, own_swap
 
             project, refused = space.project, []
-            for original in steps(originals, len(originals), progress, "Beginning with the game's own"):
-                if project.swap_for(original) is not None:
-                    refused.append(f"{_short(original)} is swapped already")
-                    continue
+            for original in steps(originals, len(originals), progress, WHAT):
                 try:
-                    swap = space.new_swap(original, own_source(space, original), whole=True)
-                    if not swap.credit:
-                        swap = swap.model_copy(update={"credit": f"{space.profile.name}, the game's own"})
-                    project = project.with_swap(space.fitted(swap))
+                    project = project.with_swap(own_swap(space, original))
                 except Cancelled:
                     raise
                 except FurnelError as error:
@@ -390,7 +384,8 @@ class Swaps:
 
         self._session.jobs.start(
             f"Taking {_short(other)}", lambda _: own_source(space, other),
-            lambda file: self.swap_with(original, file), key=f"swap {original}",
+            lambda file: self.swap_with(original, file) if self._session.still_open(space) else None,
+            key=f"swap {original}",
         )  # fmt: skip
 
     def gather(self) -> None:

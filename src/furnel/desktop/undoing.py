@@ -63,8 +63,8 @@ class Undoing(QObject):
         verb = "Done again" if forward else "Taken back"
         here = self._in_sight()
         if isinstance(here, Page):
-            text = here.undoable(forward)
-            here.step(forward)
+            if text := here.undoable(forward):
+                here.step(forward)
             session.tell("calm", f"{verb}: {text}" if text else f"There is nothing to {_WORDS[forward]} here")
             self.weigh()
             return

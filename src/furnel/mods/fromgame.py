@@ -9,9 +9,21 @@ from furnel.containers import check_path
 from furnel.errors import FurnelError
 from furnel.images.formats import FORMATS
 from furnel.media import Medium, PictureSpec, medium_of, spec_of
+from furnel.mods.project import Swap
 from furnel.mods.workspace import Workspace
+from furnel.progress import QUIET, Progress
 
+WHAT = "Beginning with the game's own"
 _FOLDER = "sources/from the game"
+
+
+def own_swap(space: Workspace, original: str, progress: Progress = QUIET) -> Swap:
+    """A fitted swap of an asset whose source is that asset itself. Raises FurnelError for one that is swapped already."""
+    if space.project.swap_for(original) is not None:
+        raise FurnelError(WHAT, where=original, why="it is swapped already", remedy="Add steps to that swap")
+    swap = space.new_swap(original, own_source(space, original), whole=True)
+    credit = swap.credit or f"{space.profile.name}, the game's own"
+    return space.fitted(swap.model_copy(update={"credit": credit}), progress)
 
 
 def own_source(space: Workspace, original: str) -> Path:
@@ -23,7 +35,7 @@ def own_source(space: Workspace, original: str) -> Path:
     medium = medium_of(data, original)
     if not medium.plain:
         raise FurnelError(
-            "Beginning with the game's own", where=original, why="it is neither a picture nor a sound",
+            WHAT, where=original, why="it is neither a picture nor a sound",
             remedy="Change its values, or swap it with a file",
         )  # fmt: skip
     ending = ""

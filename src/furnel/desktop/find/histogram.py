@@ -24,7 +24,7 @@ class Histogram(QWidget):
 
     def __init__(self, look: Look, name: str, unit: Unit) -> None:
         super().__init__()
-        self._look, self._name = look, name
+        self._name = name
         self.graph = _Graph(look)
         self._unit = unit
         self._range: tuple[int, int] | None = None

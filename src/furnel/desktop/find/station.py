@@ -194,14 +194,8 @@ class FindStation(QWidget):
         elif self._facets is not None:
             self._sift_counts()
 
-    def _latest(self) -> list[str]:
-        """What this mod changes, what was begun last first."""
-        project = self._session.project
-        return [swap.original for swap in reversed(project.made)] if project else []
-
     def _swapped(self) -> frozenset[str]:
-        project = self._session.project
-        return frozenset(swap.original for swap in project.made) if project else frozenset()
+        return frozenset(_latest(self._session))
 
     def _sift(self) -> None:
         catalogue = self._session.catalogue
@@ -215,6 +209,10 @@ class FindStation(QWidget):
             self._mend(sieve.text, catalogue)
         if self.sieve.with_kin.isChecked() and marks is not None:
             self._kept = self._kept & (marks.kin.groups >= 0)
+        self._show_kept(shelf)
+
+    def _show_kept(self, shelf: Shelf) -> None:
+        """Show on the wall what the sieve leaves."""
         self.wall.show_groups(shelf, self._groups(shelf), self._empty(), self._degrees())
         self._sift_counts()
 
@@ -238,8 +236,7 @@ class FindStation(QWidget):
             if kept.any():
                 self._kept = kept
                 self.head.show_mended(f"Nothing has “{text.strip()}”. This is what has “{near}”:")
-                self.wall.show_groups(catalogue.assets, self._groups(catalogue.assets), self._empty())
-                self._sift_counts()
+                self._show_kept(catalogue.assets)
 
         self._session.jobs.start(
             "Looking for the nearest", lambda _: catalogue.assets.mended(text), done, lambda _: None,
@@ -261,7 +258,7 @@ class FindStation(QWidget):
         if by == "kin" and marks is None:
             return []
         codes = marks.kin.codes(shelf) if by == "kin" and marks is not None else None
-        return self._grouper.groups(self._kept, by, order, codes, self._latest())
+        return self._grouper.groups(self._kept, by, order, codes, _latest(self._session))
 
     def _empty(self) -> str:
         """What to say when the wall has nothing."""
@@ -405,6 +402,11 @@ class FindStation(QWidget):
     def _open(self, asset: Asset) -> None:
         swapped = self._session.swap(asset.path) is not None
         self.wanted.emit("go-fit" if swapped else "values" if taken_apart(asset.path) else "swap")
+
+
+def _latest(session: Session) -> list[str]:
+    """What the open mod changes, what was begun last first."""
+    return [swap.original for swap in reversed(session.project.made)] if session.project else []
 
 
 def _why(session: Session, path: str) -> str:

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any, ClassVar
 
-from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtCore import QPointF, pyqtSignal
 from PyQt6.QtGui import QImage
 from PyQt6.QtWidgets import QWidget
 
@@ -67,6 +67,16 @@ class Bench(QWidget):
 
     def show_instead(self, image: QImage) -> None:
         """Show a quick look in place of the result, until the next content comes."""
+
+
+def view_at(zoom: float, shift: QPointF) -> list[int]:
+    """A zoom (0: as large as fits) and how far from the middle it was moved, as `looking` tells of them."""
+    return [round(zoom * 1000), round(shift.x()), round(shift.y())] if zoom else []
+
+
+def zoom_at(view: list[int]) -> tuple[float, QPointF]:
+    """What `view_at` told; as large as fits for anything else."""
+    return (view[0] / 1000, QPointF(view[1], view[2])) if len(view) == 3 and view[0] > 0 else (0.0, QPointF())
 
 
 @dataclass(frozen=True)

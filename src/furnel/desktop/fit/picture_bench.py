@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import QPointF, Qt, pyqtSignal
+from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QImage
 from PyQt6.QtWidgets import (
     QAbstractButton,
@@ -18,7 +18,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from furnel.desktop.fit.bench import Bench
+from furnel.desktop.fit.bench import Bench, view_at, zoom_at
 from furnel.desktop.fit.distance import DistanceRow
 from furnel.desktop.fit.formats import FormatCards
 from furnel.desktop.fit.levels import LevelLadder
@@ -143,12 +143,10 @@ class PictureBench(Bench):
         self._read_out(-1, -1)
 
     def looking(self) -> list[int]:
-        zoom, shift = self.view.zoom, self.view.shift
-        return [round(zoom * 1000), round(shift.x()), round(shift.y())] if zoom else []
+        return view_at(self.view.zoom, self.view.shift)
 
     def look_again(self, view: list[int]) -> None:
-        if len(view) == 3:
-            self.view.set_zoom(view[0] / 1000, QPointF(*view[1:]))
+        self.view.set_zoom(*zoom_at(view))
 
     def show_instead(self, image: QImage) -> None:
         self.view.show_instead(image)

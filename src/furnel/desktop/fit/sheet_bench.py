@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import QPoint, QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QPoint, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QIcon, QImage, QPainter, QPaintEvent, QPixmap
 from PyQt6.QtWidgets import (
     QButtonGroup,
@@ -14,7 +14,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from furnel.desktop.fit.bench import Bench
+from furnel.desktop.fit.bench import Bench, view_at, zoom_at
 from furnel.desktop.fit.cells_pane import CellsPane
 from furnel.desktop.fit.figures_pane import FiguresPane
 from furnel.desktop.fit.palette_strip import PaletteTray
@@ -139,6 +139,7 @@ class SheetBench(Bench):
         self.colours = self.colour_tray.strip
         self.card, self._ground = _CellCard(), _Ground(look)
         self._tinted = -1  # as stored
+        self._wished = (kept_texts("sheet-tray") or [""])[0]  # which tray was opened last
         self._readout = label("", "caption")
         self.tray = _Tray()
         for part in (self.source, self.colour_tray, self._ground):
@@ -255,19 +256,17 @@ class SheetBench(Bench):
         for part in self.trays.buttons():
             part.setVisible(part.text() != "Ground" or content.ground is not None)
         if not keep_view:
-            wished = (kept_texts("sheet-tray") or [""])[0]
-            self.show_tray("Ground" if content.spec.meets else wished if wished in TRAYS[:2] else "Figures")
+            wished = self._wished if self._wished in TRAYS[:2] else TRAYS[0]
+            self.show_tray("Ground" if content.spec.meets else wished)
         self._chosen()
         self._light(self.colours.colour)
 
     def looking(self) -> list[int]:
-        zoom, shift = self.cells.looks
-        return [round(zoom * 1000), round(shift.x()), round(shift.y())] if zoom else []
+        return view_at(*self.cells.looks)
 
     def look_again(self, view: list[int]) -> None:
-        if len(view) == 3:
-            for pane in (self.theirs, self.cells):
-                pane.set_view(view[0] / 1000, QPointF(*view[1:]))
+        for pane in (self.theirs, self.cells):
+            pane.set_view(*zoom_at(view))
 
     def _source_word(self) -> str:
         figures = self.content.figures if self.content is not None else None
@@ -300,6 +299,7 @@ class SheetBench(Bench):
 
     def _open_tray(self, name: str) -> None:
         """Show a tray, from now on for other sheets as well."""
+        self._wished = name
         keep("sheet-tray", [name])
         self.show_tray(name)
 

@@ -11,7 +11,7 @@ from furnel.desktop.fit.records_table import shown
 from furnel.desktop.widgets.basics import copy_text
 from furnel.desktop.widgets.menus import Row
 from furnel.mods import records
-from furnel.texts.document import Value
+from furnel.texts.document import Value, alike
 from furnel.texts.places import ABSENT
 
 if TYPE_CHECKING:
@@ -50,7 +50,7 @@ def value_rows(bench: DefinitionBench, place: QPoint) -> list[Row]:
 
 def of_value(address: str, now: Value, game: Value, take_games: Callable[[str], object]) -> list[Row]:
     """What can be done with one value: copied, found again by its address, made the game's again by `take_games`."""
-    differs = now is ABSENT or game is ABSENT or now != game
+    differs = now is ABSENT or game is ABSENT or not alike(now, game)
     back = "Take it out again" if game is ABSENT else f"Take the game's: {_short(shown(game))}"
     return [
         ("Copy the value", lambda: copy_text(shown(now)), now is not ABSENT),

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from functools import cache
 from importlib import resources
+from weakref import WeakKeyDictionary
 
 from PyQt6 import sip
-from PyQt6.QtCore import QByteArray, QSize, Qt
+from PyQt6.QtCore import QByteArray, QObject, QSize, Qt
 from PyQt6.QtGui import QAction, QIcon, QPainter, QPixmap
 from PyQt6.QtSvg import QSvgRenderer
 from PyQt6.QtWidgets import QAbstractButton, QLineEdit
@@ -44,24 +45,32 @@ def _drawn(name: str, colours: tuple[str, ...]) -> QIcon:
     return icon
 
 
+class _Wardrobe(QObject):
+    """Which part has which picture, for as long as the part is there; all of them renewed with the theme."""
+
+    def __init__(self, look: Look) -> None:
+        super().__init__(look)
+        self._look = look
+        self.names = WeakKeyDictionary[QAbstractButton | QAction, str]()
+        look.changed.connect(self._renew)
+
+    def _renew(self) -> None:
+        for part, name in list(self.names.items()):
+            if not sip.isdeleted(part):
+                part.setIcon(drawn(self._look, name))
+
+
 def give_icon(part: QAbstractButton | QAction, look: Look, name: str) -> None:
     """Put a picture on a button, and keep it in the theme's colours."""
+    wardrobe = look.findChild(_Wardrobe) or _Wardrobe(look)
+    wardrobe.names[part] = name
     if isinstance(part, QAbstractButton):
         part.setIconSize(QSize(SIDE, SIDE))
-    part.setProperty("icon-name", name)
-    if not part.property("icon-kept"):
-        part.setProperty("icon-kept", True)
-        look.changed.connect(lambda: _renew(part, look))
-    _renew(part, look)
-
-
-def _renew(part: QAbstractButton | QAction, look: Look) -> None:
-    if not sip.isdeleted(part):
-        part.setIcon(drawn(look, str(part.property("icon-name"))))
+    part.setIcon(drawn(look, name))
 
 
 def search_icon(line: QLineEdit, look: Look) -> None:
     """Mark a field as one that is searched with."""
-    action = line.addAction(QIcon(), QLineEdit.ActionPosition.LeadingPosition)
-    if action is not None:
-        give_icon(action, look, "search")
+    action = QAction(line)
+    line.addAction(action, QLineEdit.ActionPosition.LeadingPosition)
+    give_icon(action, look, "search")
