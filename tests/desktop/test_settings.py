@@ -147,7 +147,7 @@ def test_settings_that_cannot_be_understood_are_as_they_came(told: object) -> No
 
 
 def test_everything_set_is_read_again(hands: Hands) -> None:
-    want = Settings("light", 125, True, "Left ear", 40, 8, {"sound": "/bin/true"}, {"said": "F12"})
+    want = Settings("light", "de", 125, True, "Left ear", 40, 8, {"sound": "/bin/true"}, {"said": "F12"})
     hands.window.settings.set(**asdict(want))
     assert load_settings() == want
     hands.window.settings.set(keys={}, theme="dark")

@@ -22,7 +22,7 @@ from .fitting_in import cut_off, nameless
 SIZES = {100: [(1280, 800), (1920, 1080)], 130: [(1024, 640)]}  # by the width of the letters in per cent
 
 
-def _views(hands: Hands, project: Path, game: Path, sources: Path) -> Iterator[str]:
+def views(hands: Hands, project: Path, game: Path, sources: Path) -> Iterator[str]:
     """Show one view after the other; their names."""
     window, session = hands.window, hands.window.session
     window.pages.show_shelf()
@@ -80,7 +80,7 @@ def wide_letters(request: pytest.FixtureRequest, application: QApplication) -> I
 
 def test_nothing_is_cut_off(wide_letters: int, hands: Hands, mod: Path, game: Path, sources: Path) -> None:
     faults = []
-    for view in _views(hands, mod, game, sources):
+    for view in views(hands, mod, game, sources):
         hands.settle()
         faults += [f"{view}: {part} has no name" for part in nameless(hands.window)]
         for wide, high in SIZES[wide_letters]:

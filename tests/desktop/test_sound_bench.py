@@ -183,7 +183,7 @@ def test_another_file_and_codec_are_chosen_and_said_to_break(hands: Hands, mod: 
             one for one in steps.findChildren(QComboBox) if one.accessibleName() == name and one.isVisible()
         )
         box.setCurrentText(text)
-        box.textActivated.emit(text)
+        box.activated.emit(box.currentIndex())
         hands.settle()
     encode = session.swap(BELL).encode
     assert (encode.file, encode.format, encode.quality) == ("Ogg", "Opus", "best")

@@ -18,6 +18,7 @@ from furnel.containers.drafting import Column, Found, layout, nothing_known, row
 from furnel.containers.mapped import MappedFile
 from furnel.containers.workingout import known_in, masked_by, work_out
 from furnel.progress import QUIET, Progress
+from furnel.words import count
 
 _LOOKED_AT, _UNMASKED = 8 << 20, 64 << 20
 _NAME = re.compile(rb"[A-Za-z0-9_][\w\-./\\ ]{2,118}[A-Za-z0-9_]")
@@ -75,11 +76,11 @@ def _guess(data: bytes, size: int, finds: tuple[Find, ...], path: Path) -> Guess
     magic = _magic(data)
     if magic:
         out.append(Remark(f"It begins with “{magic}”: a signature", 0))
-    for kind, count in Counter(find.kind for find in finds).most_common():
+    for kind, many in Counter(find.kind for find in finds).most_common():
         first = next(find for find in finds if find.kind == kind)
         out.append(
             Remark(
-                f"{count} whole {kind.upper()} file{'s' if count > 1 else ''} stored as they are",
+                f"{many} whole {kind.upper()} {'files' if many > 1 else 'file'} stored as they are",
                 first.offset,
             )
         )
@@ -88,7 +89,7 @@ def _guess(data: bytes, size: int, finds: tuple[Find, ...], path: Path) -> Guess
         if places:
             out.append(
                 Remark(
-                    f"{len(places)} place{'s' if len(places) > 1 else ''} where {kind} data unpacks",
+                    f"{count(len(places), 'place')} where {kind} data unpacks",
                     places[0],
                 )
             )

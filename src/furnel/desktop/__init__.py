@@ -33,7 +33,7 @@ def run(paths: Sequence[Path] = (), apart: bool = False) -> int:
     from furnel.desktop.timing import timer
 
     settings = load_settings()
-    application = make_application(settings.size)
+    application = make_application(settings.size, settings.language)
     crashed = watch_for_crashes()
     recent, look = load_recent(), Look(settings.theme_now())
     waiting = [list(paths)] if paths else []

@@ -20,6 +20,7 @@ from PyQt6.QtCore import QSocketNotifier
 from PyQt6.QtGui import QIcon
 from PyQt6.QtWidgets import QApplication
 
+from furnel.desktop.language import language_of, speak
 from furnel.desktop.look import Look, load_type
 from furnel.desktop.report import report_of, show_report
 from furnel.folders import keep_log
@@ -34,8 +35,8 @@ _ENDS = signal.SIGTERM, signal.SIGINT, signal.SIGHUP
 _SWITCH_S = 0.001  # how long a worker may keep the interpreter from the interface thread
 
 
-def make_application(size: int = 100) -> QApplication:
-    """The Qt application; there is only ever one. `size` of everything is in per cent."""
+def make_application(size: int = 100, language: str = "en") -> QApplication:
+    """The Qt application; there is only ever one. `size` of everything is in per cent, `language` one of LANGUAGES."""
     present = QApplication.instance()
     if isinstance(present, QApplication):
         return present
@@ -52,6 +53,7 @@ def make_application(size: int = 100) -> QApplication:
     application.setStyle("Fusion")
     application.setWindowIcon(QIcon(str(resources.files("furnel.desktop") / "menu" / "furnel.svg")))
     load_type()
+    speak(language_of(language))
     return application
 
 

@@ -10,6 +10,7 @@ from PyQt6.QtCore import QEvent, QObject, Qt
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QVBoxLayout
 
 from furnel.desktop.actions import key_of
+from furnel.desktop.language import tr
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import button, high_at, label
 from furnel.remembered import recall, remember
@@ -133,11 +134,11 @@ class Around(QFrame):
 
     def _show(self) -> None:
         stop = self._stops[self.at]
-        self._count.setText(f"{self.at + 1} OF {len(self._stops)}")
-        self._title.setText(stop.title)
-        self._words.setText(stop.words)
-        self._on.setText("Skip it" if self.at < len(self._stops) - 1 else "That was all")
-        self.setAccessibleName(f"Shown around: {stop.title}. {stop.words}")
+        self._count.setText(tr(f"{self.at + 1} OF {len(self._stops)}"))
+        self._title.setText(tr(stop.title))
+        self._words.setText(tr(stop.words))
+        self._on.setText(tr("Skip it" if self.at < len(self._stops) - 1 else "That was all"))
+        self.setAccessibleName(tr(f"Shown around: {stop.title}. {stop.words}"))
         self._place()
 
     def _place(self) -> None:

@@ -15,6 +15,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from furnel.desktop.language import tr, tr_all
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.session import Session
 from furnel.desktop.widgets import picking
@@ -65,7 +66,7 @@ class _Sightings(QWidget):
         self.left_out: set[str] = set()
         self._lines: list[tuple[str, Sighting | None]] = []
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setAccessibleName("What is in the folder")
+        self.setAccessibleName(tr("What is in the folder"))
         look.changed.connect(self.update)
 
     def show_survey(self, found: Survey | None) -> None:
@@ -107,7 +108,7 @@ class _Sightings(QWidget):
         wide = self.width()
         for standing, one in self._lines:
             if one is None:
-                title, words = _TITLES[standing]
+                title, words = tr_all(_TITLES[standing])
                 painter.setFont(font(13, QFont.Weight.DemiBold))
                 painter.setPen(look.colour("text"))
                 painter.drawText(QPointF(24, top + 30), title)
@@ -131,14 +132,14 @@ class _Sightings(QWidget):
             painter.drawText(QPointF(52, top + 19), elided(painter, one.path, wide * 0.42))
             painter.setPen(look.colour("quiet"))
             painter.setFont(font(11))
-            said = one.note or ("loose files" if one.layout == "folder" else f"layout {one.layout}")
+            said = tr(one.note or ("loose files" if one.layout == "folder" else f"layout {one.layout}"))
             painter.drawText(QPointF(52 + wide * 0.44, top + 19), elided(painter, said, wide * 0.3))
             numbers = QRectF(wide - 240, top, 216, _ROW)
-            count = f"{number(one.assets)} assets · " if one.assets else ""
+            count = tr(f"{number(one.assets)} assets") + " · " if one.assets else ""
             painter.drawText(
                 numbers,
                 Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
-                f"{count}{byte_size(one.size)}",
+                tr(f"{count}{byte_size(one.size)}"),
             )
             painter.fillRect(QRectF(24, top + _ROW - 1, wide - 48, 1), look.colour("hairline", 0.6))
             top += _ROW
@@ -163,16 +164,16 @@ class NewGamePage(Page):
             (self.mods, "The folder below the game's that mods go to; Furnel writes nowhere else"),
             (self.version, "The version of the game that mods are made for"),
         ):
-            part.setToolTip(words)
-            part.setAccessibleName(words)
+            part.setToolTip(tr(words))
+            part.setAccessibleName(tr(words))
             part.textChanged.connect(lambda _: self._weigh())
         self.goes = "in-place"
         self._goes_words = label(_WAYS[self.goes][1], "caption")
         self._goes_words.setWordWrap(True)
-        self._ways = {way: QRadioButton(words) for way, (words, _) in _WAYS.items()}
+        self._ways = {way: QRadioButton(tr(words)) for way, (words, _) in _WAYS.items()}
         for way, choice in self._ways.items():
             choice.setChecked(way == self.goes)
-            choice.setToolTip(_WAYS[way][1])
+            choice.setToolTip(tr(_WAYS[way][1]))
             choice.clicked.connect(lambda _, way=way: self.go(way))
         self.start = button("Start", "Keep the description and open the game", "next")
         self._other, self._back = (
@@ -239,7 +240,7 @@ class NewGamePage(Page):
         self.goes = way
         for other, part in self._ways.items():
             part.setChecked(other == way)
-        self._goes_words.setText(_WAYS[way][1])
+        self._goes_words.setText(tr(_WAYS[way][1]))
         self._weigh()
 
     def ask(self) -> bool:
@@ -252,8 +253,8 @@ class NewGamePage(Page):
     def open(self, folder: Path) -> None:
         """Look at a folder."""
         self.folder, self._survey = folder, None
-        self.title.setText(f"What is in {folder.name}")
-        self.said.setText("Looking at the game's files …")
+        self.title.setText(tr(f"What is in {folder.name}"))
+        self.said.setText(tr("Looking at the game's files …"))
         self.list.show_survey(None)
         if not self.name.text():
             self.name.setText(folder.name.replace("_", " ").replace("-", " ").title())
@@ -279,9 +280,11 @@ class NewGamePage(Page):
             wanted = [one for one in found.sightings if one.assets and one.path not in self.list.left_out]
             assets = sum(one.assets for one in wanted)
             self.said.setText(
-                f"{number(assets)} assets in {len(wanted)} places"
-                if wanted
-                else "Nothing here opens yet: work out one of its archives, then look again"
+                tr(
+                    f"{number(assets)} assets in {len(wanted)} places"
+                    if wanted
+                    else "Nothing here opens yet: work out one of its archives, then look again"
+                )
             )
             ready = bool(wanted) and bool(self.name.text().strip())
             ready = ready and (self.goes == "in-place" or bool(self.mods.text().strip()))

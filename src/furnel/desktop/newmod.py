@@ -7,6 +7,7 @@ from pathlib import Path
 
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QVBoxLayout, QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import dressed
 from furnel.desktop.session import Session
 from furnel.desktop.widgets import picking
@@ -29,7 +30,7 @@ class NewMod(QDialog):
 
     def __init__(self, parent: QWidget, game: str) -> None:
         super().__init__(parent)
-        self.setWindowTitle("New mod")
+        self.setWindowTitle(tr("New mod"))
         self.setMinimumWidth(520)
         self._home = next(iter(recent_folders("new mods")), Path.home() / "Mods")
         self._proposed = ""
@@ -95,7 +96,7 @@ class NewMod(QDialog):
             said = "There is a mod in this folder already"
         elif self.name and self.folder.exists() and not self.folder.is_dir():
             said = "A file of that name is there"
-        self._says.setText(said)
+        self._says.setText(tr(said))
         self.go.setEnabled(bool(self.name) and not said)
 
 

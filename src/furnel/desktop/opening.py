@@ -11,6 +11,7 @@ from PyQt6.QtCore import QByteArray, QPointF, QRectF, QSize, QTimer, pyqtSignal
 from PyQt6.QtGui import QCloseEvent, QFont, QMoveEvent, QPainter, QPaintEvent, QResizeEvent
 from PyQt6.QtWidgets import QApplication, QVBoxLayout, QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.recent import Recent
 from furnel.desktop.timing import timer
@@ -124,7 +125,7 @@ class Opening(QWidget):
         painter.setPen(look.colour("quiet"))
         painter.setFont(font(12))
         what = self._recent.mod_name or self._recent.game_name
-        painter.drawText(QPointF(32, high - 8), f"Opening {what} …" if what else "Opening …")
+        painter.drawText(QPointF(32, high - 8), tr(f"Opening {what} …" if what else "Opening …"))
         if not self._begun:  # everything else begins when this can be seen
             self._begun = True
             QTimer.singleShot(0, self._begin)

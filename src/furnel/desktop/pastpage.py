@@ -5,6 +5,7 @@ from __future__ import annotations
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import as_panel, button, emptied, hairline, label, scrolling
@@ -24,10 +25,10 @@ class PastPage(Page):
     def __init__(self, look: Look, session: Session) -> None:
         super().__init__()
         self._look, self._session = look, session
-        self.title.setText("What was changed")
+        self.title.setText(tr("What was changed"))
         self.list = QListWidget()
         self.list.setObjectName("flush")
-        self.list.setAccessibleName("Changes, the latest first")
+        self.list.setAccessibleName(tr("Changes, the latest first"))
         self.list.currentItemChanged.connect(lambda *_: self._show_one())
         self.list.itemActivated.connect(lambda *_: self.go())
         self.back_here = button(
@@ -87,7 +88,7 @@ class PastPage(Page):
             text = past.changes[place - 1].text if place else "As it was when this list begins"
             gone = place > past.place
             item = QListWidgetItem(
-                f"{text}{'   · now' if place == past.place else '   · taken back' if gone else ''}"
+                tr(f"{text}{'   · now' if place == past.place else '   · taken back' if gone else ''}")
             )
             item.setData(_PLACE, place)
             item.setForeground(
@@ -100,8 +101,10 @@ class PastPage(Page):
                 self.list.setCurrentItem(item)
         taken = len(past.changes) - past.place
         self.said.setText(
-            f"{count(past.place, 'change')} in force{f', {taken} taken back' if taken else ''}. "
-            "Going back loses nothing, until something else is changed."
+            tr(
+                f"{count(past.place, 'change')} in force{f', {taken} taken back' if taken else ''}. "
+                "Going back loses nothing, until something else is changed."
+            )
         )
         self._show_one()
 
@@ -109,12 +112,12 @@ class PastPage(Page):
         past, place = self._session.past, self.chosen
         emptied(self._lines)
         self._name.setText(
-            past.changes[place - 1].text if 0 < place <= len(past.changes) else "Before all of them"
+            tr(past.changes[place - 1].text if 0 < place <= len(past.changes) else "Before all of them")
         )
         steps = abs(place - past.place)
         self.back_here.setEnabled(bool(steps))
         verb = "Go back to here" if place < past.place else "Do again up to here"
-        self.back_here.setText(f"{verb}: {count(steps, 'change')}" if steps else "This is now")
+        self.back_here.setText(tr(f"{verb}: {count(steps, 'change')}" if steps else "This is now"))
         if not 0 < place <= len(past.changes):
             return
         last = None

@@ -10,6 +10,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING, TextIO
 
 from furnel import __version__
+from furnel.desktop.language import tr
 from furnel.folders import cache_folder
 
 if TYPE_CHECKING:
@@ -70,7 +71,7 @@ def show_report(parent: QWidget, text: str) -> None:
     from furnel.desktop.widgets.basics import answers, button, copy_text, label
 
     dialog = QDialog(dressed(parent))
-    dialog.setWindowTitle("What went wrong")
+    dialog.setWindowTitle(tr("What went wrong"))
     dialog.resize(760, 460)
     words = label(
         "Your mod is saved. This text says what happened; it stays on this machine unless you copy it and send it to somebody."
@@ -79,7 +80,7 @@ def show_report(parent: QWidget, text: str) -> None:
     field = QPlainTextEdit(text)
     field.setObjectName("code")
     field.setReadOnly(True)
-    field.setAccessibleName("The report")
+    field.setAccessibleName(tr("The report"))
     copy = button("Copy it", "Into the clipboard", "next")
     leave = button("Close", "Esc")
     copy.clicked.connect(lambda: copy_text(text))

@@ -9,6 +9,7 @@ from PyQt6.QtCore import QPoint, QPointF, QRect, QRectF, Qt
 from PyQt6.QtGui import QFontMetrics, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QWheelEvent
 from PyQt6.QtWidgets import QFrame, QHBoxLayout
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Notice, Session
 from furnel.desktop.widgets.basics import button, copy_text, paint_state, toggle
@@ -34,7 +35,7 @@ class _Rows(Canvas):
         self._row = 0
         self.setFrameShape(QFrame.Shape.NoFrame)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("What was said, the latest first")
+        self.setAccessibleName(tr("What was said, the latest first"))
         self.surface.setMouseTracking(True)
         offers_menu(self, self._offers)
         look.changed.connect(self.surface.update)
@@ -52,7 +53,8 @@ class _Rows(Canvas):
         top, self._tops = 10, [10]
         for notice in self.notices:
             top += (
-                max(metrics.boundingRect(self._words(notice), _WRAPPED, notice.text).height(), 16) + 2 * _PAD
+                max(metrics.boundingRect(self._words(notice), _WRAPPED, tr(notice.text)).height(), 16)
+                + 2 * _PAD
             )
             self._tops.append(top)
         self.bar.setRange(0, max(0, top + 24 - self.surface.height()))
@@ -63,7 +65,7 @@ class _Rows(Canvas):
     def _words(self, notice: Notice) -> QRect:
         """The room for a notice's words, at the top of the surface."""
         room = self.surface.width() - _WORDS - _RIGHT
-        taken = sum(QFontMetrics(font(12)).horizontalAdvance(text) + _APART for text, _ in notice.actions)
+        taken = sum(QFontMetrics(font(12)).horizontalAdvance(tr(text)) + _APART for text, _ in notice.actions)
         return QRect(_WORDS, 0, max(room - taken, 60), 10_000)
 
     def _links(self, row: int) -> Iterator[tuple[QRectF, int]]:
@@ -71,7 +73,7 @@ class _Rows(Canvas):
         right = float(self.surface.width() - _RIGHT)
         actions = self.notices[row].actions
         for place in reversed(range(len(actions))):
-            wide = QFontMetrics(font(12)).horizontalAdvance(actions[place][0])
+            wide = QFontMetrics(font(12)).horizontalAdvance(tr(actions[place][0]))
             yield QRectF(right - wide, self._tops[row] - self.bar.value() + _PAD - 3, wide, 22), place
             right -= wide + _APART
 
@@ -82,11 +84,13 @@ class _Rows(Canvas):
 
     def _say(self) -> None:
         if not self.notices:
-            self.setAccessibleDescription("nothing")
+            self.setAccessibleDescription(tr("nothing"))
             return
         notice = self.notices[self._row]
         offers = "; it offers: " + ", ".join(text for text, _ in notice.actions) if notice.actions else ""
-        self.setAccessibleDescription(f"{'refused: ' if notice.tone == 'wrong' else ''}{notice.text}{offers}")
+        self.setAccessibleDescription(
+            tr(f"{'refused: ' if notice.tone == 'wrong' else ''}{notice.text}{offers}")
+        )
 
     def _go(self, row: int) -> None:
         self._row = max(0, min(row, len(self.notices) - 1))
@@ -160,7 +164,7 @@ class _Rows(Canvas):
         painter.setFont(font(12))
         if not self.notices:
             painter.setPen(look.colour("quiet"))
-            painter.drawText(QPointF(_LEFT, 30), "Nothing to show")
+            painter.drawText(QPointF(_LEFT, 30), tr("Nothing to show"))
         for row in range(max(self._at(0), 0), len(self.notices)):
             top = self._tops[row] - self.bar.value()
             if top > self.surface.height():
@@ -178,16 +182,16 @@ class _Rows(Canvas):
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
         painter.drawText(
-            line, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, f"{notice.at:%H:%M:%S}"
+            line, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, tr(f"{notice.at:%H:%M:%S}")
         )
         state = "breaks" if notice.tone == "wrong" else "fits"
         paint_state(painter, look, state, QRectF(_WORDS - 24, top + _PAD + 3, 10, 10))
         painter.setFont(font(12))
         painter.setPen(look.colour("text"))
-        painter.drawText(self._words(notice).translated(0, top + _PAD), _WRAPPED, notice.text)
+        painter.drawText(self._words(notice).translated(0, top + _PAD), _WRAPPED, tr(notice.text))
         painter.setPen(look.colour("quiet"))
         for box, place in self._links(row):
-            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, notice.actions[place][0])
+            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, tr(notice.actions[place][0]))
 
 
 class SaidPage(Page):
@@ -196,7 +200,7 @@ class SaidPage(Page):
     def __init__(self, look: Look, session: Session, notices: Sequence[Notice]) -> None:
         super().__init__()
         self._notices = notices
-        self.title.setText("What was said")
+        self.title.setText(tr("What was said"))
         self.refusals = toggle("refusals only", "Show only what could not be done")
         self.refusals.toggled.connect(lambda _: self._renew())
         copy = button("Copy", "Copy what is shown, a line each", "plain")
@@ -223,8 +227,10 @@ class SaidPage(Page):
     def _renew(self) -> None:
         wrong = sum(notice.tone == "wrong" for notice in self._notices)
         self.said.setText(
-            f"{count(len(self._notices), 'notice')} since the start"
-            + (f", {count(wrong, 'refusal')}" if wrong else "")
+            tr(
+                f"{count(len(self._notices), 'notice')} since the start"
+                + (f", {count(wrong, 'refusal')}" if wrong else "")
+            )
         )
         only = self.refusals.isChecked()
         self.rows.show_notices([one for one in reversed(self._notices) if one.tone == "wrong" or not only])

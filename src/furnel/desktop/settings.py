@@ -9,6 +9,7 @@ from PyQt6.QtCore import QObject, Qt, pyqtSignal
 from PyQt6.QtGui import QGuiApplication, QKeySequence
 
 from furnel.desktop.actions import COMMANDS
+from furnel.desktop.language import LANGUAGES
 from furnel.remembered import recall, remember
 
 THEMES = {"dark": "Dark", "light": "Light", "system": "As the system"}
@@ -17,6 +18,7 @@ KEPT, GB = (1, 2, 4, 8, 16, 32), 1_000_000_000
 PROGRAMS = {"picture": "Pictures", "sound": "Sounds", "definition": "Definitions"}
 PARTS = {
     "theme": ("Theme", "dark, light, or as the system"), "motion": ("Motion", "what moves by itself, or only when asked"),
+    "language": ("Language", "what this window says, and in which words"),
     "size": ("Size of everything", "text, tiles and buttons, in per cent"),
     "device": ("Sound device", "where it is heard"), "volume": ("Volume", "of everything that is heard here"),
     "programs": ("Programs that sources open in", "for pictures, sounds and definitions"),
@@ -29,10 +31,12 @@ _GIVEN = ("Esc", "Tab", "Return", "Enter", "Space", "Backspace", "Left", "Right"
 
 @dataclass(frozen=True, slots=True)
 class Settings:
-    """With `still` nothing moves by itself. `size` of everything in per cent (from the next start), `device` and `volume` (0 to
-    100) of what is heard, `programs` by what they open, `keys` by command where they are not as they came, `kept` in GB."""
+    """With `still` nothing moves by itself. `language` and `size` of everything in per cent (both from the next start),
+    `device` and `volume` (0 to 100) of what is heard, `programs` by what they open, `keys` by command where they are not as
+    they came, `kept` in GB."""
 
     theme: str = "dark"
+    language: str = "system"
     size: int = 100
     still: bool = False
     device: str = ""
@@ -59,6 +63,7 @@ def load_settings() -> Settings:
     volume = rows.get("volume")
     return Settings(
         _one_of(rows, "theme", tuple(THEMES), usual.theme),
+        _one_of(rows, "language", tuple(LANGUAGES), usual.language),
         _one_of(rows, "size", SIZES, usual.size),
         _one_of(rows, "still", (False, True), usual.still),
         str(rows.get("device", "")),

@@ -26,6 +26,7 @@ from PyQt6.QtWidgets import (
 
 from furnel.desktop.actions import COMMANDS, command, key_of, shortcut_of
 from furnel.desktop.doing import show_in_folder
+from furnel.desktop.language import LANGUAGES, language_of, spoken, tr
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.menuentry import add_to_menu, in_menu, take_off_menu
 from furnel.desktop.settings import GB, KEPT, PROGRAMS, SIZES, THEMES, why_not
@@ -61,11 +62,11 @@ class SettingsPage(Page):
     def __init__(self, look: Look, window: Window) -> None:
         super().__init__()
         self._window, self._settings = window, window.settings
-        self.title.setText("Settings")
-        self.said.setText("For this machine. What you change is used at once.")
+        self.title.setText(tr("Settings"))
+        self.said.setText(tr("For this machine. What you change is used at once."))
         self.themes, self.motion = QButtonGroup(self), QButtonGroup(self)
-        self.scale, self.device, self.most = QComboBox(), QComboBox(), QComboBox()
-        self._size_says = label("", "caption")
+        self.scale, self.device, self.most, self.language = (QComboBox() for _ in range(4))
+        self._size_says, self._language_says = label("", "caption"), label("", "caption")
         self.volume = QSlider(Qt.Orientation.Horizontal)
         self.hear = button("Hear it", "Three notes")
         self._kept_says = label("", "caption")
@@ -115,15 +116,19 @@ class SettingsPage(Page):
         for place, part in enumerate(motion):
             self.motion.addButton(part, place)
         self._row("Motion", *motion)
+        for name, told in LANGUAGES.items():
+            self.language.addItem(tr(told), name)
+        self.language.setAccessibleName(tr("Language"))
+        self._row("Language", self.language, self._language_says)
         self.scale.addItems([f"{size} %" for size in SIZES])
-        self.scale.setAccessibleName("Size of everything")
+        self.scale.setAccessibleName(tr("Size of everything"))
         self._row("Size of everything", self.scale, self._size_says)
         self._section("SOUND")
-        self.device.setAccessibleName("Sound device")
+        self.device.setAccessibleName(tr("Sound device"))
         self._row("Heard through", self.device)
         self.volume.setRange(0, 100)
         self.volume.setFixedWidth(220)
-        self.volume.setAccessibleName("Volume")
+        self.volume.setAccessibleName(tr("Volume"))
         self._row("Volume", self.volume, self.hear)
         self._section("PROGRAMS THAT SOURCES OPEN IN")
         for kind, name in PROGRAMS.items():
@@ -135,7 +140,7 @@ class SettingsPage(Page):
             self._row(name, choose, usual)
         self._section("KEPT ON THIS MACHINE, TO BE FAST")
         self.most.addItems([f"{size} GB" for size in KEPT])
-        self.most.setAccessibleName("How much is kept")
+        self.most.setAccessibleName(tr("How much is kept"))
         self._row("At most", self.most, self.empty)
         self._kept_says.setWordWrap(True)
         self._grid.addWidget(self._kept_says, self._grid.rowCount(), 1)
@@ -155,12 +160,12 @@ class SettingsPage(Page):
         self.list.setColumnCount(2)
         self.list.setHeaderHidden(True)
         self.list.setRootIsDecorated(False)
-        self.list.setAccessibleName("Commands and their keys")
+        self.list.setAccessibleName(tr("Commands and their keys"))
         self.list.setIndentation(10)
         self.keys.setMaximumSequenceLength(1)
-        self.keys.setAccessibleName("The new key")
+        self.keys.setAccessibleName(tr("The new key"))
         for inside in self.keys.findChildren(QLineEdit):
-            inside.setAccessibleName("The new key")
+            inside.setAccessibleName(tr("The new key"))
         self._says.setWordWrap(True)
         side = as_panel(QWidget())
         right = QVBoxLayout(side)
@@ -187,6 +192,7 @@ class SettingsPage(Page):
         settings = self._settings
         self.themes.idClicked.connect(lambda place: settings.set(theme=list(THEMES)[place]))
         self.motion.idClicked.connect(lambda place: settings.set(still=bool(place)))
+        self.language.activated.connect(lambda place: settings.set(language=self.language.itemData(place)))
         self.scale.activated.connect(lambda place: settings.set(size=SIZES[place]))
         self.device.activated.connect(
             lambda place: settings.set(device=self.device.itemText(place) if place else "")
@@ -217,6 +223,7 @@ class SettingsPage(Page):
     def go(self, part: str) -> None:
         """Put the cursor where a part is set."""
         at = {
+            "language": self.language,
             "size": self.scale,
             "device": self.device,
             "volume": self.volume,
@@ -237,7 +244,11 @@ class SettingsPage(Page):
         self.themes.buttons()[list(THEMES).index(now.theme)].setChecked(True)
         self.motion.buttons()[int(now.still)].setChecked(True)
         self.scale.setCurrentIndex(SIZES.index(now.size))
-        self._size_says.setText("from the next start" if now.size != _begun_with() else "")
+        self.language.setCurrentIndex(self.language.findData(now.language))
+        self._language_says.setText(
+            tr("from the next start" if language_of(now.language) != spoken() else "")
+        )
+        self._size_says.setText(tr("from the next start" if now.size != _begun_with() else ""))
         self.most.setCurrentIndex(KEPT.index(now.kept))
         if not self.volume.isSliderDown():
             self.volume.blockSignals(True)
@@ -245,10 +256,10 @@ class SettingsPage(Page):
             self.volume.blockSignals(False)
         for kind, (choose, usual) in self.programs.items():
             program = now.programs.get(kind, "")
-            choose.setText(Path(program).name if program else "As the system opens them")  # type: ignore[attr-defined]
-            choose.setToolTip(program or "Choose a program")
+            choose.setText(Path(program).name if program else tr("As the system opens them"))  # type: ignore[attr-defined]
+            choose.setToolTip(program or tr("Choose a program"))
             usual.setVisible(bool(program))
-        self.menu.setText("Take it off" if in_menu() else "Put it there")
+        self.menu.setText(tr("Take it off" if in_menu() else "Put it there"))
         self._show_devices()
 
     def _show_devices(self) -> None:
@@ -259,10 +270,10 @@ class SettingsPage(Page):
         if set_now and set_now not in names:
             names.append(set_now)
         self.device.clear()
-        self.device.addItems(["the system's own", *names])
+        self.device.addItems([tr("the system's own"), *names])
         self.device.setCurrentIndex(names.index(set_now) + 1 if set_now else 0)
         self.hear.setEnabled(self._window.player.device)
-        self.hear.setToolTip("Three notes" if self.hear.isEnabled() else "There is no sound device")
+        self.hear.setToolTip(tr("Three notes" if self.hear.isEnabled() else "There is no sound device"))
 
     @property
     def chosen(self) -> str:
@@ -276,18 +287,18 @@ class SettingsPage(Page):
         groups: dict[str, QTreeWidgetItem] = {}
         items: dict[str, QTreeWidgetItem] = {}
         for entry in COMMANDS:
-            text, key = entry.text.rstrip("…"), key_of(entry.id)
-            if not all(word in f"{entry.group} {text} {key}".lower() for word in words):
+            text, key = tr(entry.text).rstrip("…"), key_of(entry.id)
+            if not all(word in f"{tr(entry.group)} {text} {key}".lower() for word in words):
                 continue
             group = groups.get(entry.group)
             if group is None:
-                group = groups[entry.group] = QTreeWidgetItem(self.list, [entry.group.upper()])
+                group = groups[entry.group] = QTreeWidgetItem(self.list, [tr(entry.group).upper()])
                 group.setFlags(Qt.ItemFlag.ItemIsEnabled)
                 group.setExpanded(True)
             own = entry.id in self._settings.now.keys
             item = QTreeWidgetItem(group, [text, f"{key}{'  •' if own else ''}"])
             item.setData(0, _ID, entry.id)
-            item.setToolTip(1, f"It came with {entry.key or 'none'}" if own else "")
+            item.setToolTip(1, tr(f"It came with {entry.key or 'none'}" if own else ""))
             items[entry.id] = item
         if items:
             self.list.setCurrentItem(items.get(before, next(iter(items.values()))))
@@ -299,7 +310,7 @@ class SettingsPage(Page):
         for part in (self.keys, self.use, self.usual):
             part.setEnabled(bool(name))
         self._chosen.setText(
-            f"{command(name).text.rstrip('…')}: {command(name).tip}" if name else "Choose a command"
+            tr(f"{command(name).text.rstrip('…')}: {command(name).tip}" if name else "Choose a command")
         )
         self._chosen.setWordWrap(True)
         self.keys.setKeySequence(QKeySequence(shortcut_of(name) if name else ""))
@@ -310,7 +321,9 @@ class SettingsPage(Page):
         name, keys = self.chosen, self.keys.keySequence().toString()
         why = why_not(keys, name, self._settings.now) if name else ""
         same = bool(name) and QKeySequence(shortcut_of(name)) == self.keys.keySequence()
-        self._says.setText(why or ("" if keys or not name else "Without a key it is found by Do anything"))
+        self._says.setText(
+            tr(why or ("" if keys or not name else "Without a key it is found by Do anything"))
+        )
         self.use.setEnabled(bool(name) and not why and not same)
         self.usual.setVisible(bool(name) and name in self._settings.now.keys)
 
@@ -320,7 +333,7 @@ class SettingsPage(Page):
         """Give the chosen command a key."""
         name = self.chosen
         if why := why_not(keys, name, self._settings.now):
-            self._says.setText(why)
+            self._says.setText(tr(why))
             return
         own = {known: key for known, key in self._settings.now.keys.items() if known != name}
         if QKeySequence(keys) != QKeySequence(command(name).key):
@@ -363,7 +376,7 @@ class SettingsPage(Page):
     def _count(self) -> None:
         def done(sizes: dict[str, int]) -> None:
             words = ", ".join(f"{name} {byte_size(size)}" for name, size in sizes.items())
-            self._kept_says.setText(f"{byte_size(sum(sizes.values()))} now: {words}")
+            self._kept_says.setText(tr(f"{byte_size(sum(sizes.values()))} now: {words}"))
 
         self._window.session.jobs.start(
             "Counting what is kept",

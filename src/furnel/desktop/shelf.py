@@ -24,6 +24,7 @@ from PyQt6.QtWidgets import (
 
 from furnel.desktop.doing import show_in_folder
 from furnel.desktop.imaging import to_image
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, dressed, font
 from furnel.desktop.session import Session
 from furnel.desktop.sketches import what_it_does
@@ -78,7 +79,7 @@ class _Rows(QStyledItemDelegate):
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
         if row.opened and not row.is_game:
-            painter.drawText(words, Qt.AlignmentFlag.AlignRight | middle, ago(time.time() - row.opened))
+            painter.drawText(words, Qt.AlignmentFlag.AlignRight | middle, tr(ago(time.time() - row.opened)))
         bold = QFont.Weight.DemiBold if row.is_game or row.project else QFont.Weight.Normal
         painter.setFont(font(14 if row.is_game else 13, bold))
         painter.setPen(look.colour("tarn" if row.is_game else "text" if row.project else "quiet"))
@@ -91,7 +92,7 @@ class _Rows(QStyledItemDelegate):
         painter.setFont(font(12))
         painter.setPen(look.colour("quiet"))
         painter.drawText(
-            words, middle, elided(painter, row.said, words.width(), Qt.TextElideMode.ElideMiddle)
+            words, middle, elided(painter, tr(row.said), words.width(), Qt.TextElideMode.ElideMiddle)
         )
 
     def _picture(self, painter: QPainter, frame: QRectF, row: OnShelf, picture: QPixmap | None) -> None:
@@ -127,13 +128,13 @@ class _DropArea(QWidget):
         painter.setFont(font(15))
         painter.setPen(self._look.colour("quiet"))
         painter.drawText(
-            box.adjusted(0, -14, 0, -14), Qt.AlignmentFlag.AlignCenter, "Drop a game's folder here"
+            box.adjusted(0, -14, 0, -14), Qt.AlignmentFlag.AlignCenter, tr("Drop a game's folder here")
         )
         painter.setFont(font(12))
         painter.drawText(
             box.adjusted(0, 14, 0, 14),
             Qt.AlignmentFlag.AlignCenter,
-            "or a mod, or an archive that nobody described",
+            tr("or a mod, or an archive that nobody described"),
         )
 
 
@@ -151,7 +152,7 @@ class ShelfPage(Page):
         self._look, self._session = look, session
         self.rows: list[OnShelf] = []
         self.list = QListWidget()
-        self.list.setAccessibleName("Games and mods")
+        self.list.setAccessibleName(tr("Games and mods"))
         self.list.setItemDelegate(_Rows(look))
         self.list.setMouseTracking(True)
         self.list.setVerticalScrollMode(QListWidget.ScrollMode.ScrollPerPixel)
@@ -217,8 +218,10 @@ class ShelfPage(Page):
         """Show what was opened, as it is now."""
         self._back.setVisible(self._session.catalogue is not None)
         self._demo_says.setText(
-            f"A made-up game and a mod that is half done come into ~/{demo_home().name}. "
-            "It takes half a minute, and nothing is loaded from anywhere."
+            tr(
+                f"A made-up game and a mod that is half done come into ~/{demo_home().name}. "
+                "It takes half a minute, and nothing is loaded from anywhere."
+            )
         )
         self._show(self.rows)
         self._session.jobs.start(
@@ -243,9 +246,11 @@ class ShelfPage(Page):
             item.setData(Qt.ItemDataRole.AccessibleTextRole, words)
             where = str(row.project or row.game)
             item.setToolTip(
-                where
-                if row.project or row.is_game
-                else f"{where}: not one of yours; on Try you can go on from it"
+                tr(
+                    where
+                    if row.project or row.is_game
+                    else f"{where}: not one of yours; on Try you can go on from it"
+                )
             )
             self.list.addItem(item)
         first = next((place for place, row in enumerate(rows) if row.project is not None), 0)
@@ -255,11 +260,13 @@ class ShelfPage(Page):
         self._does.setVisible(not any(row.project for row in rows))
         mods = sum(row.project is not None for row in rows)
         games = sum(row.is_game for row in rows)
-        self.title.setText("Games and mods" if rows else "Welcome to Furnel")
+        self.title.setText(tr("Games and mods" if rows else "Welcome to Furnel"))
         self.said.setText(
-            f"{count(mods, 'mod')} of yours, {count(games, 'game')}"
-            if rows
-            else "Open a game, or begin with the made-up one"
+            tr(
+                f"{count(mods, 'mod')} of yours, {count(games, 'game')}"
+                if rows
+                else "Open a game, or begin with the made-up one"
+            )
         )
 
     def _open(self, item: QListWidgetItem) -> None:

@@ -12,6 +12,7 @@ from PyQt6.QtGui import QColor, QImage, QPainter
 from furnel.catalogue import Asset, Catalogue, preview
 from furnel.desktop.imaging import paint_checks, to_image
 from furnel.desktop.jobs import JobRunner
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.media import Preview, preview_of
 from furnel.sound import Samples
@@ -195,7 +196,7 @@ def _paint(painter: QPainter, look: Look, rect: QRectF, tile: Tile, yours: bool,
         painter.setFont(font(10))
         painter.setPen(look.colour("faint"))
         flags = Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap
-        painter.drawText(rect.adjusted(4, 4, -4, -4), flags, tile.fault)
+        painter.drawText(rect.adjusted(4, 4, -4, -4), flags, tr(tile.fault))
     elif tile.image is not None:
         source = QRectF(tile.image.rect())
         if crop and source.width() / source.height() > 2.4 * rect.width() / rect.height():

@@ -9,6 +9,7 @@ from PyQt6.QtGui import QAction
 from PyQt6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import key_of, with_key
+from furnel.desktop.language import tr
 from furnel.desktop.look import dressed
 from furnel.desktop.widgets.basics import as_panel
 from furnel.desktop.widgets.icons import give_icon
@@ -25,11 +26,11 @@ class TopBar(QWidget):
         as_panel(self, name="topbar")
         self._window, self._actions = window, actions
         self.setFixedHeight(56)
-        self._game, self._mod = QPushButton("Open a game…"), QPushButton("")
+        self._game, self._mod = QPushButton(tr("Open a game…")), QPushButton("")
         self._game.setObjectName("game")
         self._mod.setObjectName("mod")
-        self._game.setToolTip(with_key("Another game", "open-game"))
-        self._mod.setToolTip(with_key("Another mod", "open-mod"))
+        self._game.setToolTip(tr(with_key("Another game", "open-game")))
+        self._mod.setToolTip(tr(with_key("Another mod", "open-mod")))
         self._game.clicked.connect(lambda: window.run_command("open-game"))
         self._mod.clicked.connect(self._mod_menu)
         names = QVBoxLayout()
@@ -41,8 +42,8 @@ class TopBar(QWidget):
         holder = QWidget()
         holder.setLayout(names)
         holder.setFixedWidth(212)
-        quick = QPushButton(f" Do anything      {key_of('quick').replace('+', ' ')}")
-        quick.setToolTip("Every command by its name")
+        quick = QPushButton(f" {tr('Do anything')}      {tr(key_of('quick')).replace('+', ' ')}")
+        quick.setToolTip(tr("Every command by its name"))
         quick.setStyleSheet("QPushButton { text-align: left; padding: 5px 10px }")
         quick.clicked.connect(lambda: window.run_command("quick"))
         quick.setMinimumWidth(150)
@@ -58,8 +59,8 @@ class TopBar(QWidget):
 
     def show_names(self, game: str, mod: str) -> None:
         """Say what is open; nothing where nothing is."""
-        self._game.setText(game or "Open a game…")
-        self._mod.setText(mod or "New mod…")
+        self._game.setText(game or tr("Open a game…"))
+        self._mod.setText(mod or tr("New mod…"))
 
     def _mod_menu(self) -> None:
         menu = QMenu(dressed(self))

@@ -9,6 +9,7 @@ from PyQt6.QtCore import QObject, Qt, pyqtSignal
 from PyQt6.QtWidgets import QPushButton
 
 from furnel.desktop.actions import with_key
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import button, tip
@@ -40,7 +41,7 @@ class Undoing(QObject):
         )
         for part, forward in ((self.undo, False), (self.redo, True)):
             give_icon(part, look, "redo" if forward else "undo")
-            part.setAccessibleName("Redo" if forward else "Undo")
+            part.setAccessibleName(tr("Redo" if forward else "Undo"))
             part.clicked.connect(lambda _=False, forward=forward: self.step(forward))
             part.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
             part.customContextMenuRequested.connect(lambda _: self.list_wanted.emit())

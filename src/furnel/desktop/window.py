@@ -15,6 +15,7 @@ from furnel.catalogue import Asset
 from furnel.desktop.actions import COMMANDS, ON_ROW, ON_SWAP, ON_TILE, Command, command, shortcut_of, use_keys
 from furnel.desktop.around import offer_around
 from furnel.desktop.jobs import JobRunner
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.opening import room
 from furnel.desktop.pages import Pages
@@ -217,7 +218,7 @@ class Window(QWidget):
     def _make_actions(self) -> dict[str, QAction]:
         out = {}
         for entry in COMMANDS:
-            action = QAction(entry.text, self)
+            action = QAction(tr(entry.text), self)
             action.triggered.connect(lambda _=False, name=entry.id: self.run_command(name))
             if entry.id == "hear":  # the benches have a play button with the same key
                 action.setShortcutContext(Qt.ShortcutContext.WidgetShortcut)

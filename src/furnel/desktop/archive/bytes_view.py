@@ -19,6 +19,7 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QFrame
 
 from furnel.containers import Span
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font, mono
 from furnel.desktop.widgets.canvas import Canvas
 
@@ -51,7 +52,7 @@ class BytesView(Canvas):
         self._anchor = -1
         self.setFrameShape(QFrame.Shape.NoFrame)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Bytes")
+        self.setAccessibleName(tr("Bytes"))
         self.surface.setMouseTracking(True)
         self.setMinimumWidth(_OFFSET + _ACROSS * (_CELL + _LETTER) + 44)
         look.changed.connect(self.surface.update)
@@ -153,7 +154,7 @@ class BytesView(Canvas):
             self.choose(min(self._anchor, at), max(self._anchor, at) + 1)
             return
         span = self.span_at(at) if at >= 0 else None
-        self.surface.setToolTip(describe(span) if span is not None else "")
+        self.surface.setToolTip(tr(describe(span) if span is not None else ""))
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         self.setFocus()
@@ -193,7 +194,7 @@ class BytesView(Canvas):
             y = line * _LINE + 6
             painter.setPen(look.colour("faint"))
             painter.drawText(
-                QRectF(12, y, _OFFSET - 24, _LINE), Qt.AlignmentFlag.AlignVCenter, f"{start:08x}"
+                QRectF(12, y, _OFFSET - 24, _LINE), Qt.AlignmentFlag.AlignVCenter, tr(f"{start:08x}")
             )
             for at in range(start, min(start + _ACROSS, len(self._data))):
                 self._paint_byte(painter, at, letters_left, y)
@@ -243,7 +244,7 @@ class BytesView(Canvas):
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRect(cell.adjusted(1, 1, -1, -2))
         painter.setPen(look.colour("text" if value else "faint"))
-        painter.drawText(cell, Qt.AlignmentFlag.AlignCenter, f"{value:02x}")
+        painter.drawText(cell, Qt.AlignmentFlag.AlignCenter, tr(f"{value:02x}"))
         painter.setPen(look.colour("quiet" if 32 <= value < 127 else "faint"))
         painter.drawText(letter, Qt.AlignmentFlag.AlignCenter, chr(value) if 32 <= value < 127 else "·")
 

@@ -64,7 +64,9 @@ class FieldChips(QWidget):
     def _chip(self, told: Told) -> QPushButton:
         name, holds = told.part.name, told.part.holds
         words = name if holds in (None, name.replace("_", " ")) else f"{name} = {holds}"
-        chip = button(words, "Go to the next one; a right click says what it holds", "plain")
+        chip = button("", "Go to the next one; a right click says what it holds", "plain")
+        chip.setText(words)
+        chip.setAccessibleName(words)
         chip.clicked.connect(lambda: self.pressed.emit(told.group, name))
 
         def means(role: str) -> Callable[[], None]:

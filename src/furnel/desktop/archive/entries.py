@@ -10,7 +10,6 @@ from pathlib import Path
 from PyQt6.QtCore import QPoint, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QIcon, QPainter, QPixmap
 from PyQt6.QtWidgets import (
-    QGridLayout,
     QListWidget,
     QListWidgetItem,
     QVBoxLayout,
@@ -18,6 +17,7 @@ from PyQt6.QtWidgets import (
 )
 
 from furnel.containers import Changes, Content, Entry
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, paint_tile
@@ -25,6 +25,7 @@ from furnel.desktop.timing import timer
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import button, copy_text, label
 from furnel.desktop.widgets.menus import Row, offers_menu
+from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.errors import FurnelError
 from furnel.words import count, number
 
@@ -75,7 +76,7 @@ class EntriesPane(QWidget):
         self._entries: tuple[Entry, ...] = ()
         self._title = label("ENTRIES", "section")
         self.list = QListWidget()
-        self.list.setAccessibleName("Entries")
+        self.list.setAccessibleName(tr("Entries"))
         self.list.setUniformItemSizes(True)
         self.list.setIconSize(_PICTURE)
         self.list.setTextElideMode(Qt.TextElideMode.ElideMiddle)
@@ -104,16 +105,15 @@ class EntriesPane(QWidget):
         ):  # fmt: skip
             self.buttons[name].clicked.connect(act)
         self.write.clicked.connect(self.wanted)
-        grid = QGridLayout()
-        grid.setSpacing(4)
-        for place, part in enumerate(self.buttons.values()):
-            grid.addWidget(part, place // 3, place % 3)
+        row = WrappingRow(spacing=4)
+        for part in self.buttons.values():
+            row.addWidget(part)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(6)
         column.addWidget(self._title)
         column.addWidget(self.list, 1)
-        column.addLayout(grid)
+        column.addLayout(row)
         column.addWidget(self.write)
         offers_menu(self.list, self._offers)
         self._weigh()
@@ -158,7 +158,7 @@ class EntriesPane(QWidget):
             if (item := self.list.item(row)) is not None and item.data(_PATH) == kept:
                 self.list.setCurrentRow(row)
         self.list.blockSignals(False)
-        self._title.setText(f"ENTRIES  {number(len(self._entries))}" if self._entries else "ENTRIES")
+        self._title.setText(tr(f"ENTRIES  {number(len(self._entries))}" if self._entries else "ENTRIES"))
         self._weigh()
 
     def _in_view(self) -> list[QListWidgetItem]:
@@ -199,9 +199,9 @@ class EntriesPane(QWidget):
         return QIcon(picture)
 
     def _put(self, path: str, words: str, tip: str, role: str) -> None:
-        item = QListWidgetItem(self._blank, words)
+        item = QListWidgetItem(self._blank, tr(words))
         item.setData(_PATH, path)
-        item.setToolTip(tip)
+        item.setToolTip(tr(tip))
         item.setForeground(self._look.colour(role))
         self.list.addItem(item)
 
@@ -227,7 +227,7 @@ class EntriesPane(QWidget):
         self.buttons["back"].setEnabled(touched)
         self.write.setEnabled(bool(pending.many))
         self.write.setText(
-            f"Write a copy with {count(pending.many, 'change')}…" if pending.many else "Write a copy…"
+            tr(f"Write a copy with {count(pending.many, 'change')}…" if pending.many else "Write a copy…")
         )
 
     def _change(self, change: Callable[[Pending], object]) -> None:

@@ -42,6 +42,7 @@ from furnel.desktop.archive.bytes_view import BytesView, describe
 from furnel.desktop.archive.chips import FieldChips
 from furnel.desktop.archive.entries import EntriesPane, Pending
 from furnel.desktop.archive.pictures import EntryPictures
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
@@ -54,6 +55,7 @@ from furnel.errors import FurnelError
 from furnel.progress import Progress
 from furnel.words import count, number
 
+_GUESS = "the guess"
 _SAYING = {
     "letters": ("letters", "The same letters in every such archive"),
     "count": ("count", "How many entries there are"),
@@ -83,8 +85,8 @@ class ArchivePage(Page):
         self.chips.pressed.connect(self._to_the_next)
         self.chips.meant.connect(self._mean)
         self.text = QPlainTextEdit()
-        self.text.setAccessibleName("Description")
-        self.text.setPlaceholderText("The description of the archive: docs/layouts.md has a tutorial")
+        self.text.setAccessibleName(tr("Description"))
+        self.text.setPlaceholderText(tr("The description of the archive: docs/layouts.md has a tutorial"))
         self.text.setLineWrapMode(QPlainTextEdit.LineWrapMode.WidgetWidth)
         self.text.setObjectName("code")
         self._verdict = label("", "caption")
@@ -95,10 +97,10 @@ class ArchivePage(Page):
         for line in (self._at, self._numbers):  # long lines do not widen the page
             line.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
         self.begin = QComboBox()
-        self.begin.setToolTip("What to begin the description from")
+        self.begin.setToolTip(tr("What to begin the description from"))
         self.begin.activated.connect(self._begin_from)
         self.entries, self.hints = EntriesPane(look, session), QListWidget()
-        self.hints.setAccessibleName("What was found")
+        self.hints.setAccessibleName(tr("What was found"))
         self.hints.setWordWrap(True)
         self.hints.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.entries.picked.connect(self._entry_picked)
@@ -237,12 +239,12 @@ class ArchivePage(Page):
         self.file, self._mapped = file, mapped
         self.bytes.show_bytes(mapped.view)
         self.title.setText(file.name)
-        self.said.setText(f"{byte_size(len(mapped.view))} in {'/'.join(file.parent.parts[-2:])}")
+        self.said.setText(tr(f"{byte_size(len(mapped.view))} in {'/'.join(file.parent.parts[-2:])}"))
         tip(self.said, str(file))
         self.guesses, self.anatomy = None, Anatomy()
         self._marks = self._texts.get(file, ("", []))[1]
         self.begin.clear()
-        self.begin.addItems(["begin from …"])
+        self.begin.addItem(tr("begin from …"))
         self.text.clear()
         self._fill()
         self._session.jobs.start(
@@ -267,20 +269,20 @@ class ArchivePage(Page):
         ]
         others = [name for name in known_layouts() if name not in fitting]
         self.begin.clear()
-        self.begin.addItem("begin from …")
-        self.begin.addItem("the guess")
+        self.begin.addItem(tr("begin from …"))
+        self.begin.addItem(tr("the guess"), _GUESS)
         for name in (*fitting, *others):
-            self.begin.addItem(f"the layout {name}: {known_layouts()[name].title}", name)
+            self.begin.addItem(tr(f"the layout {name}: {known_layouts()[name].title}"), name)
         kept = self._texts.get(file, ("", []))[0] if file is not None else ""
         self.text.setPlainText(kept or found.draft)
         self._fill()
 
     def _begin_from(self, place: int) -> None:
-        chosen = self.begin.itemText(place)
-        if chosen == "the guess" and self.guesses is not None:
+        chosen = self.begin.itemData(place)
+        if chosen == _GUESS and self.guesses is not None:
             self._write(self.guesses.draft)
-        elif name := self.begin.itemData(place):
-            self._write(layout_text(name))
+        elif chosen and chosen != _GUESS:
+            self._write(layout_text(chosen))
 
     # the description
 
@@ -294,7 +296,7 @@ class ArchivePage(Page):
             self.layout_found = None
             self._mark_line(error.line)
             self._verdict.setText(
-                f"{f'line {error.line}' if error.line else 'It cannot be read'}: {error.why}"
+                tr(f"{f'line {error.line}' if error.line else 'It cannot be read'}: {error.why}")
             )
             self._weigh()
             return
@@ -346,15 +348,15 @@ class ArchivePage(Page):
             self.entries.show_entries(anatomy.entries, self._pending.setdefault(self.file, Pending()))
         self.hints.clear()
         for fault in anatomy.faults[:200]:
-            item = QListWidgetItem(f"✕  {fault.text}")
+            item = QListWidgetItem(f"✕  {tr(fault.text)}")
             item.setData(Qt.ItemDataRole.UserRole, fault.at)
             item.setForeground(self._look.colour("breaks"))
-            item.setToolTip(fault.text)
+            item.setToolTip(tr(fault.text))
             self.hints.addItem(item)
         for found in self.guesses.guesses if self.guesses is not None else ():
-            item = QListWidgetItem(found.text)
+            item = QListWidgetItem(tr(found.text))
             item.setData(Qt.ItemDataRole.UserRole, found.at)
-            item.setToolTip(found.text)
+            item.setToolTip(tr(found.text))
             self.hints.addItem(item)
         self._weigh()
 
@@ -367,30 +369,39 @@ class ArchivePage(Page):
             return
         if whole:
             self._verdict.setText(
-                f"{number(len(anatomy.entries))} entries, each of them reads; {anatomy.explained:.0%} of the bytes explained"
+                tr(
+                    f"{number(len(anatomy.entries))} entries, each of them reads; "
+                    f"{anatomy.explained:.0%} of the bytes explained"
+                )
             )
         elif anatomy.faults:
-            self._verdict.setText(f"{len(anatomy.faults)} things do not add up")
+            self._verdict.setText(tr(f"{len(anatomy.faults)} things do not add up"))
         else:
-            self._verdict.setText("No entries yet")
+            self._verdict.setText(tr("No entries yet"))
 
     # pointing
 
     def _pointed(self, at: int) -> None:
         start, end = self.bytes.chosen
         self._chosen.setText(
-            f"{count(end - start, 'byte')} chosen, they are"
-            if end > start
-            else "Drag over bytes to say what they are"
+            tr(
+                f"{count(end - start, 'byte')} chosen, they are"
+                if end > start
+                else "Drag over bytes to say what they are"
+            )
         )
         for part in self.saying.values():
             part.setVisible(end > start)
         span = self.bytes.span_at(at)
         self._at.setText(
-            f"{strong(str(at))}  0x{at:x}"
-            + (f"   {html.escape(describe(span))}" if span is not None else "   not explained")
+            tr(
+                f"{strong(str(at))}  0x{at:x}"
+                + (f"   {html.escape(describe(span))}" if span is not None else "   not explained")
+            )
         )
-        self._numbers.setText("     ".join(f"{name} {value}" for name, value in self.bytes.numbers_at(at)))
+        self._numbers.setText(
+            tr("     ".join(f"{name} {value}" for name, value in self.bytes.numbers_at(at)))
+        )
 
     def _entry_picked(self, path: str) -> None:
         bare = {path, path.removesuffix(".dds"), path.removesuffix(".wav")}

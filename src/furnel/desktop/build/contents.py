@@ -6,6 +6,7 @@ from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QContextMenuEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QWidget
 
+from furnel.desktop.language import tr, tr_all
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
@@ -35,7 +36,7 @@ class Contents(QWidget):
         self._current = -1
         self.names: list[str] = []
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        self.setAccessibleName("Contents of the mod")
+        self.setAccessibleName(tr("Contents of the mod"))
         tiles.ready.connect(self.update)
         results.ready.connect(self.update)
         session.project_changed.connect(self._resize)
@@ -96,7 +97,7 @@ class Contents(QWidget):
             self._current = row
             found = self._session.examined.get(self.current)
             state = found.state if found is not None else "made by the build"
-            self.setAccessibleDescription(f"{self.current}, {state}, {row + 1} of {len(self.names)}")
+            self.setAccessibleDescription(tr(f"{self.current}, {state}, {row + 1} of {len(self.names)}"))
             self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
@@ -109,18 +110,18 @@ class Contents(QWidget):
             painter.drawText(
                 self.rect(),
                 Qt.AlignmentFlag.AlignCenter,
-                "Nothing is swapped yet. Drop a file on an asset in Find.",
+                tr("Nothing is swapped yet. Drop a file on an asset in Find."),
             )
             return
         columns = self._columns()
         painter.setFont(font(12, QFont.Weight.Medium))
         painter.setPen(look.colour("tarn"))
-        painter.drawText(QPointF(16, 17), "original")
+        painter.drawText(QPointF(16, 17), tr("original"))
         painter.setPen(look.colour("ember"))
-        painter.drawText(QPointF(16 + _THUMB_W + 34, 17), "yours")
+        painter.drawText(QPointF(16 + _THUMB_W + 34, 17), tr("yours"))
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
-        for x, text in zip(columns, ("inner path", "format", "bytes", "in the build"), strict=True):
+        for x, text in zip(columns, tr_all(("inner path", "format", "bytes", "in the build")), strict=True):
             painter.drawText(QPointF(x, 17), text)
         built = (
             {file.path: file for file in self._session.builds.last.files} if self._session.builds.last else {}
@@ -169,7 +170,11 @@ class Contents(QWidget):
         painter.setPen(look.colour("quiet"))
         made = found is None and self._session.swap(original) is None and original in built
         source = (
-            found.swap.made_from.rpartition("/")[2] if found else "made to go with the swaps" if made else ""
+            tr(found.swap.made_from.rpartition("/")[2])
+            if found
+            else tr("made to go with the swaps")
+            if made
+            else ""
         )
         painter.drawText(
             QPointF(columns[0], y + 42),
@@ -178,7 +183,7 @@ class Contents(QWidget):
         painter.setFont(font(12))
         painter.setPen(look.colour("text"))
         painter.drawText(
-            QPointF(columns[1], y + 33), elided(painter, "changed" if made else _format(found), 82)
+            QPointF(columns[1], y + 33), elided(painter, tr("changed" if made else _format(found)), 82)
         )
         before = byte_size(asset.size) if asset else "—"
         after = (
@@ -192,7 +197,7 @@ class Contents(QWidget):
         state, text = self._standing(original, found, built)
         paint_state(painter, look, state, QRectF(columns[3], y + 24, 10, 10)) if state else None
         painter.setPen(look.colour("quiet" if state == "fits" else "text"))
-        painter.drawText(QPointF(columns[3] + (18 if state else 0), y + 33), text)
+        painter.drawText(QPointF(columns[3] + (18 if state else 0), y + 33), tr(text))
 
     def _standing(
         self, original: str, found: Examined | None, built: dict[str, BuiltFile]

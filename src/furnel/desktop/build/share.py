@@ -23,6 +23,7 @@ from PyQt6.QtWidgets import (
 )
 
 from furnel.atomic import write_bytes
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
@@ -88,7 +89,7 @@ class Preview(QWidget):
         self._look = look
         self._image = QImage()
         self.setFixedHeight(158)
-        self.setAccessibleName("Picture of the mod")
+        self.setAccessibleName(tr("Picture of the mod"))
         look.changed.connect(self.update)
 
     def show_file(self, file: Path | None) -> None:
@@ -105,7 +106,7 @@ class Preview(QWidget):
             painter.setFont(font(11))
             painter.setPen(look.colour("quiet"))
             painter.drawText(
-                box, Qt.AlignmentFlag.AlignCenter, "drop a picture here,\nor take the still of Try"
+                box, Qt.AlignmentFlag.AlignCenter, tr("drop a picture here,\nor take the still of Try")
             )
             return
         scale = min(box.width() / self._image.width(), box.height() / self._image.height())
@@ -130,15 +131,15 @@ class SharePage(Page):
         self.licence = QComboBox()
         self.licence.setEditable(True)
         self.licence.addItems(["", *LICENCES])
-        self.licence.setAccessibleName("Licence")
-        self.licence.setToolTip("What others may do with it, by its SPDX identifier")
+        self.licence.setAccessibleName(tr("Licence"))
+        self.licence.setToolTip(tr("What others may do with it, by its SPDX identifier"))
         self.licence.textActivated.connect(lambda _: self._told("licence"))
         line = self.licence.lineEdit()
         assert line is not None
         line.editingFinished.connect(lambda: self._told("licence"))
         self.description = QPlainTextEdit()
-        self.description.setAccessibleName("Description")
-        self.description.setPlaceholderText("More about it, in Markdown")
+        self.description.setAccessibleName(tr("Description"))
+        self.description.setPlaceholderText(tr("More about it, in Markdown"))
         self._typing = timer(self, lambda: self._told("description"), 900)
         self.description.textChanged.connect(self._typing.start)
         self._points = QVBoxLayout()
@@ -160,7 +161,7 @@ class SharePage(Page):
         self.credit = field("whose it is, and under what terms", "Credit")
         self.credit.returnPressed.connect(self._credit_them)
         self.sources = QTreeWidget()
-        self.sources.setAccessibleName("Sources and whose they are")
+        self.sources.setAccessibleName(tr("Sources and whose they are"))
         self.sources.setHeaderHidden(True)
         self.sources.setColumnCount(2)
         self.sources.setRootIsDecorated(False)
@@ -172,14 +173,14 @@ class SharePage(Page):
 
     def _make_texts(self) -> None:
         self.reads = QTextBrowser()
-        self.reads.setAccessibleName("How it reads")
+        self.reads.setAccessibleName(tr("How it reads"))
         document = self.reads.document()
         assert document is not None
         document.setDocumentMargin(16)
         self.changes = QPlainTextEdit()
-        self.changes.setAccessibleName("What changed")
+        self.changes.setAccessibleName(tr("What changed"))
         self.changes.setPlaceholderText(
-            "What changed is worked out when the mod is built; write what you like"
+            tr("What changed is worked out when the mod is built; write what you like")
         )
         self._changing = timer(self, self._keep_changes, 900)
         self.changes.textChanged.connect(self._changing.start)
@@ -283,7 +284,7 @@ class SharePage(Page):
         if space is None:
             return
         about = space.project.mod
-        self.title.setText(f"Share {about.name}")
+        self.title.setText(tr(f"Share {about.name}"))
         for key, line in self.fields.items():
             value = getattr(about, key)
             if not line.hasFocus():
@@ -300,9 +301,11 @@ class SharePage(Page):
             self.description.blockSignals(False)
         gaps = credit_gaps(space)
         self._gaps.setText(
-            f"{count(len(gaps), 'source')} without credit"
-            if gaps
-            else "Of every source it is said whose it is."
+            tr(
+                f"{count(len(gaps), 'source')} without credit"
+                if gaps
+                else "Of every source it is said whose it is."
+            )
         )
         self._show_sources(space)
         self.installer.setChecked(about.with_installer)
@@ -323,7 +326,9 @@ class SharePage(Page):
             row.addWidget(words, 1)
             self._points.addWidget(part)
         left = sum(point.state == "differs" for point in points)
-        self.said.setText(f"{count(left, 'thing')} could be said better" if left else "Everything is said")
+        self.said.setText(
+            tr(f"{count(left, 'thing')} could be said better" if left else "Everything is said")
+        )
 
     def _show_sources(self, space: Workspace) -> None:
         chosen = {item.data(0, _PATH) for item in self.sources.selectedItems()}
@@ -331,9 +336,9 @@ class SharePage(Page):
         self.sources.clear()
         for swap in sorted(space.project.made, key=lambda one: bool(one.credit)):  # gaps come first
             if swap.source:
-                item = QTreeWidgetItem([Path(swap.source).name, swap.credit or "nobody is named"])
+                item = QTreeWidgetItem([Path(swap.source).name, swap.credit or tr("nobody is named")])
                 item.setData(0, _PATH, swap.original)
-                item.setToolTip(0, f"{swap.source}, for {swap.original}")
+                item.setToolTip(0, tr(f"{swap.source}, for {swap.original}"))
                 item.setToolTip(1, swap.credit)
                 item.setForeground(1, self._look.colour("quiet" if swap.credit else "ember"))
                 self.sources.addTopLevelItem(item)
@@ -347,8 +352,14 @@ class SharePage(Page):
         chosen, space = self.sources.selectedItems(), self._session.space
         gaps = credit_gaps(space) if space is not None else []
         said = count(len(chosen), "chosen source") if chosen else count(len(gaps), "source")
-        verb = "is" if len(chosen or gaps) == 1 else "are"
-        self.credit.setPlaceholderText(f"whose the {said} {verb}, and under what terms")
+        one = len(chosen or gaps) == 1
+        self.credit.setPlaceholderText(
+            tr(
+                f"whose the {said} is, and under what terms"
+                if one
+                else f"whose the {said} are, and under what terms"
+            )
+        )
         self.credit.setEnabled(bool(chosen or gaps))
 
     @property

@@ -15,6 +15,7 @@ from PyQt6.QtWidgets import (
 
 from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.build.contents import Contents
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
@@ -92,8 +93,8 @@ class BuildStation(QWidget):
             "Share…", with_key("What strangers get to know of it, and the package", "share")
         )
         self._remove = button("Remove", "Bring the game back as it was")
-        self.anyway = QCheckBox("Build even what breaks")
-        self.anyway.setToolTip("To see for yourself what the game says")
+        self.anyway = QCheckBox(tr("Build even what breaks"))
+        self.anyway.setToolTip(tr("To see for yourself what the game says"))
         for part, name in (
             (self._build, "build"),
             (self._install, "install"),
@@ -160,12 +161,14 @@ class BuildStation(QWidget):
         for part in (self._build, self._install, self._package, self._remove, *self._fields.values()):
             part.setEnabled(project is not None)
         if space is None or project is None:
-            self._head.setText("No mod is open")
-            self._sum.setText(f"Start one with {key_of('new-mod')}")
+            self._head.setText(tr("No mod is open"))
+            self._sum.setText(tr(f"Start one with {key_of('new-mod')}"))
             return
-        self._head.setText(f"{project.mod.name} {project.mod.version}")
+        self._head.setText(tr(f"{project.mod.name} {project.mod.version}"))
         total = sum(item.size for item in session.examined.values())
-        self._sum.setText(f"{count(len(project.made), 'swap')}, {byte_size(total)}, for {space.profile.name}")
+        self._sum.setText(
+            tr(f"{count(len(project.made), 'swap')}, {byte_size(total)}, for {space.profile.name}")
+        )
         for key, line in self._fields.items():
             if not line.hasFocus():
                 line.setText(getattr(project.mod, key))
@@ -191,7 +194,7 @@ class BuildStation(QWidget):
         else:
             mark, text = "fits", "Built and read back. Not installed in the game yet."
         self._mark.show_state(mark)
-        self._state.setText(text)
+        self._state.setText(tr(text))
         self._install.setEnabled(built)
         self._remove.setEnabled(session.game.installed)
         for part, is_next in (

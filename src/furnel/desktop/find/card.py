@@ -4,14 +4,16 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QRectF, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QGridLayout, QLabel, QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
 from furnel.desktop.actions import key_of, with_key
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.tiles import Tile, TileStore, paint_tile
 from furnel.desktop.widgets.basics import as_panel, breakable, button, hairline, label
 from furnel.desktop.widgets.menus import menu_under, place_text
+from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.media import Spec, medium_of_kind
 from furnel.texts import taken_apart
 
@@ -27,7 +29,7 @@ class _Stage(QWidget):
         self._look = look
         self._tile: Tile | None = None
         self.setFixedHeight(172)
-        self.setAccessibleName("Preview")
+        self.setAccessibleName(tr("Preview"))
 
     def show_tile(self, tile: Tile | None) -> None:
         self._tile = tile
@@ -68,7 +70,8 @@ class SpecCard(QWidget):
         self._nothing = label(
             "Select something on the wall to see what it is and what the game demands of it.", "caption"
         )
-        self._nothing.setWordWrap(True)
+        for part in (self._nothing, self._hint):
+            part.setWordWrap(True)
         self._make_buttons()
         self._lay_out()
         tiles.ready.connect(self._renew_tile)
@@ -108,10 +111,9 @@ class SpecCard(QWidget):
         self._stage.pressed.connect(lambda: self.wanted.emit("hear"))
 
     def _lay_out(self) -> None:
-        row = QHBoxLayout()
-        row.setSpacing(8)
+        row = WrappingRow(spacing=8)
         for part in (self._fit, self._values, self._swap, self._take):
-            row.addWidget(part, 1)
+            row.addWidget(part)
         column = QVBoxLayout(self)
         column.setContentsMargins(14, 16, 14, 12)
         column.setSpacing(6)
@@ -151,12 +153,12 @@ class SpecCard(QWidget):
         if asset is None:
             return
         self._name.setText(asset.name)
-        self._why.setText(why)
+        self._why.setText(tr(why))
         self._why.setVisible(bool(why))
         self._path.setText(f"{asset.archive.name} › {breakable(asset.path)}")
         self._renew_tile()
         self._state.setText(
-            f"Seen in the game: {winner}" if winner else "Swapped in this mod" if swapped else ""
+            tr(f"Seen in the game: {winner}" if winner else "Swapped in this mod" if swapped else "")
         )
         self._state.setVisible(bool(self._state.text()))
         definition = taken_apart(asset.path)
@@ -165,7 +167,7 @@ class SpecCard(QWidget):
         self._fit.setVisible(swapped)
         self.show_uses([])
         self._kin.setVisible(bool(kin))
-        self._kin.setText(f"Show its {kin} kin")
+        self._kin.setText(tr(f"Show its {kin} kin"))
         medium = medium_of_kind(asset.facts.kind)
         self._alike.setVisible(medium.has_likeness)
         self._hear.setVisible(medium.is_heard)
@@ -181,8 +183,10 @@ class SpecCard(QWidget):
             text = f"Named in {first}" if len(uses) == 1 else f"Named in {len(uses)} places"
             room = self.width() - _BESIDE
             fits = self._named.fontMetrics().horizontalAdvance(text) < room
-            self._named.setText(text if fits else f"Named in {path.rpartition('/')[2]}")
-            self._named.setToolTip("\n".join(f"{path} › {address}" for path, address in uses[:_MOST_USES]))
+            self._named.setText(tr(text if fits else f"Named in {path.rpartition('/')[2]}"))
+            self._named.setToolTip(
+                tr("\n".join(f"{path} › {address}" for path, address in uses[:_MOST_USES]))
+            )
 
     def _show_named(self) -> None:
         if len({path for path, _ in self._uses}) == 1:
@@ -207,7 +211,7 @@ class SpecCard(QWidget):
         return [*rows, ("Stored", stored)]
 
     def set_playing(self, playing: bool) -> None:
-        self._hear.setText("Stop" if playing else "Play")
+        self._hear.setText(tr("Stop" if playing else "Play"))
 
     def _fill(self, rows: list[tuple[str, str]]) -> None:
         """The rows in the labels that are there; only missing ones are made."""
@@ -220,7 +224,7 @@ class SpecCard(QWidget):
         for place, pair in enumerate(self._lines):
             texts = rows[place] if place < len(rows) else ("", "")
             for part, text in zip(pair, texts, strict=True):
-                part.setText(text)
+                part.setText(tr(text))
                 part.setVisible(place < len(rows))
 
     def _renew_tile(self) -> None:

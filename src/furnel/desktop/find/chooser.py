@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.catalogue import Group, Sieve
 from furnel.desktop.find.wall import Wall
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, dressed
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore
@@ -22,7 +23,7 @@ class AssetChooser(QDialog):
         self, parent: QWidget, look: Look, session: Session, tiles: TileStore, now: str, pattern: str
     ) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Choose an asset")
+        self.setWindowTitle(tr("Choose an asset"))
         self.resize(820, 560)
         self._session, self._pattern, self._now = session, pattern, now
         self.search, self.wall = field("Search", "Search the wall"), Wall(look, tiles)

@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QComboBox, QSlider, QVBoxLayout, QWidget
 from furnel.catalogue import GROUPINGS, ORDERS
 from furnel.desktop.find.lines import LinesHead
 from furnel.desktop.keeping import keep, kept_texts
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import button, emptied, label, marked, strong, toggle
@@ -38,12 +39,12 @@ class WallHead(QWidget):
         self._count, self._mended = marked(), label("", "caption")
         self.group, self.order = QComboBox(), QComboBox()
         for name in (*GROUPINGS, "kin"):
-            self.group.addItem(f"grouped by {name}", name)
-        self.group.addItem("not grouped", "nothing")
-        self.group.setToolTip("How the wall is grouped")
+            self.group.addItem(tr(f"grouped by {name}"), name)
+        self.group.addItem(tr("not grouped"), "nothing")
+        self.group.setToolTip(tr("How the wall is grouped"))
         for order in ORDERS:
-            self.order.addItem(_ORDERED[order], order)
-        self.order.setToolTip("The order within a group")
+            self.order.addItem(tr(_ORDERED[order]), order)
+        self.order.setToolTip(tr("The order within a group"))
         for box in (self.group, self.order):
             box.setStyleSheet("QComboBox { border: none; background: transparent; padding: 2px 4px }")
             box.currentIndexChanged.connect(lambda _: self.changed.emit())
@@ -51,8 +52,8 @@ class WallHead(QWidget):
         zoom.setRange(48, 220)
         zoom.setValue(92)
         zoom.setFixedWidth(96)
-        zoom.setToolTip("How large the tiles are")
-        zoom.setAccessibleName("Tile size")
+        zoom.setToolTip(tr("How large the tiles are"))
+        zoom.setAccessibleName(tr("Tile size"))
         zoom.valueChanged.connect(self.zoomed)
         self.lines = toggle("lines", "One asset a line, with what is known of it in columns")
         give_icon(self.lines, look, "lines")
@@ -121,15 +122,13 @@ class WallHead(QWidget):
 
     def show_count(self, kept: int, every: int) -> None:
         """How many assets the sieve leaves."""
-        self._count.setText(
-            f"{strong(number(kept))} assets"
-            if kept == every
-            else f"{strong(number(kept))} of {number(every)}"
-        )
+        told = number(kept)
+        said = tr(f"{told} assets" if kept == every else f"{told} of {number(every)}")
+        self._count.setText(said.replace(told, strong(told), 1))
 
     def show_mended(self, said: str) -> None:
         """Say that something else was looked for than what was typed; nothing when it was not."""
-        self._mended.setText(said)
+        self._mended.setText(tr(said))
         self._mended.setVisible(bool(said))
 
     def show_held(self, held: Sequence[tuple[str, Callable[[], object]]]) -> None:

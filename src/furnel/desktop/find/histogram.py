@@ -10,6 +10,7 @@ from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from furnel.desktop.find.amounts import HINTS, Unit, read_amount, told_amount
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 
 _ACROSS, _REACH = 2, 6  # a drag that is of neither end; pixels beside an end that are of it
@@ -30,7 +31,7 @@ class Histogram(QWidget):
         self._range: tuple[int, int] | None = None
         self._ends = self._make_end("least"), self._make_end("most")
         self._ends[1].setAlignment(Qt.AlignmentFlag.AlignRight)
-        self.graph.setAccessibleName(name)
+        self.graph.setAccessibleName(tr(name))
         row = QHBoxLayout()
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
@@ -47,8 +48,8 @@ class Histogram(QWidget):
     def _make_end(self, which: str) -> QLineEdit:
         end = QLineEdit()
         end.setObjectName("end")
-        end.setAccessibleName(f"{self._name}, {which}")
-        end.setToolTip(f"Type what is kept at {which}, {HINTS[self._unit]}; nothing for no limit")
+        end.setAccessibleName(tr(f"{self._name}, {which}"))
+        end.setToolTip(tr(f"Type what is kept at {which}, {HINTS[self._unit]}; nothing for no limit"))
         end.editingFinished.connect(self._typed)
         return end
 
@@ -98,8 +99,8 @@ class Histogram(QWidget):
         self.graph.range = shown
         for end, value in zip(self._ends, shown, strict=True):
             if not end.hasFocus() or not end.isModified():
-                end.setText(told_amount(value, self._unit) if self.graph.whole() else "")
-        self.graph.setAccessibleDescription(self.said() if self.graph.whole() else "nothing")
+                end.setText(tr(told_amount(value, self._unit) if self.graph.whole() else ""))
+        self.graph.setAccessibleDescription(tr(self.said() if self.graph.whole() else "nothing"))
         self.graph.update()
 
     def _typed(self) -> None:
@@ -138,7 +139,7 @@ class _Graph(QWidget):
         self.range = (0, 0)
         self._drag, self._anchor = -1, 0
         self.setFixedHeight(44)
-        self.setToolTip("Drag across the bars, or one of the two ends; double-click to show all")
+        self.setToolTip(tr("Drag across the bars, or one of the two ends; double-click to show all"))
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         look.changed.connect(self.update)
 

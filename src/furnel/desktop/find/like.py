@@ -21,6 +21,7 @@ from furnel.catalogue import Wanted
 from furnel.catalogue.wanted import SIDE
 from furnel.desktop.actions import key_of, with_key
 from furnel.desktop.imaging import to_image
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import button
@@ -60,10 +61,12 @@ class _Well(QWidget):
         self._over = False
         self.setFixedHeight(74)
         self.setAcceptDrops(True)
-        self.setAccessibleName("Looks like")
+        self.setAccessibleName(tr("Looks like"))
         self.setToolTip(
-            "Drop a picture, a sound or a crop of the running game; the wall is ranked by likeness.\n"
-            f"A crop from the clipboard: {key_of('paste-like')}"
+            tr(
+                "Drop a picture, a sound or a crop of the running game; the wall is ranked by likeness.\n"
+                f"A crop from the clipboard: {key_of('paste-like')}"
+            )
         )
         look.changed.connect(self.update)
 
@@ -86,7 +89,7 @@ class _Well(QWidget):
             painter.drawRect(rect)
             painter.setFont(font(11))
             painter.setPen(look.colour("quiet"))
-            words = "Drop a picture, a sound\nor a crop of the game"
+            words = tr("Drop a picture, a sound\nor a crop of the game")
             painter.drawText(rect, Qt.AlignmentFlag.AlignCenter, words)
         elif self._image is not None:
             size = self._image.size().scaled(self.size(), Qt.AspectRatioMode.KeepAspectRatio)

@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QWidget
 
 from furnel.catalogue import Asset
 from furnel.desktop.find.spots import MARGIN
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.widgets.basics import elided
 from furnel.media import KIND_TITLES
@@ -79,7 +80,7 @@ def paint_line(painter: QPainter, look: Look, rect: QRectF, asset: Asset) -> Non
         painter.setFont(font(12 if column is NAME else 11))
         painter.setPen(look.colour("text" if column is NAME else "quiet"))
         mode = Qt.TextElideMode.ElideMiddle if column.title == "Folder" else Qt.TextElideMode.ElideRight
-        told = elided(painter, column.told(asset), box.width(), mode)
+        told = elided(painter, tr(column.told(asset)), box.width(), mode)
         painter.drawText(box, _RIGHT if column.right else _LEFT, told)
 
 
@@ -95,9 +96,9 @@ class LinesHead(QWidget):
         self._look, self._order, self._at = look, "", 0
         self.setFixedHeight(24)
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        self.setAccessibleName("Columns")
+        self.setAccessibleName(tr("Columns"))
         self.setMouseTracking(True)
-        self.setToolTip("Click a column to order by it; once more for the other way, where there is one")
+        self.setToolTip(tr("Click a column to order by it; once more for the other way, where there is one"))
         look.changed.connect(self.update)
 
     def show_order(self, order: str) -> None:
@@ -112,7 +113,7 @@ class LinesHead(QWidget):
     def _say(self) -> None:
         column = self._heads()[min(self._at, len(self._heads()) - 1)][0]
         self.setAccessibleDescription(
-            f"{column.title}, {'orders' if self._order in column.orders else 'does not order'}"
+            tr(f"{column.title}, {'orders' if self._order in column.orders else 'does not order'}")
         )
 
     def _press(self, column: Column) -> None:
@@ -158,7 +159,7 @@ class LinesHead(QWidget):
             painter.drawText(
                 box,
                 _RIGHT if column.right else _LEFT,
-                _YOURS if by and self._order == "changed" else column.title,
+                tr(_YOURS if by and self._order == "changed" else column.title),
             )
             if by and self._order != "changed":
                 self._paint_way(painter, box, column, painter.fontMetrics().horizontalAdvance(column.title))

@@ -10,6 +10,7 @@ from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QP
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import shortcut_of, with_key
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, paint_tile, tile_of
@@ -46,7 +47,7 @@ class _Rows(QWidget):
         self._yours: dict[Path, Tile] = {}
         self.current = 0
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Pairs")
+        self.setAccessibleName(tr("Pairs"))
         tiles.ready.connect(self.update)
         look.changed.connect(self.update)
 
@@ -132,7 +133,7 @@ class _Rows(QWidget):
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
         how = QRectF(middle - 60, box.top() + 14, 120, 18)
-        painter.drawText(how, Qt.AlignmentFlag.AlignCenter, _HOW[match.how])
+        painter.drawText(how, Qt.AlignmentFlag.AlignCenter, tr(_HOW[match.how]))
         track = QRectF(middle - 34, box.top() + 40, 68, 4)
         painter.fillRect(track, look.colour("sunken"))
         painter.fillRect(QRectF(track.left(), track.top(), track.width() * match.sure, 4), look.colour("bar"))
@@ -144,7 +145,7 @@ class _Rows(QWidget):
             self._words(
                 painter,
                 QRectF(middle + 178, box.top(), middle - 190, _ROW),
-                "choose an original",
+                tr("choose an original"),
                 "",
                 "quiet",
             )
@@ -177,7 +178,7 @@ class MatchSheet(Page):
         self.rows = _Rows(look, tiles)
         self.others = QComboBox()
         self.others.setMinimumWidth(320)
-        self.others.setToolTip("Another original for this file; the most likely ones come first")
+        self.others.setToolTip(tr("Another original for this file; the most likely ones come first"))
         self.others.activated.connect(self._correct)
         self.apply = button(
             "Swap", with_key("Put the pairs that are on into the mod, and make them fit", "fit-all"), "next"
@@ -211,10 +212,10 @@ class MatchSheet(Page):
         """Match a folder's files, or some files, with the game's originals."""
         self._paths, self._chosen = paths, {}
         name = paths[0].name if len(paths) == 1 else f"{len(paths)} files"
-        self.title.setText(f"What {name} is for" if len(paths) == 1 else f"What {name} are for")
+        self.title.setText(tr(f"What {name} is for" if len(paths) == 1 else f"What {name} are for"))
         self.pack.setVisible(paths[0].is_dir())
         self.rows.show_matches(self._session, [])
-        self.said.setText("Matching files with originals …")
+        self.said.setText(tr("Matching files with originals …"))
         self._session.learned.learn()
         self._match()
 
@@ -265,9 +266,9 @@ class MatchSheet(Page):
         if unsure := sum(bool(match.original) and not match.on for match in matches):
             parts.append(f"{unsure} to be decided")
         self.said.setText(
-            " · ".join(parts) if matches else "There is no picture, sound or text in this folder"
+            tr(" · ".join(parts) if matches else "There is no picture, sound or text in this folder")
         )
-        self.apply.setText(f"Swap {on}" if on else "Swap")
+        self.apply.setText(tr(f"Swap {on}" if on else "Swap"))
         self.apply.setEnabled(bool(on))
 
     def _offer(self) -> None:
@@ -276,7 +277,7 @@ class MatchSheet(Page):
             return
         match = self.rows.matches[self.rows.current]
         names = [name for name in dict.fromkeys((match.original, *match.others)) if name]
-        self.others.addItems(names or ["nothing like it was found"])
+        self.others.addItems(names or [tr("nothing like it was found")])
         if self._session.catalogue is not None and names:
             known = set(names)
             kin = [path for path in self._session.learned.kin(names[0]) if path not in known]

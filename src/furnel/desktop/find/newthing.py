@@ -20,6 +20,7 @@ from PyQt6.QtWidgets import (
 )
 
 from furnel.desktop.find.place_tile import PlaceTile
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.session import Session
 from furnel.desktop.swapping import Made
@@ -35,6 +36,8 @@ from furnel.mods.records import Sheet
 from furnel.mods.workspace import Workspace
 from furnel.progress import Progress
 from furnel.words import count
+
+_JOIN = "join"  # the property that has what is left out
 
 
 class NewThingPage(Page):
@@ -52,14 +55,14 @@ class NewThingPage(Page):
         self.kinds, self.own = QListWidget(), QListWidget()
         for part in (self.kinds, self.own):
             part.setObjectName("flush")
-        self.kinds.setAccessibleName("Kinds of new things")
-        self.own.setAccessibleName("New things in this mod")
+        self.kinds.setAccessibleName(tr("Kinds of new things"))
+        self.own.setAccessibleName(tr("New things in this mod"))
         self.name, self.id, self.like = (
             field("What people read", "Title"),
             field("what the game calls it", "Id"),
             QComboBox(),
         )
-        self.like.setAccessibleName("Like which one")
+        self.like.setAccessibleName(tr("Like which one"))
         self._why, self._wrong, self._none = (
             label(""),
             label("", "caption"),
@@ -72,8 +75,8 @@ class NewThingPage(Page):
         self.back = button("Take back", "Take the selected one out of the mod, with all that belongs to it")
         self._place_row, self._joins = QHBoxLayout(), QVBoxLayout()
         self._place_row.setSpacing(10)
-        self.title.setText("New")
-        self.said.setText("Something that the game does not have yet, like something that it has.")
+        self.title.setText(tr("New"))
+        self.said.setText(tr("Something that the game does not have yet, like something that it has."))
         self.setAcceptDrops(True)
         self._lay_out()
         self.kinds.currentRowChanged.connect(lambda _: self._choose())
@@ -148,8 +151,8 @@ class NewThingPage(Page):
         self.kinds.blockSignals(True)
         self.kinds.clear()
         for rule in rules:
-            item = QListWidgetItem(rule.called)
-            item.setToolTip(rule.why)
+            item = QListWidgetItem(tr(rule.called))
+            item.setToolTip(tr(rule.why))
             self.kinds.addItem(item)
         self.kinds.blockSignals(False)
         row = next((row for row, rule in enumerate(rules) if rule.id == kind), max(chosen, 0))
@@ -168,15 +171,16 @@ class NewThingPage(Page):
             return
         rule = self._rule = space.profile.additions[row]
         self._planned = self._sheet = None
-        self._why.setText(f"{rule.why}.")
+        self._why.setText(tr(f"{rule.why}."))
         self.name.clear()
         self.id.clear()
         self._show_models([])
         _clear(self._joins)
         for join in rule.joins:
             if join.optional:
-                box = QCheckBox(join.called)
+                box = QCheckBox(tr(join.called))
                 box.setChecked(True)
+                box.setProperty(_JOIN, join.called)
                 self._joins.addWidget(box)
         self._look.dress(self)
 
@@ -191,7 +195,7 @@ class NewThingPage(Page):
             f"Looking at {rule.record}",
             lambda _: additions.table_of(space, rule.id),
             done,
-            lambda error: self._wrong.setText(error.sentence()),
+            lambda error: self._wrong.setText(tr(error.sentence())),
             key="new-thing models",
             lane="eye",
             shown=False,
@@ -249,18 +253,18 @@ class NewThingPage(Page):
         """Whether it can be made, and what is missing."""
         missing = [tile.place.name for tile in self.places if tile.place.needed and not tile.files]
         if self._planned is not None:
-            self._wrong.setText(_planned_text(self._planned))
-            self.go.setText("Add them all")
+            self._wrong.setText(tr(_planned_text(self._planned)))
+            self.go.setText(tr("Add them all"))
             self.go.setEnabled(True)
             return
-        self.go.setText("Add it")
+        self.go.setText(tr("Add it"))
         wrong = "" if self.id.text().strip() else "It needs a title or an id."
         own = [tile for tile in self.places if tile.place.own]
         if own and not any(tile.files for tile in own):
             wrong += f" It needs a file for {' or '.join(tile.place.name for tile in own)}."
         if missing:
             wrong += f" It needs a file for {', '.join(missing)}."
-        self._wrong.setText(wrong.strip())
+        self._wrong.setText(tr(wrong.strip()))
         self.go.setEnabled(not wrong and self._rule is not None)
 
     # making
@@ -271,7 +275,9 @@ class NewThingPage(Page):
             return None
         boxes = [self._joins.itemAt(at) for at in range(self._joins.count())]
         parts = [item.widget() for item in boxes if item is not None]
-        out = {box.text() for box in parts if isinstance(box, QCheckBox) and not box.isChecked()}
+        out = {
+            str(box.property(_JOIN)) for box in parts if isinstance(box, QCheckBox) and not box.isChecked()
+        }
         files = {tile.place.name: tile.files for tile in self.places if tile.files}
         return Addition(
             self._rule.id,

@@ -20,6 +20,7 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QWidget
 
 from furnel.catalogue import Asset
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, data_tile, paint_tile
@@ -51,8 +52,8 @@ class PlaceTile(QWidget):
         self.setFixedSize(QSize(_WIDE, _HIGH))
         self.setAcceptDrops(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName(f"Place for {place.name}")
-        self.setToolTip("Drop a file here, or click to choose one; Del takes it out again")
+        self.setAccessibleName(tr(f"Place for {place.name}"))
+        self.setToolTip(tr("Drop a file here, or click to choose one; Del takes it out again"))
         tiles.ready.connect(self.update)
 
     def take(self, files: Sequence[Path]) -> None:
@@ -116,7 +117,7 @@ class PlaceTile(QWidget):
             painter.setOpacity(1)
         painter.setFont(font(12, QFont.Weight.Medium))
         painter.setPen(look.colour("text"))
-        must = " (needed)" if self.place.needed and not self.files else ""
+        must = tr(" (needed)") if self.place.needed and not self.files else ""
         painter.drawText(QRectF(10, _HIGH - 46, _WIDE - 20, 18), self.place.name + must)
         painter.setFont(font(11))
         painter.setPen(look.colour("ember" if self.files else "quiet"))
@@ -125,12 +126,12 @@ class PlaceTile(QWidget):
         elif self.files:
             says = self.files[0].name
         else:
-            says = "as the other's, or drop"
+            says = tr("as the other's, or drop")
             for asked, words in (
                 (self.place.own, "left out, or drop"), (self.place.needed, "drop a file here"),
                 (self.place.many, "drop files here"), (self.place.strip, "drop a row of colours"),
             ):  # fmt: skip
-                says = words if asked else says
+                says = tr(words) if asked else says
         painter.drawText(QRectF(10, _HIGH - 27, _WIDE - 20, 18), elided(painter, says, _WIDE - 20))
 
 

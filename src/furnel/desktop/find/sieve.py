@@ -13,9 +13,10 @@ from furnel.catalogue import Facets, Sieve
 from furnel.desktop.actions import with_key
 from furnel.desktop.find.histogram import Histogram
 from furnel.desktop.find.like import LikeBox
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.timing import timer
-from furnel.desktop.widgets.basics import button, field, label
+from furnel.desktop.widgets.basics import button, field, label, tip
 from furnel.desktop.widgets.icons import search_icon
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.media import KIND_TITLES
@@ -39,9 +40,9 @@ class FacetList(QWidget):
         self.chosen: set[str] = set()
         self._row = 0
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        self.setAccessibleName(name)
+        self.setAccessibleName(tr(name))
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setToolTip("Click to show only this; click again to show all")
+        self.setToolTip(tr("Click to show only this; click again to show all"))
         look.changed.connect(self.update)
 
     def show_counts(self, full: Mapping[str, int], now: Mapping[str, int]) -> None:
@@ -60,7 +61,7 @@ class FacetList(QWidget):
             name = names[min(self._row, len(names) - 1)]
             state = "chosen" if name in self.chosen else "not chosen"
             told = f"{KIND_TITLES.get(name, name)}, {self._counts[name]} of {self._full[name]}, {state}"
-            self.setAccessibleDescription(f"{told}; {len(self.chosen)} chosen" if self.chosen else told)
+            self.setAccessibleDescription(tr(f"{told}; {len(self.chosen)} chosen" if self.chosen else told))
 
     def names(self) -> list[str]:
         return list(self._full)
@@ -107,7 +108,7 @@ class FacetList(QWidget):
                 painter.drawRect(QRectF(-0.5, y + 0.5, self.width() - 1, _ROW - 2))
             painter.setFont(font(12))
             painter.setPen(look.colour("text" if on and count else "faint"))
-            painter.drawText(QPointF(4, y + 14), KIND_TITLES.get(name, name))
+            painter.drawText(QPointF(4, y + 14), tr(KIND_TITLES.get(name, name)))
             width = bar_right - bar_left
             painter.fillRect(QRectF(bar_left, y + 8, width, 4), look.colour("sunken"))
             painter.fillRect(
@@ -139,11 +140,8 @@ class SievePanel(QScrollArea):
         self.text = field("Name or path", "Search")
         self.text.setClearButtonEnabled(True)
         search_icon(self.text, look)
-        self.text.setToolTip(
-            with_key(
-                "All words have to be in the path (or number), and none with a minus before it", "search"
-            )
-        )
+        said = "All words have to be in the path (or number), and none with a minus before it"
+        tip(self.text, with_key(said, "search"))
         self.text.installEventFilter(self)
         self.like = LikeBox(look)
         self.kinds, self.formats = FacetList(look, "Kind"), FacetList(look, "Format")
@@ -259,4 +257,4 @@ class SievePanel(QScrollArea):
         self.pixels.show_counts(full.pixels, now.pixels)
         self.bytes.show_counts(full.size_bytes, now.size_bytes)
         self.lengths.show_counts(full.length_ms, now.length_ms)
-        self.swapped.setText(f"swapped  {swapped}")
+        self.swapped.setText(tr(f"swapped  {swapped}"))

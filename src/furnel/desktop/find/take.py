@@ -5,6 +5,7 @@ from __future__ import annotations
 from PyQt6.QtWidgets import QButtonGroup, QCheckBox, QDialog, QRadioButton, QVBoxLayout, QWidget
 
 from furnel.catalogue import Form
+from furnel.desktop.language import tr
 from furnel.desktop.widgets.basics import answers, button, label
 
 _FORMS: tuple[tuple[Form, str, str], ...] = (
@@ -19,20 +20,20 @@ class TakeDialog(QDialog):
 
     def __init__(self, parent: QWidget, name: str, kin: int) -> None:
         super().__init__(parent)
-        self.setWindowTitle(f"Take out {name}")
+        self.setWindowTitle(tr(f"Take out {name}"))
         column = QVBoxLayout(self)
         column.setContentsMargins(20, 18, 20, 16)
         column.setSpacing(8)
         column.addWidget(label(f"Take out {name}", "title"))
         self._group = QButtonGroup(self)
         for place, (_, words, tip) in enumerate(_FORMS):
-            part = QRadioButton(words)
-            part.setToolTip(tip)
+            part = QRadioButton(tr(words))
+            part.setToolTip(tr(tip))
             part.setChecked(place == 0)
             self._group.addButton(part, place)
             column.addWidget(part)
-        self._kin = QCheckBox(f"with its {kin} kin" if kin else "with its kin")
-        self._kin.setToolTip("The same at other sizes, places or rates")
+        self._kin = QCheckBox(tr(f"with its {kin} kin" if kin else "with its kin"))
+        self._kin.setToolTip(tr("The same at other sizes, places or rates"))
         self._kin.setVisible(bool(kin))
         column.addWidget(self._kin)
         note = label(

@@ -18,6 +18,7 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import shortcut_of, with_key
+from furnel.desktop.language import tr, tr_all
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import TileStore, paint_tile, paint_waveform
@@ -48,9 +49,11 @@ class _Rows(QWidget):
         self._lifted = -1
         self._over = -1
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Tunes and songs")
+        self.setAccessibleName(tr("Tunes and songs"))
         self.setToolTip(
-            "Drag a song onto another line, or move it with Alt and the arrow keys; Backspace leaves it out"
+            tr(
+                "Drag a song onto another line, or move it with Alt and the arrow keys; Backspace leaves it out"
+            )
         )
         tiles.ready.connect(self.update)
         look.changed.connect(self.update)
@@ -114,7 +117,7 @@ class _Rows(QWidget):
                 else f"repeats from {length_text(tune.spec.loop[0] / tune.spec.rate)}"
             )
         wide = box.width() / 2 - _WAVE - 76
-        self._words(painter, 36 + _WAVE, box, wide, tune.name, "   ".join(facts), "tarn")
+        self._words(painter, 36 + _WAVE, box, wide, tune.name, "   ".join(tr_all(facts)), "tarn")
         if swapped:
             painter.setPen(Qt.PenStyle.NoPen)
             painter.setBrush(self._look.colour("ember"))
@@ -129,7 +132,7 @@ class _Rows(QWidget):
             painter.drawRoundedRect(area, 3, 3)
             painter.setFont(font(11))
             painter.setPen(look.colour("faint"))
-            painter.drawText(area, Qt.AlignmentFlag.AlignCenter, "drop songs")
+            painter.drawText(area, Qt.AlignmentFlag.AlignCenter, tr("drop songs"))
             return
         song, found = self.songs[row], self.forecast_of(row)
         painter.fillRect(area, look.colour("panel"))
@@ -152,7 +155,7 @@ class _Rows(QWidget):
             box,
             box.width() / 2 - _WAVE - 80,
             name,
-            found.says if found else "",
+            tr(found.says) if found else "",
             "ember",
         )
         if found is not None:
@@ -234,7 +237,7 @@ class TunesPage(Page):
         whole.addLayout(self.heading())
         whole.addWidget(scrolling(self.rows, "window"), 1)
         whole.addLayout(foot)
-        self.title.setText("The game's tunes")
+        self.title.setText(tr("The game's tunes"))
         self.setAcceptDrops(True)
         self.rows.moved.connect(self._weigh)
         self.rows.left_out.connect(self._leave_out)
@@ -244,7 +247,7 @@ class TunesPage(Page):
         space = self._session.space
         if space is None:
             return
-        self.said.setText("Listening to the game's tunes …")
+        self.said.setText(tr("Listening to the game's tunes …"))
 
         def done(found: list[Tune]) -> None:
             self.rows.tunes = found
@@ -290,8 +293,10 @@ class TunesPage(Page):
         for state, words in (("differs", "worth a look"), ("breaks", "that will not do")):
             if count := sum(one is not None and one.outlook == state for one in found):
                 parts.append(f"{count} {words}")
-        self.said.setText(" · ".join(parts) if rows.tunes else "This game has no music that Furnel knows of")
-        self.apply.setText(f"Swap {usable}" if usable else "Swap")
+        self.said.setText(
+            tr(" · ".join(parts) if rows.tunes else "This game has no music that Furnel knows of")
+        )
+        self.apply.setText(tr(f"Swap {usable}" if usable else "Swap"))
         self.apply.setEnabled(bool(usable))
         rows.renew()
 

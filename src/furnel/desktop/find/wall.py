@@ -28,6 +28,7 @@ from PyQt6.QtWidgets import QApplication, QFrame
 from furnel.catalogue import Asset, Group, Shelf
 from furnel.desktop.find.lines import THUMB, paint_line
 from furnel.desktop.find.spots import CAPTION, HEADER, LINE, MARGIN, Header, Spots
+from furnel.desktop.language import tr, tr_all
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import elided
@@ -77,7 +78,7 @@ class Wall(Canvas):
         self.setFrameShape(QFrame.Shape.NoFrame)
         self.setAcceptDrops(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Wall")
+        self.setAccessibleName(tr("Wall"))
         self.surface.setMouseTracking(True)
         tiles.ready.connect(self.surface.update)
         look.changed.connect(self.surface.update)
@@ -195,7 +196,7 @@ class Wall(Canvas):
         if not len(self._spots):
             painter.setPen(look.colour("quiet"))
             painter.setFont(font(13))
-            painter.drawText(self.surface.rect(), Qt.AlignmentFlag.AlignCenter, self._empty)
+            painter.drawText(self.surface.rect(), Qt.AlignmentFlag.AlignCenter, tr(self._empty))
             return
         top = self.bar.value()
         bottom = top + self.surface.height()
@@ -301,14 +302,14 @@ class Wall(Canvas):
         """Tell who does not see it what is chosen."""
         asset, marked = self.current(), len(self._marked)
         if asset is None:
-            self.setAccessibleDescription(f"{len(self._spots)} tiles, none chosen")
+            self.setAccessibleDescription(tr(f"{len(self._spots)} tiles, none chosen"))
             return
         words = [asset.name, _caption(asset), f"{self._current + 1} of {len(self._spots)}"]
         words += ["swapped"] if asset.path in self._swapped else []
         words += [f"{marked} marked"] if marked > 1 else []
         degree = self._degrees.get(self._spots.row(self._current))
         words += [_alike(degree)] if degree is not None else []
-        self.setAccessibleDescription(", ".join(words))
+        self.setAccessibleDescription(", ".join(tr_all(words)))
 
     def _choose(self, place: int, marking: bool = False) -> None:
         if not 0 <= place < len(self._spots):
@@ -380,7 +381,7 @@ class Wall(Canvas):
             place = self._at(event.position())
             degree = self._degrees.get(self._spots.row(place))
             alike = f"{_alike(degree)}\n" if degree is not None else ""
-            self.surface.setToolTip(alike + _tip(self._asset(place)) if place >= 0 else "")
+            self.surface.setToolTip(tr(alike + _tip(self._asset(place)) if place >= 0 else ""))
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         if event is not None:

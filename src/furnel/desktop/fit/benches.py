@@ -17,6 +17,7 @@ from furnel.desktop.fit.definition_bench import DEFINITION_BENCH
 from furnel.desktop.fit.hearing import SOUND_BENCH
 from furnel.desktop.fit.seeing import PICTURE_BENCH
 from furnel.desktop.keeping import Views
+from furnel.desktop.language import tr
 from furnel.desktop.tiles import Tile, tile_of
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import label
@@ -135,7 +136,7 @@ class Benches(QStackedWidget):
             self._keep_view()
         self._key = key
         if isinstance(loaded, NoContent):
-            self._empty.setText(loaded.why)
+            self._empty.setText(tr(loaded.why))
             self.setCurrentWidget(self._empty)
             return
         bench = self._bench(loaded.bench)

@@ -14,6 +14,7 @@ from furnel.desktop.fit.records_table import RecordsTable
 from furnel.desktop.fit.several import ask_name, ask_record, reckon
 from furnel.desktop.fit.text_sides import Texts, TextSides, compared
 from furnel.desktop.fit.value_menu import value_rows
+from furnel.desktop.language import tr
 from furnel.desktop.widgets.basics import button, field, label, toggle
 from furnel.desktop.widgets.menus import menu_under, offers_menu, place_text
 from furnel.desktop.widgets.panes import remember_split
@@ -63,7 +64,7 @@ class DefinitionBench(Bench):
         self._kept: dict[str, tuple[str, str]] = {}
         self._drafts: dict[str, tuple[str, str]] = {}
         self.sheets = QComboBox()
-        self.sheets.setAccessibleName("Table of records")
+        self.sheets.setAccessibleName(tr("Table of records"))
         self.search = field("Search the records", "Search the records")
         self.search.setClearButtonEnabled(True)
         self.table, self.form, self.texts = RecordsTable(hands.look), RecordForm(hands), TextSides(hands.look)
@@ -150,7 +151,7 @@ class DefinitionBench(Bench):
         if content.book is not None and draft and not keep_view:
             self.view.setChecked(True)
         self.texts.show_texts(content.texts, draft, said)
-        self._fault.setText(content.fault)
+        self._fault.setText(tr(content.fault))
         self._fault.setVisible(bool(content.fault))
         self.view.setVisible(content.book is not None)
         for part in (self.sheets, self.search):
@@ -211,7 +212,7 @@ class DefinitionBench(Bench):
             return
         state = sheet.state(name) if name else ""
         words = {"new": "  yours", "gone": "  taken out", "changed": "  changed"}.get(state, "")
-        self._title.setText(f"{self._path.rpartition('/')[2] if name == records.WHOLE else name}{words}")
+        self._title.setText(tr(f"{self._path.rpartition('/')[2] if name == records.WHOLE else name}{words}"))
         self.form.show_record(self._book, sheet, name)
         self._weigh()
 

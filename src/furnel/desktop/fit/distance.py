@@ -8,6 +8,7 @@ from PyQt6.QtGui import QFont, QPainter, QPaintEvent
 from furnel.desktop.fit.picture_content import Side
 from furnel.desktop.fit.tray import Tray
 from furnel.desktop.imaging import paint_checks
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 
 
@@ -42,12 +43,12 @@ class DistanceRow(Tray):
                     )
             painter.setFont(font(10))
             painter.setPen(look.colour("text"))
-            painter.drawText(QPointF(left, 16), f"level {level}" if width >= 24 else "")
+            painter.drawText(QPointF(left, 16), tr(f"level {level}" if width >= 24 else ""))
             left += 2 * width + max(width * 0.35, 14)
         painter.setFont(font(11, QFont.Weight.Medium))
         painter.setPen(look.colour("text"))
         if left < self.width() - 190:
-            text = "near to far, in the game's own levels"
+            text = tr("near to far, in the game's own levels")
             painter.drawText(
                 QPointF(self.width() - 14 - painter.fontMetrics().horizontalAdvance(text), 16), text
             )

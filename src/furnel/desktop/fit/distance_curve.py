@@ -9,6 +9,7 @@ from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QP
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.fit.sound_content import EventContent
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.texts import SoundEvent
 
@@ -37,11 +38,13 @@ class DistanceCurve(QWidget):
         self.setMinimumWidth(300)
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Distances")
+        self.setAccessibleName(tr("Distances"))
         self.setToolTip(
-            "Drag the corners: up and down for the volume, left and right for where it fades and falls silent. "
-            "Drag the listener (Left, Right) to hear it from there. Up and Down set the volume, Shift or Alt with Left and "
-            "Right the distances."
+            tr(
+                "Drag the corners: up and down for the volume, left and right for where it fades and falls silent. "
+                "Drag the listener (Left, Right) to hear it from there. Up and Down set the volume, Shift or Alt with Left and "
+                "Right the distances."
+            )
         )
         look.changed.connect(self.update)
 
@@ -51,7 +54,7 @@ class DistanceCurve(QWidget):
     def show_event(self, content: EventContent) -> None:
         """Show an event; the listener stays where it was."""
         self._content, self._event = content, content.event
-        self.setAccessibleDescription(self.said())
+        self.setAccessibleDescription(tr(self.said()))
         if self.listener < 0:
             self.listener = round(self._most() * 0.3)
         self.update()
@@ -89,11 +92,11 @@ class DistanceCurve(QWidget):
         box, unit = self._box(), self._content.unit
         painter.setFont(font(12, QFont.Weight.Medium))
         painter.setPen(look.colour("text"))
-        painter.drawText(QPointF(16, 21), "From how far it is heard")
+        painter.drawText(QPointF(16, 21), tr("From how far it is heard"))
         if event.silent_at is None:
             painter.setFont(font(11))
             painter.setPen(look.colour("quiet"))
-            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, "The game does not say")
+            painter.drawText(box, Qt.AlignmentFlag.AlignCenter, tr("The game does not say"))
             return
         painter.fillRect(box, look.colour("panel"))
         self._axes(painter, box, unit)
@@ -162,7 +165,7 @@ class DistanceCurve(QWidget):
             painter.drawText(
                 QRectF(6, y - 8, 28, 16),
                 Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
-                f"{gain:.0%}",
+                tr(f"{gain:.0%}"),
             )
         step = next(step for step in (1, 2, 5, 10, 20, 50, 100, 200, 500, 1e6) if self._most() / step <= 7)
         for number in range(int(self._most() / step) + 1):
@@ -172,7 +175,7 @@ class DistanceCurve(QWidget):
             painter.drawText(
                 QRectF(x - 24, box.bottom() + 5, 48, 14),
                 Qt.AlignmentFlag.AlignCenter,
-                f"{number * step:g} {unit}",
+                tr(f"{number * step:g} {unit}"),
             )
 
     def _paint_listener(self, painter: QPainter, box: QRectF, unit: str) -> None:
@@ -185,7 +188,7 @@ class DistanceCurve(QWidget):
         painter.setPen(look.colour("text"))
         painter.setFont(font(10))
         gain = self._event.gain_at(self.listener)
-        words = (
+        words = tr(
             f"at {self.listener:.0f} {unit}: {gain:.0%}"
             if gain > 0
             else f"at {self.listener:.0f} {unit}: silent"

@@ -7,6 +7,7 @@ from collections.abc import Callable
 from PyQt6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout
 
 from furnel.blocks import QUALITIES
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import label
 from furnel.imagefiles import Note, picture_file
@@ -36,11 +37,11 @@ def encoding_card(
 
         return _box(name, choices, now, chosen)
 
-    title = QPushButton("Encode")
+    title = QPushButton(tr("Encode"))
     title.setObjectName("plain")
     ink = look.colour("text").name()
     title.setStyleSheet(f"QPushButton {{ text-align: left; padding: 0; font-weight: 500; color: {ink} }}")
-    title.setToolTip("Show or hide what can be chosen")
+    title.setToolTip(tr("Show or hide what can be chosen"))
     title.clicked.connect(turn)
     texts = QVBoxLayout()
     texts.setSpacing(1)
@@ -55,7 +56,7 @@ def encoding_card(
             if encode.format in LOSSY
             else "How much time the encoder takes to come close"
         )
-        quality.setToolTip(much)
+        quality.setToolTip(tr(much))
         quality.setFixedWidth(72)
         row.addWidget(quality)
     column.addLayout(row)
@@ -99,11 +100,12 @@ def _sound_rows(encode: Encode, column: QVBoxLayout, change: Callable[[Encode], 
 
 def _box(name: str, choices: tuple[str, ...], now: str, chosen: Callable[[str], None]) -> QComboBox:
     box = QComboBox()
-    box.addItems(list(choices))
-    box.setCurrentText(now)
-    box.setAccessibleName(name)
-    box.setToolTip(name)
-    box.textActivated.connect(chosen)
+    for choice in choices:
+        box.addItem(tr(choice), choice)
+    box.setCurrentIndex(box.findData(now))
+    box.setAccessibleName(tr(name))
+    box.setToolTip(tr(name))
+    box.activated.connect(lambda place: chosen(box.itemData(place)))
     return box
 
 

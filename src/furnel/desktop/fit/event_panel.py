@@ -18,6 +18,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QMenu, QSizePolicy, QWidget
 
 from furnel.desktop.fit.distance_curve import PANEL_PX, DistanceCurve
 from furnel.desktop.fit.sound_content import EventContent, Variation
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets import picking
@@ -48,7 +49,7 @@ class _Sounds(QWidget):
         self._over = False
         self.setAcceptDrops(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Sounds of the event")
+        self.setAccessibleName(tr("Sounds of the event"))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setFixedHeight(PANEL_PX)
         look.changed.connect(self.update)
@@ -57,9 +58,11 @@ class _Sounds(QWidget):
         """Show an event's sounds, one of them on the bench."""
         self._event, self._current = event, current
         self.setToolTip(
-            f"Drop {event.least} to {event.most} files here, or click (Insert) to choose them: "
-            "they become the sounds that the event plays in turn. "
-            "Backspace, or the right button, takes one out of the event."
+            tr(
+                f"Drop {event.least} to {event.most} files here, or click (Insert) to choose them: "
+                "they become the sounds that the event plays in turn. "
+                "Backspace, or the right button, takes one out of the event."
+            )
         )
         self.update()
 
@@ -81,7 +84,9 @@ class _Sounds(QWidget):
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
         count, before = len(event.sounds), len(event.game.sounds)
-        words = f"plays {count} sounds in turn" + (f", the game's has {before}" if count != before else "")
+        words = tr(
+            f"plays {count} sounds in turn" + (f", the game's has {before}" if count != before else "")
+        )
         painter.drawText(QPointF(14 + wide + 12, 21), words)
         for place, one in enumerate(event.sounds):
             self._paint_card(painter, self.card(place), one, place + 1)
@@ -95,7 +100,7 @@ class _Sounds(QWidget):
         painter.drawText(
             box.adjusted(8, 8, -8, -8),
             Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap,
-            "Drop all takes here, or click to choose them",
+            tr("Drop all takes here, or click to choose them"),
         )
 
     def _paint_card(self, painter: QPainter, box: QRectF, one: Variation, number: int) -> None:
@@ -117,7 +122,7 @@ class _Sounds(QWidget):
         painter.drawText(QPointF(box.left() + 8, box.bottom() - 22), str(number))
         painter.setFont(font(10))
         painter.setPen(look.colour("quiet"))
-        state = "new" if one.original is None else "" if one.yours is not None else "game's"
+        state = tr("new" if one.original is None else "" if one.yours is not None else "game's")
         painter.drawText(QPointF(box.left() + 8, box.bottom() - 8), length_text(one.length_s))
         wide = painter.fontMetrics().horizontalAdvance(state)
         painter.drawText(QPointF(box.right() - 8 - wide, box.bottom() - 22), state)

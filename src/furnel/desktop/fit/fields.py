@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from furnel.desktop.language import tr
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.colours import ask_colour
 from furnel.images.picture import Rgb
@@ -46,8 +47,8 @@ def parameter_field(parameter: Parameter, value: Value, change: Change, moving: 
         field = _text(str(value), change)
     else:
         field = _number(parameter, float(value), change, moving)
-    field.setAccessibleName(parameter.label)
-    field.setToolTip(parameter.label)
+    field.setAccessibleName(tr(parameter.label))
+    field.setToolTip(tr(parameter.label))
     return field
 
 
@@ -60,16 +61,17 @@ def _switch(value: bool, change: Change) -> QWidget:
 
 def _choice(parameter: Parameter, value: str, change: Change) -> QWidget:
     box = QComboBox()
-    box.addItems(list(parameter.choices))
-    box.setCurrentText(value)
+    for choice in parameter.choices:
+        box.addItem(tr(choice), choice)
+    box.setCurrentIndex(box.findData(value))
     box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
     box.setMinimumContentsLength(8)
-    box.textActivated.connect(change)
+    box.activated.connect(lambda place: change(box.itemData(place)))
     return box
 
 
 def _colour(parameter: Parameter, value: str, change: Change) -> QWidget:
-    swatch = QPushButton(f"#{value}")
+    swatch = QPushButton(tr(f"#{value}"))
     swatch.setStyleSheet(f"border-left: 18px solid #{value}; text-align: left")
 
     def ask() -> None:
@@ -91,7 +93,7 @@ def _text(value: str, change: Change) -> QWidget:
 
 
 def _file(parameter: Parameter, value: str, change: Change) -> QWidget:
-    choose = QPushButton(value.rpartition("/")[2] or "Choose…")
+    choose = QPushButton(value.rpartition("/")[2] or tr("Choose…"))
 
     def ask() -> None:
         file = picking.pick_file(choose, parameter.label, "sources", start=Path(value) if value else None)
@@ -115,7 +117,7 @@ def _number(parameter: Parameter, value: float, change: Change, moving: Change) 
         spin.setDecimals(max(_DECIMALS.get(parameter.unit, usual), 0 if parameter.low.is_integer() else 1))
         spin.setSingleStep(0.1 if fine or parameter.unit in ("s", "semitones") else 1.0)
         spin.setValue(value)
-    spin.setSuffix(f" {parameter.unit}" if parameter.unit else "")
+    spin.setSuffix(f" {tr(parameter.unit)}" if parameter.unit else "")
     spin.setKeyboardTracking(False)
     spin.valueChanged.connect(change)
     span = parameter.high - parameter.low
@@ -124,7 +126,7 @@ def _number(parameter: Parameter, value: float, change: Change, moving: Change) 
     slider = QSlider(Qt.Orientation.Horizontal)
     slider.setRange(0, int(span) if whole else _STEPS)
     slider.setValue(round((value - parameter.low) / span * slider.maximum()))
-    slider.setAccessibleName(parameter.label)
+    slider.setAccessibleName(tr(parameter.label))
 
     def at(place: int) -> Value:
         exact = parameter.low + place / max(slider.maximum(), 1) * span

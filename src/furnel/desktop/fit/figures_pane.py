@@ -7,6 +7,7 @@ from PyQt6.QtGui import QCursor, QKeyEvent, QMouseEvent, QPainter, QPen, QPixmap
 
 from furnel.desktop.fit.pixel_pane import PixelPane
 from furnel.desktop.fit.sheet_content import Figures
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 
 
@@ -24,7 +25,7 @@ class FiguresPane(PixelPane):
         self.figure = 0
         self._start: QPoint | None = None
         self._carries = False
-        self.setToolTip("Drag a figure onto a cell, or choose cells and press Enter on a figure")
+        self.setToolTip(tr("Drag a figure onto a cell, or choose cells and press Enter on a figure"))
 
     def show_figures(self, figures: Figures, word: str, keep_view: bool) -> None:
         """Show a source; `word` says what is seen."""

@@ -9,6 +9,7 @@ from PyQt6.QtGui import QFont, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintE
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.imaging import to_image
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.widgets.basics import elided
 from furnel.mods.trials import Trial, around_worst
@@ -32,9 +33,9 @@ class FormatCards(QWidget):
         self._busy = ""
         self.row = -1
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        self.setAccessibleName("Formats")
+        self.setAccessibleName(tr("Formats"))
         self.setToolTip(
-            "Click a format to see what it would look like on the bench; click it again to go back"
+            tr("Click a format to see what it would look like on the bench; click it again to go back")
         )
         look.changed.connect(self.update)
 
@@ -90,17 +91,19 @@ class FormatCards(QWidget):
         painter.drawImage(crop, self._crops[number])
         painter.setPen(look.colour("quiet"))
         painter.setFont(font(10))
-        painter.drawText(QPointF(crop.right() + 7, crop.top() + 10), "worst")
-        painter.drawText(QPointF(crop.right() + 7, crop.top() + 23), "block")
+        painter.drawText(QPointF(crop.right() + 7, crop.top() + 10), tr("worst"))
+        painter.drawText(QPointF(crop.right() + 7, crop.top() + 23), tr("block"))
         painter.setPen(look.colour("text"))
         painter.drawText(QPointF(crop.right() + 7, crop.top() + 38), _decibels(trial.worst_db))
-        painter.drawText(QPointF(crop.right() + 7, crop.top() + 52), f"{trial.worst[0]}, {trial.worst[1]}")
-        likeness = "exact" if math.isinf(trial.psnr_db) else f"{trial.psnr_db:.1f} dB"
+        painter.drawText(
+            QPointF(crop.right() + 7, crop.top() + 52), tr(f"{trial.worst[0]}, {trial.worst[1]}")
+        )
+        likeness = tr("exact") if math.isinf(trial.psnr_db) else f"{trial.psnr_db:.1f} dB"
         rows = (("likeness", likeness), ("size", byte_size(trial.size_bytes)), ("time", _time(trial.seconds)))
         for place, (name, value) in enumerate(rows):
             y = crop.bottom() + 17 + place * 15
             painter.setPen(look.colour("quiet"))
-            painter.drawText(QPointF(box.left() + 9, y), name)
+            painter.drawText(QPointF(box.left() + 9, y), tr(name))
             painter.setPen(look.colour("text"))
             wide = painter.fontMetrics().horizontalAdvance(value)
             painter.drawText(QPointF(box.right() - 9 - wide, y), value)

@@ -17,6 +17,7 @@ from furnel.mods.songs import parts_of
 from furnel.mods.steps import step_type
 from furnel.mods.workspace import Workspace
 from furnel.texts import SoundEvent
+from furnel.words import count
 
 
 class Hearing(QObject):
@@ -117,9 +118,7 @@ class Hearing(QObject):
         event = mod_events(space)[name]
         left = tuple(one for one in event.sounds if one != path)
         if len(left) < rule.least:
-            self._session.tell(
-                "wrong", f"{name} needs {rule.least} sound{'s' if rule.least > 1 else ''} at least"
-            )
+            self._session.tell("wrong", f"{name} needs {count(rule.least, 'sound')} at least")
             return
         project = set_event(
             space.project, space.demands.events[name], _with_sounds(event, left)

@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from PyQt6.QtWidgets import QHBoxLayout, QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import as_panel, button, label
+from furnel.words import count
 
 
 class KinOffer(QWidget):
@@ -41,12 +43,14 @@ class KinOffer(QWidget):
         self.setVisible(bool(original in swapped and self.others) and original not in self._declined)
         names = [path.rpartition("/")[0].rpartition("/")[2] or path for path in self.others]
         listed = ", ".join(dict.fromkeys(names[:3])) + (" …" if len(names) > 3 else "")
-        count = len(self.others)
+        many = len(self.others)
         self._said.setText(
-            f"The game has the same {count} more time{'s' if count != 1 else ''}, in {listed}: swap "
-            f"{'them' if count != 1 else 'it'} for the same source?"
+            tr(
+                f"The game has the same {count(many, 'more time')}, in {listed}: swap "
+                f"{'them' if many != 1 else 'it'} for the same source?"
+            )
         )
-        self.accept.setText("Swap it too" if count == 1 else f"Swap these {count} too")
+        self.accept.setText(tr("Swap it too" if many == 1 else f"Swap these {many} too"))
 
     def _leave(self) -> None:
         self._declined.add(self._original)

@@ -21,6 +21,7 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QSizePolicy, QWidget
 
 from furnel.desktop.fit.sound_content import CURVE_S, Lane, SoundContent
+from furnel.desktop.language import tr, tr_all
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.mods.shapes import Layer
@@ -68,9 +69,9 @@ class Lanes(QWidget):
         self.setMinimumHeight(240)
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Lanes")
+        self.setAccessibleName(tr("Lanes"))
         self.setToolTip(
-            "Click to play from there; the wheel zooms, Shift and the wheel move along, Home shows all"
+            tr("Click to play from there; the wheel zooms, Shift and the wheel move along, Home shows all")
         )
         look.changed.connect(self.update)
 
@@ -165,10 +166,10 @@ class Lanes(QWidget):
         look = self._look
         painter.setFont(font(12, QFont.Weight.Medium))
         painter.setPen(look.colour(role))
-        painter.drawText(QPointF(_EDGE, box.top() - 9), word)
+        painter.drawText(QPointF(_EDGE, box.top() - 9), tr(word))
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
-        facts, room = _facts(lane), self.width() - 2 * _EDGE - 62
+        facts, room = tr_all(_facts(lane)), self.width() - 2 * _EDGE - 62
         while len(facts) > 1 and painter.fontMetrics().horizontalAdvance("   ".join(facts)) > room:
             facts.pop()  # half a number would mislead
         painter.drawText(QPointF(_EDGE + 62, box.top() - 9), "   ".join(facts))
@@ -277,7 +278,7 @@ class Lanes(QWidget):
             painter.drawRoundedRect(box, 3, 3)
             painter.setPen(look.colour("text"))
             words = painter.fontMetrics().elidedText(
-                layer.name, Qt.TextElideMode.ElideRight, int(box.width()) - 10
+                tr(layer.name), Qt.TextElideMode.ElideRight, int(box.width()) - 10
             )
             painter.drawText(box.adjusted(6, 0, -4, 0), Qt.AlignmentFlag.AlignVCenter, words)
 

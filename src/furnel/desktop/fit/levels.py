@@ -8,6 +8,7 @@ from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from furnel.desktop.fit.picture_content import PictureContent, Side
 from furnel.desktop.fit.tray import Tray
 from furnel.desktop.imaging import paint_checks
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 
 _TALL = 60
@@ -24,7 +25,7 @@ class LevelLadder(Tray):
         super().__init__(look, "Levels")
         self._level = 0
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        self.setToolTip("Click a level to see it on the bench, as the game shows it from afar")
+        self.setToolTip(tr("Click a level to see it on the bench, as the game shows it from afar"))
 
     def show_content(self, content: PictureContent) -> None:
         super().show_content(content)

@@ -9,6 +9,7 @@ from PyQt6.QtGui import QFont, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.fit.sound_content import Lane, SoundContent
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.sound import to_decibels
 from furnel.sound.words import length_text
@@ -25,7 +26,7 @@ class MeasureTable(QWidget):
         self._look = look
         self._rows: list[tuple[str, str, str]] = []
         self.setFixedWidth(_WIDE)
-        self.setAccessibleName("Measures")
+        self.setAccessibleName(tr("Measures"))
         look.changed.connect(self.update)
 
     def show_content(self, content: SoundContent) -> None:
@@ -34,7 +35,7 @@ class MeasureTable(QWidget):
         self._rows = [
             (name, first[name], second[name]) for name in first if first[name] != "" or second[name] != ""
         ]
-        self.setAccessibleDescription("; ".join(f"{name} {a}, yours {b}" for name, a, b in self._rows))
+        self.setAccessibleDescription("; ".join(tr(f"{name} {a}, yours {b}") for name, a, b in self._rows))
         self.setMinimumHeight(_TOP + len(self._rows) * _ROW + 8)
         self.update()
 
@@ -49,13 +50,13 @@ class MeasureTable(QWidget):
         for x, role, word in ((104, "tarn", "original"), (186, "ember", "yours")):
             painter.setPen(look.colour(role))
             painter.drawText(
-                QRectF(x, 8, 76, 18), Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, word
+                QRectF(x, 8, 76, 18), Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, tr(word)
             )
         painter.setFont(font(11))
         for row, (name, first, second) in enumerate(self._rows):
             y = _TOP + row * _ROW
             painter.setPen(look.colour("quiet"))
-            painter.drawText(QRectF(12, y, 110, _ROW), Qt.AlignmentFlag.AlignVCenter, name)
+            painter.drawText(QRectF(12, y, 110, _ROW), Qt.AlignmentFlag.AlignVCenter, tr(name))
             painter.setPen(look.colour("text"))
             for x, text in ((104, first), (186, second)):
                 painter.drawText(

@@ -10,6 +10,7 @@ from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.fit.sound_content import Lane
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 
 _LOW, _HIGH = -48.0, 0.0
@@ -26,8 +27,8 @@ class Meter(QWidget):
         self._role = "tarn"
         self.device = True
         self.setFixedSize(QSize(150, 26))
-        self.setAccessibleName("Meter")
-        self.setToolTip("Momentary loudness above, sample peak below; the line holds the highest peak")
+        self.setAccessibleName(tr("Meter"))
+        self.setToolTip(tr("Momentary loudness above, sample peak below; the line holds the highest peak"))
         look.changed.connect(self.update)
 
     def show_at(self, lane: Lane, seconds: float, yours: bool, gain_db: float = 0.0) -> None:
@@ -54,7 +55,9 @@ class Meter(QWidget):
         if not self.device:
             painter.setPen(look.colour("quiet"))
             painter.drawText(
-                self.rect(), Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, "no sound device"
+                self.rect(),
+                Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
+                tr("no sound device"),
             )
             return
         for row, (value, unit) in enumerate(((self._loud, "LUFS"), (self._peak, "dBFS"))):

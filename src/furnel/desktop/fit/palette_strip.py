@@ -6,6 +6,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import as_panel, button, label
@@ -41,7 +42,7 @@ class PaletteStrip(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setFixedHeight(2 * _ROW)
-        self.setAccessibleName("Colours of both sheets")
+        self.setAccessibleName(tr("Colours of both sheets"))
         look.changed.connect(self.update)
 
     def sizeHint(self) -> QSize:
@@ -132,7 +133,7 @@ class PaletteStrip(QWidget):
             return
         self._here = event.position()
         found = self._at(event.position())
-        self.setToolTip(f"#{found[1].hex}, {found[1].pixels} pixels" if found is not None else "")
+        self.setToolTip(tr(f"#{found[1].hex}, {found[1].pixels} pixels" if found is not None else ""))
         if self._grabbed is not None:
             self.update()
 
@@ -184,7 +185,7 @@ class PaletteStrip(QWidget):
         for row, (word, role) in enumerate((("original", "tarn"), ("yours", "ember"))):
             painter.setFont(font(11))
             painter.setPen(self._look.colour(role))
-            said = word if self._colours[row] else f"{word}: more than 256 colours"
+            said = tr(word if self._colours[row] else f"{word}: more than 256 colours")
             painter.drawText(QPointF(8, row * _ROW + 13), said)
             for rect, one in self._rows[row]:
                 self._field(painter, rect, one, row)
@@ -253,6 +254,6 @@ class PaletteTray(QWidget):
         colour = self.strip.colour
         for part in self.buttons.values():
             part.setVisible(colour is not None)
-        self.buttons["lock"].setText("Unlock" if colour in self.strip.locked else "Lock")
+        self.buttons["lock"].setText(tr("Unlock" if colour in self.strip.locked else "Lock"))
         said = "Drag one of yours onto another; with Shift its whole ramp"
-        self._says.setText(f"#{bytes(colour).hex()}" if colour is not None else said)
+        self._says.setText(tr(f"#{bytes(colour).hex()}" if colour is not None else said))

@@ -28,6 +28,7 @@ from furnel.desktop.fit.scene_view import SceneView
 from furnel.desktop.fit.tones import ToneGraphs
 from furnel.desktop.imaging import to_image
 from furnel.desktop.keeping import keep, kept_texts
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import button, label, toggle
 from furnel.desktop.widgets.icons import give_icon
@@ -74,11 +75,11 @@ class PictureBench(Bench):
         self._real.clicked.connect(lambda: self.view.set_zoom(1.0))
         self._zoomed = label("", "caption")
         self._zoomed.setToolTip(
-            "How large it is seen: the wheel zooms, dragging moves it, a double-click fits it"
+            tr("How large it is seen: the wheel zooms, dragging moves it, a double-click fits it")
         )
         self._zoomed.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
         self._zoomed.setFixedWidth(self._zoomed.fontMetrics().horizontalAdvance("6400 %") + 4)
-        self.view.zoomed.connect(lambda scale: self._zoomed.setText(f"{scale * 100:.0f} %"))
+        self.view.zoomed.connect(lambda scale: self._zoomed.setText(tr(f"{scale * 100:.0f} %")))
         self.view.zoomed.connect(lambda _: self.looked.emit())
         for part in (self._tiled, self._whole, self._real, self._zoomed):
             row.addWidget(part)
@@ -128,8 +129,8 @@ class PictureBench(Bench):
             self.ladder.set_level(0)
         leveled = len(content.original.levels) > 1
         names = {"Levels": leveled, "From afar": leveled, "In the game": content.scene is not None}
-        for part in self.trays.buttons():
-            part.setVisible(names.get(part.text(), True))
+        for name, part in zip(TRAYS, self.trays.buttons(), strict=True):
+            part.setVisible(names.get(name, True))
         if self._wished in TRAYS and names.get(self._wished, True):
             self.show_tray(self._wished)
         elif not self._tray_button().isVisibleTo(self) or (not keep_view and content.scene is not None):
@@ -138,7 +139,7 @@ class PictureBench(Bench):
             )
         elif TRAYS[self._tray.currentIndex()] == "Formats":
             self._try_formats()
-        self._result.setText(content.label)
+        self._result.setText(tr(content.label))
         self._ask()
         self._read_out(-1, -1)
 
@@ -199,7 +200,7 @@ class PictureBench(Bench):
 
     def _next_scale(self) -> None:
         scale = SCALES[(SCALES.index(self.view.scale_of_difference) + 1) % len(SCALES)]
-        self._times.setText(f"×{scale}")
+        self._times.setText(tr(f"×{scale}"))
         self.view.set_difference(scale)
         self._ask()
 
@@ -231,14 +232,16 @@ class PictureBench(Bench):
             return
         if x < 0:
             width, height = content.original.size
-            self._place.setText(f"{width} × {height}")
+            self._place.setText(tr(f"{width} × {height}"))
             self._theirs.setText("")
             same = content.comparable
-            self._yours.setText("" if same else f"yours {content.yours.size[0]} × {content.yours.size[1]}")
+            self._yours.setText(
+                tr("" if same else f"yours {content.yours.size[0]} × {content.yours.size[1]}")
+            )
             return
-        self._place.setText(f"x {x}  y {y}")
-        self._theirs.setText(_pixel(content.original, x, y, content.original.size))
-        self._yours.setText(_pixel(content.yours, x, y, content.original.size))
+        self._place.setText(tr(f"x {x}  y {y}"))
+        self._theirs.setText(tr(_pixel(content.original, x, y, content.original.size)))
+        self._yours.setText(tr(_pixel(content.yours, x, y, content.original.size)))
 
 
 def _in_a_line(*texts: QLabel) -> QWidget:

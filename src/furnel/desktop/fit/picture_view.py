@@ -21,6 +21,7 @@ from PyQt6.QtWidgets import QSizePolicy, QWidget
 from furnel.desktop.fit.area import AreaTool
 from furnel.desktop.fit.picture_content import PictureContent, Side
 from furnel.desktop.imaging import paint_checks
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.timing import timer
 
@@ -66,7 +67,7 @@ class PictureView(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setMinimumSize(240, 160)
-        self.setAccessibleName("Picture bench")
+        self.setAccessibleName(tr("Picture bench"))
         look.changed.connect(lambda: self.set_mode(self.mode))
 
     def sizeHint(self) -> QSize:
@@ -223,7 +224,7 @@ class PictureView(QWidget):
             painter.setPen(self._look.colour("text"))
             painter.setFont(font(12))
             text = "The two differ in size: fit the swap first, then compare pixel by pixel."
-            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, text)
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, tr(text))
             return
         painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform, self.scale() < 2.0)
         if image is not None:
@@ -265,6 +266,7 @@ class PictureView(QWidget):
         painter.restore()
 
     def _say(self, painter: QPainter, x: float, text: str, role: str, y: float = 20.0) -> None:
+        text = tr(text)
         painter.setFont(font(12, QFont.Weight.Medium))
         wide = painter.fontMetrics().horizontalAdvance(text)
         painter.fillRect(QRectF(x - 5, y - 13, wide + 10, 18), self._look.colour("window", 0.72))

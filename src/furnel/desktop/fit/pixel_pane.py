@@ -7,6 +7,7 @@ from PyQt6.QtGui import QFont, QImage, QKeyEvent, QMouseEvent, QPainter, QPaintE
 from PyQt6.QtWidgets import QSizePolicy, QWidget
 
 from furnel.desktop.imaging import paint_checks
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 
 _HEAD = 22
@@ -31,7 +32,7 @@ class PixelPane(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setMinimumSize(200, 90)
-        self.setAccessibleName(name)
+        self.setAccessibleName(tr(name))
         look.changed.connect(self.update)
 
     def sizeHint(self) -> QSize:
@@ -202,7 +203,7 @@ class PixelPane(QWidget):
         painter.fillRect(QRectF(0, 0, self.width(), _HEAD - 4), self._look.colour("stage"))
         painter.setFont(font(12, QFont.Weight.Medium))
         painter.setPen(self._look.colour(self._role))
-        painter.drawText(QPointF(10, 15), self.word)
+        painter.drawText(QPointF(10, 15), tr(self.word))
         if self.hasFocus():
             painter.setPen(self._look.colour("quiet"))
             painter.drawRect(QRectF(0.5, 0.5, self.width() - 1, self.height() - 1))

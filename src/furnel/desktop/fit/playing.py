@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QSlider, QVBoxLay
 from furnel.desktop.actions import shortcut_of, with_key
 from furnel.desktop.fit.sheet_content import SheetContent
 from furnel.desktop.imaging import paint_checks
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import as_panel, button, label
@@ -33,7 +34,7 @@ class _Stage(QWidget):
         self.floor: float | None = None
         self.middle: float | None = None
         self.setMinimumHeight(110)
-        self.setAccessibleName(f"{word}, playing")
+        self.setAccessibleName(tr(f"{word}, playing"))
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
@@ -47,7 +48,7 @@ class _Stage(QWidget):
                 self._paint(painter, self.image, part, QRectF(left, top, wide, high))
         painter.setFont(font(12, QFont.Weight.Medium))
         painter.setPen(self._look.colour(self._role))
-        painter.drawText(QPointF(10, 17), self._word)
+        painter.drawText(QPointF(10, 17), tr(self._word))
 
     def _paint(self, painter: QPainter, image: QImage, part: QRectF, room: QRectF) -> None:
         scale = min(room.width() / part.width(), room.height() / part.height())
@@ -83,7 +84,7 @@ class Playing(QWidget):
         self._stages = _Stage(look, "original", "tarn"), _Stage(look, "yours", "ember")
         self._clock = timer(self, self._advance, repeats=True)
         self._run = QComboBox()
-        self._run.setAccessibleName("Animation")
+        self._run.setAccessibleName(tr("Animation"))
         self._run.activated.connect(lambda _: self._begin())
         self._play = button("Pause", with_key("Stop and go on", "hear"), "plain")
         self._play.setShortcut(shortcut_of("hear"))
@@ -94,12 +95,12 @@ class Playing(QWidget):
         back.clicked.connect(lambda: self.go(-1))
         on.clicked.connect(lambda: self.go(1))
         self._scrub, self._speed = QSlider(Qt.Orientation.Horizontal), QSlider(Qt.Orientation.Horizontal)
-        self._scrub.setAccessibleName("Frame")
-        self._scrub.setToolTip("Frame by frame")
+        self._scrub.setAccessibleName(tr("Frame"))
+        self._scrub.setToolTip(tr("Frame by frame"))
         self._scrub.sliderMoved.connect(self._scrubbed)
         self._speed.setRange(*_SPEEDS)
-        self._speed.setAccessibleName("Frames a second")
-        self._speed.setToolTip("Frames a second")
+        self._speed.setAccessibleName(tr("Frames a second"))
+        self._speed.setToolTip(tr("Frames a second"))
         self._speed.valueChanged.connect(self._set_speed)
         self._rate = label("", "caption")
         self._rate.setMinimumWidth(self._rate.fontMetrics().horizontalAdvance(f"{_SPEEDS[1]} a second") + 4)
@@ -129,13 +130,13 @@ class Playing(QWidget):
 
     def _make_boxes(self) -> None:
         self._faint, self._both, self._line = (
-            QCheckBox("Trail"),
-            QCheckBox("To and fro"),
-            QCheckBox("Floor"),
+            QCheckBox(tr("Trail")),
+            QCheckBox(tr("To and fro")),
+            QCheckBox(tr("Floor")),
         )
-        self._faint.setToolTip("The frames before and after, faintly behind")
-        self._both.setToolTip("Play it to its end and back again")
-        self._line.setToolTip("Where the original's feet stand")
+        self._faint.setToolTip(tr("The frames before and after, faintly behind"))
+        self._both.setToolTip(tr("Play it to its end and back again"))
+        self._line.setToolTip(tr("Where the original's feet stand"))
         self._line.setChecked(True)
         for box in (self._faint, self._line):
             box.toggled.connect(lambda _: self._show())
@@ -145,9 +146,9 @@ class Playing(QWidget):
         self._content = content
         before = self._run.currentIndex() if keep_view else 0
         self._run.clear()
-        self._run.addItems([f"{run.name}, {len(run.cells)} frames" for run in content.runs])
+        self._run.addItems([tr(f"{run.name}, {len(run.cells)} frames") for run in content.runs])
         if len(content.runs) > 1:
-            self._run.addItem("all at once")
+            self._run.addItem(tr("all at once"))
         self._run.setCurrentIndex(min(max(before, 0), self._run.count() - 1))
         if not keep_view:
             if self._look.still:
@@ -179,7 +180,8 @@ class Playing(QWidget):
 
     def _say(self, playing: bool) -> None:
         """What the button does now."""
-        self._play.setText("Pause" if playing else "Play")
+        self._plays = playing
+        self._play.setText(tr("Pause" if playing else "Play"))
         give_icon(self._play, self._look, "pause" if playing else "play")
 
     def go(self, by: int) -> None:
@@ -207,7 +209,7 @@ class Playing(QWidget):
         self._clock.stop()
 
     def showEvent(self, event: object) -> None:
-        if self._content is not None and self._play.text() == "Pause":
+        if self._content is not None and self._plays:
             self._clock.start()
 
     def _begin(self) -> None:
@@ -226,7 +228,7 @@ class Playing(QWidget):
 
     def _set_speed(self, rate: int) -> None:
         self._clock.setInterval(1000 // max(rate, 1))
-        self._rate.setText(f"{rate} a second")
+        self._rate.setText(tr(f"{rate} a second"))
 
     def _scrubbed(self, step: int) -> None:
         self._step = step

@@ -17,6 +17,7 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
+from furnel.desktop.language import tr, tr_all
 from furnel.desktop.look import Look, font
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
@@ -59,7 +60,7 @@ class _Rows(QWidget):
         self._names: dict[str, str] = {}
         self.current = ""
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Swaps")
+        self.setAccessibleName(tr("Swaps"))
         self.setAcceptDrops(True)
         tiles.ready.connect(self.update)
         results.ready.connect(self.update)
@@ -100,12 +101,12 @@ class _Rows(QWidget):
     def _say(self) -> None:
         """Tell who does not see it which swap is on the bench, and how it stands."""
         if not self.current:
-            self.setAccessibleDescription("no swaps")
+            self.setAccessibleDescription(tr("no swaps"))
             return
         state, faults = self._state(self.current), _faults(self._session.examined.get(self.current))
         place = f"{self.order.index(self.current) + 1} of {len(self.order)}"
         self.setAccessibleDescription(
-            ", ".join(filter(None, (self._names[self.current], state, faults, place)))
+            tr(", ".join(filter(None, (self._names[self.current], state, faults, place))))
         )
 
     def _sorted(self, names: list[str]) -> list[str]:
@@ -206,7 +207,7 @@ class _Rows(QWidget):
         if faults:
             painter.setFont(font(11))
             painter.setPen(look.colour("quiet"))
-            painter.drawText(QPointF(96, box.top() + 36), elided(painter, faults, box.width() - 124))
+            painter.drawText(QPointF(96, box.top() + 36), elided(painter, tr(faults), box.width() - 124))
         paint_state(
             painter, look, self._state(original), QRectF(box.width() - 24, box.center().y() - 5, 10, 10)
         )
@@ -228,8 +229,8 @@ class SwapQueue(QWidget):
         self._head = marked()
         self.rows = _Rows(look, session, tiles, results)
         self.sort = QComboBox()
-        self.sort.addItems(SORTS)
-        self.sort.setAccessibleName("Order of the swaps")
+        self.sort.addItems(tr_all(SORTS))
+        self.sort.setAccessibleName(tr("Order of the swaps"))
         self.sort.setStyleSheet("QComboBox { border: none; background: transparent; padding: 2px 4px }")
         self.anew = button("sort anew", "Swaps stand otherwise than when they were sorted", "plain")
         self.seek = field("Name", "Look for a swap")
@@ -265,7 +266,7 @@ class SwapQueue(QWidget):
     def renew(self) -> None:
         """Count, and show what there is."""
         counts = self._session.tally()
-        self._head.setText(strong(count(counts["all"], "swap") if counts["all"] else "No swaps yet"))
+        self._head.setText(tr(strong(count(counts["all"], "swap") if counts["all"] else "No swaps yet")))
         self.sort.setVisible(counts["all"] > 1)
         self.seek.setVisible(counts["all"] > _FEW)
         self.rows.renew()

@@ -21,7 +21,7 @@ from furnel.desktop.fit.value_editors import (
     text_field,
 )
 from furnel.desktop.fit.value_menu import of_value
-from furnel.desktop.widgets.basics import StateMark, button, label, scrolling, tip
+from furnel.desktop.widgets.basics import StateMark, button, label, scrolling, tip, verbatim
 from furnel.desktop.widgets.menus import Row, menu_under, offers_menu
 from furnel.mods.fit.texts import fault_state
 from furnel.mods.records import Book, Line, Sheet
@@ -104,7 +104,7 @@ class RecordForm(QWidget):
                 again.setFocus()
 
     def _add_line(self, grid: QGridLayout, row: int, line: Line, book: Book) -> int:
-        name = label(line.label, "ember" if line.changed else "caption")
+        name = verbatim(line.label, "ember" if line.changed else "caption")
         tip(name, line.address)
         offers_menu(name, lambda _: self._offers(line))
         middle, top = Qt.AlignmentFlag.AlignVCenter, Qt.AlignmentFlag.AlignTop
@@ -123,7 +123,7 @@ class RecordForm(QWidget):
         holder.addWidget(editor, 0 if kind in ("number", "colour") and not gone else 1)
         if kind == "number" and not gone:
             if line.meaning.unit:
-                holder.addWidget(label(line.meaning.unit, "caption"))
+                holder.addWidget(verbatim(line.meaning.unit, "caption"))
             holder.addWidget(
                 Among(self._hands.look, line.meaning, number_in(line.game), number_in(line.now)), 1
             )

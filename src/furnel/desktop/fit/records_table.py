@@ -15,6 +15,7 @@ from PyQt6.QtWidgets import (
     QTableView,
 )
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import elided, paint_state
 from furnel.mods.fit.texts import fault_state
@@ -113,7 +114,7 @@ class RecordsModel(QAbstractTableModel):
         ):
             return None
         column = self.column(section)
-        return (f"{column.label}, {column.unit}" if column.unit else column.label) if column else "record"
+        return (f"{column.label}, {column.unit}" if column.unit else column.label) if column else tr("record")
 
     def data(self, index: QModelIndex, role: int = 0) -> Any:
         if self.sheet is None or self._book is None or not index.isValid():
@@ -236,7 +237,7 @@ class RecordsTable(QTableView):
         self.setItemDelegate(self._cells)
         self.setShowGrid(False)
         self.setSortingEnabled(True)
-        self.setAccessibleName("Records")
+        self.setAccessibleName(tr("Records"))
         self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
         self.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
         self.setHorizontalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)

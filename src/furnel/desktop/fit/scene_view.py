@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QSlider, QVBoxLayout, QWidget
 from furnel.desktop.fit.picture_content import PictureContent
 from furnel.desktop.fit.scene import Scene
 from furnel.desktop.imaging import paint_checks, to_image
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import label
 
@@ -28,7 +29,7 @@ class _Pair(QWidget):
         self.keep_out: tuple[tuple[int, int, int, int], ...] = ()
         self._boxes: list[QRectF] = []
         self.setMouseTracking(True)
-        self.setAccessibleName("What the game makes of it")
+        self.setAccessibleName(tr("What the game makes of it"))
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
@@ -49,7 +50,7 @@ class _Pair(QWidget):
             left = 16 + side * half
             painter.setFont(font(11, QFont.Weight.Medium))
             painter.setPen(look.colour(role))
-            painter.drawText(QPointF(left, 15), "yours" if side else "original")
+            painter.drawText(QPointF(left, 15), tr("yours" if side else "original"))
             for place, image in enumerate(self.images[side]):
                 wide, high = image.width() * scale, image.height() * scale
                 box = QRectF(left, 22 + (room - high) / 2, wide, high)
@@ -66,7 +67,7 @@ class _Pair(QWidget):
                 if real and place < len(self.names):
                     painter.setFont(font(10))
                     painter.setPen(look.colour("quiet"))
-                    painter.drawText(QPointF(box.left(), self.height() - 4.0), self.names[place])
+                    painter.drawText(QPointF(box.left(), self.height() - 4.0), tr(self.names[place]))
                 left += wide + 10
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
@@ -91,7 +92,7 @@ class SceneView(QWidget):
         self._pair.moved.connect(self._lamp)
         self._says, self._slider = label("", "caption"), QSlider(Qt.Orientation.Horizontal)
         self._slider.setRange(0, 100)
-        self._slider.setToolTip("How full, how strong or how high: what the preview shows")
+        self._slider.setToolTip(tr("How full, how strong or how high: what the preview shows"))
         self._slider.setValue(62)
         self._slider.setFixedWidth(150)
         self._slider.valueChanged.connect(lambda _: self._show())
@@ -113,7 +114,7 @@ class SceneView(QWidget):
         self._pair.images = [], []
         if content.scene is not None:
             self._slider.setVisible(content.scene.kind in _AMOUNTS)
-            self._slider.setAccessibleName(_AMOUNTS.get(content.scene.kind, ""))
+            self._slider.setAccessibleName(tr(_AMOUNTS.get(content.scene.kind, "")))
             self._show()
 
     def _lamp(self, x: float, y: float) -> None:
@@ -130,14 +131,16 @@ class SceneView(QWidget):
         self._pair.names = [f"{name}  {picture.width} × {picture.height}" for name, picture, _ in scene.sizes]
         self._pair.keep_out = scene.keep_out
         self._says.setText(
-            {
-                "gauge": f"{amount:.0%} filled, with its glow",
-                "glow": f"{amount:.0%} of its strength, over what it lights",
-                "normals": "move the mouse: the lamp follows; the slider lifts it",
-                "tint": "multiplied with the colours that the game uses",
-                "sizes": "the same emblem at all its sizes, in proportion",
-                "badge": "inside the dashes the game draws something of its own",
-            }[scene.kind]
+            tr(
+                {
+                    "gauge": f"{amount:.0%} filled, with its glow",
+                    "glow": f"{amount:.0%} of its strength, over what it lights",
+                    "normals": "move the mouse: the lamp follows; the slider lifts it",
+                    "tint": "multiplied with the colours that the game uses",
+                    "sizes": "the same emblem at all its sizes, in proportion",
+                    "badge": "inside the dashes the game draws something of its own",
+                }[scene.kind]
+            )
         )
 
     def show_images(self, images: tuple[list[QImage], list[QImage]]) -> None:

@@ -6,6 +6,7 @@ from PyQt6.QtCore import QSignalBlocker
 from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.fit.records_table import shown
+from furnel.desktop.language import tr
 from furnel.desktop.look import dressed
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import answers, button, label
@@ -41,13 +42,13 @@ class _Reckon(QDialog):
 
     def __init__(self, parent: QWidget, book: Book, sheet: Sheet, names: list[str], place: int) -> None:
         super().__init__(parent)
-        self.setWindowTitle("Change several")
+        self.setWindowTitle(tr("Change several"))
         self._book, self._sheet, self._names = book, sheet, names
         self._columns = list(sheet.columns)
         self.changes: list[Change] = []
         self.what, self.way, self.by = QComboBox(), QComboBox(), QComboBox()
         for part, name in ((self.what, "Which value"), (self.way, "How"), (self.by, "To what")):
-            part.setAccessibleName(name)
+            part.setAccessibleName(tr(name))
         self.what.addItems([column.label for column in self._columns])
         if 0 <= place < len(sheet.columns) and sheet.columns[place] in self._columns:
             self.what.setCurrentIndex(self._columns.index(sheet.columns[place]))
@@ -89,7 +90,8 @@ class _Reckon(QDialog):
             numbers = column.meaning.types <= {"number"} and not switches
             with QSignalBlocker(self.way), QSignalBlocker(self.by):
                 self.way.clear()
-                self.way.addItems(list(_SWITCHED if switches else _RECKONED if numbers else ("set to",)))
+                for way in _SWITCHED if switches else _RECKONED if numbers else ("set to",):
+                    self.way.addItem(tr(way), way)
                 self.by.clear()
                 self.by.addItems([] if numbers else self._book.options(column.meaning))
                 self.by.setEditText("1.2" if numbers else self.by.itemText(0))
@@ -98,7 +100,7 @@ class _Reckon(QDialog):
 
     def _made(self, column: Column, addresses: list[str]) -> list[Change]:
         """The changes that are asked for. Raises ValueError for what is no number where one is needed."""
-        way, by = self.way.currentText(), self.by.currentText()
+        way, by = self.way.currentData(), self.by.currentText()
         if way in _SWITCHED:
             return set_values(self._book, addresses, _SWITCHED[way])
         if column.meaning.types <= {"number"}:
@@ -109,7 +111,7 @@ class _Reckon(QDialog):
         self.changes = []
         column = self._column
         if column is None:
-            self._preview.setText("These records have no values")
+            self._preview.setText(tr("These records have no values"))
             self._go.setEnabled(False)
             return
         where = {address_text((*self._sheet.records[name], *column.key)): name for name in self._names}
@@ -120,7 +122,7 @@ class _Reckon(QDialog):
         try:
             self.changes = self._made(column, there)
         except ValueError:
-            self._preview.setText("Write a number")
+            self._preview.setText(tr("Write a number"))
             self._go.setEnabled(False)
             return
         lines = [
@@ -129,7 +131,7 @@ class _Reckon(QDialog):
         ]
         more = len(self.changes) - len(lines)
         words = [*lines, f"and {more} more"] if more else lines or ["Nothing changes"]
-        self._preview.setText("\n".join(words))
+        self._preview.setText(tr("\n".join(words)))
         self._go.setEnabled(bool(self.changes))
 
 

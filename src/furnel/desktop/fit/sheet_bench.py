@@ -22,6 +22,7 @@ from furnel.desktop.fit.playing import Playing
 from furnel.desktop.fit.sheet_content import SheetContent, tinted_images
 from furnel.desktop.imaging import paint_checks
 from furnel.desktop.keeping import keep, kept_texts
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import as_panel, button, label, toggle
 from furnel.desktop.widgets.wrapping import WrappingRow, stage_bar
@@ -49,14 +50,14 @@ class _Ground(QWidget):
         super().__init__()
         self._look = look
         self.images: tuple[QImage, QImage] | None = None
-        self.setAccessibleName("Ground built of both")
+        self.setAccessibleName(tr("Ground built of both"))
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
         painter.fillRect(self.rect(), self._look.colour("stage"))
         if self.images is None:
             painter.setPen(self._look.colour("quiet"))
-            painter.drawText(20, 30, "Only a sheet of tiles is built into ground")
+            painter.drawText(20, 30, tr("Only a sheet of tiles is built into ground"))
             return
         half = self.width() / 2
         for side, image in enumerate(self.images):
@@ -178,7 +179,7 @@ class SheetBench(Bench):
             self.tools.addButton(part)
             row.addWidget(part)
         self.pencil = button("", "The pencil's colour", "plain")
-        self.pencil.setAccessibleName("Pencil's colour")
+        self.pencil.setAccessibleName(tr("Pencil's colour"))
         self.pencil.clicked.connect(lambda: self.acted.emit("colour"))
         row.addWidget(self.pencil)
         row.add_gap(10)
@@ -240,7 +241,7 @@ class SheetBench(Bench):
             pane.show_content(content, keep_view)
         self.tint.setVisible(bool(self._tints))
         self._show_unlike(self.unlike.isChecked())
-        self.unlike.setText(f"Differences: {len(content.unlike)}" if content.unlike else "Differences")
+        self.unlike.setText(tr(f"Differences: {len(content.unlike)}" if content.unlike else "Differences"))
         self.playing.show_content(content, keep_view)
         self._dress(keep_view)
         self.source.show_figures(content.figures, self._source_word(), keep_view)
@@ -253,8 +254,8 @@ class SheetBench(Bench):
         self.colour_tray.tell()
         self._ground.images = content.ground
         self._ground.update()
-        for part in self.trays.buttons():
-            part.setVisible(part.text() != "Ground" or content.ground is not None)
+        for name, part in zip(TRAYS, self.trays.buttons(), strict=True):
+            part.setVisible(name != "Ground" or content.ground is not None)
         if not keep_view:
             wished = self._wished if self._wished in TRAYS[:2] else TRAYS[0]
             self.show_tray("Ground" if content.spec.meets else wished)
@@ -317,7 +318,7 @@ class SheetBench(Bench):
     def use_colour(self, colour: Rgb | None) -> None:
         """Paint in a colour; None is clear."""
         self.cells.pencil = colour
-        self.pencil.setText(f"#{bytes(colour).hex()}" if colour is not None else "clear")
+        self.pencil.setText(tr(f"#{bytes(colour).hex()}" if colour is not None else "clear"))
         field = QPixmap(14, 14)
         field.fill(QColor(*colour) if colour is not None else Qt.GlobalColor.transparent)
         self.pencil.setIcon(QIcon(field))
@@ -340,7 +341,7 @@ class SheetBench(Bench):
         if self.content is None:
             return
         many = len(self._tints)
-        self.tint.setText("As stored" if self._tinted < 0 else f"Tint {self._tinted + 1} of {many}")
+        self.tint.setText(tr("As stored" if self._tinted < 0 else f"Tint {self._tinted + 1} of {many}"))
         images = tinted_images(self.content, self._tints[self._tinted] if self._tinted >= 0 else None)
         for pane, image in zip((self.theirs, self.cells), images, strict=True):
             pane.show_image(image, keep_view)
@@ -375,7 +376,9 @@ class SheetBench(Bench):
         if x < 0 or pane.image is None:
             wide, high = content.cell
             self._readout.setText(
-                f"{content.pictures.frames} frames of {wide} × {high}, yours {content.pictures.yours_frames}"
+                tr(
+                    f"{content.pictures.frames} frames of {wide} × {high}, yours {content.pictures.yours_frames}"
+                )
             )
             return
         colour = pane.image.pixelColor(x, y)
@@ -386,4 +389,4 @@ class SheetBench(Bench):
         if cell >= 0:
             left, top, _, _ = content.grid.box(cell)
             named = f"{content.names[cell]}, {x - left} {y - top}"
-        self._readout.setText(f"{named}  {told}  at {x}, {y}")
+        self._readout.setText(tr(f"{named}  {told}  at {x}, {y}"))

@@ -10,6 +10,7 @@ from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QVBoxLayout, QWidget
 
 from furnel.desktop.fit.sound_content import SongContent, SongPart
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import as_panel, button, elided, label
@@ -35,7 +36,7 @@ class _Grid(QWidget):
         self.off: set[str] = set()
         self.head = -1.0
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Parts of the song")
+        self.setAccessibleName(tr("Parts of the song"))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         look.changed.connect(self.update)
 
@@ -47,7 +48,7 @@ class _Grid(QWidget):
         self._chosen = min(self._chosen, max(len(song.parts) - 1, 0))
         self.setFixedHeight(len(song.parts) * _ROW + 16)
         self.setToolTip(
-            "Click a switch to leave a part out, a wave to play from there, a name to put it on the bench"
+            tr("Click a switch to leave a part out, a wave to play from there, a name to put it on the bench")
         )
         self.update()
 
@@ -181,13 +182,13 @@ class SongPanel(QWidget):
         if song is not None:
             self._title.setText(song.title)
             words = [f"{song.beats} beats at {song.tempo:g} bpm", song.key, *song.wrong]
-            self._says.setText("   ".join(filter(None, words)))
+            self._says.setText(tr("   ".join(filter(None, words))))
             self.grid.show_song(song, current)
 
     def show_head(self, fraction: float) -> None:
         """Where the parts are heard, as a part of the song; below 0: they are not."""
         self.grid.head = fraction
-        self.play.setText("Stop" if fraction >= 0 else "Play together")
+        self.play.setText(tr("Stop" if fraction >= 0 else "Play together"))
         self.grid.update()
 
     def _turn(self) -> None:

@@ -20,6 +20,7 @@ from furnel.desktop.fit.song_panel import SongPanel
 from furnel.desktop.fit.sound_content import Lane, SoundContent
 from furnel.desktop.fit.source_strip import SourceStrip
 from furnel.desktop.keeping import remember_checked
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.timing import timer
@@ -53,9 +54,11 @@ class SoundBench(Bench):
         self._play.setShortcut(shortcut_of("hear"))
         self._play.clicked.connect(self._turn)
         self.sides = QButtonGroup(self)
-        self._equal = QCheckBox("equal loudness")
+        self._equal = QCheckBox(tr("equal loudness"))
         self._equal.setChecked(True)
-        self._equal.setToolTip("Turns the louder one down, so that you compare the sound and not the level")
+        self._equal.setToolTip(
+            tr("Turns the louder one down, so that you compare the sound and not the level")
+        )
         self._seam = button(
             "Seam", "Hear the last second and the first, again and again, as the loop joins them", "plain"
         )
@@ -137,7 +140,7 @@ class SoundBench(Bench):
 
     def _say(self, playing: bool) -> None:
         """What the button does now."""
-        self._play.setText("Stop" if playing else "Play")
+        self._play.setText(tr("Stop" if playing else "Play"))
         give_icon(self._play, self._look, "stop" if playing else "play")
 
     def looking(self) -> list[int]:

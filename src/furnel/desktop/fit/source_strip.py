@@ -7,6 +7,7 @@ from PyQt6.QtGui import QBrush, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, Q
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.fit.sound_content import SoundContent
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.tiles import paint_waveform
 from furnel.sound.words import length_text
@@ -27,9 +28,9 @@ class SourceStrip(QWidget):
         self._grip: float | None = None
         self.setFixedHeight(_HIGH)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Source")
+        self.setAccessibleName(tr("Source"))
         self.setToolTip(
-            "The whole source, with the part that is taken: drag it, or move it with Left and Right"
+            tr("The whole source, with the part that is taken: drag it, or move it with Left and Right")
         )
         look.changed.connect(self.update)
 
@@ -37,7 +38,7 @@ class SourceStrip(QWidget):
         """Show a swap's source; nothing when it cannot be read."""
         self._content, self._used = content, content.used
         self.setVisible(content.source is not None)
-        self.setAccessibleDescription(self.said())
+        self.setAccessibleDescription(tr(self.said()))
         self.update()
 
     @property
@@ -79,8 +80,8 @@ class SourceStrip(QWidget):
         wave, box = self._content.source.wave, self.box()
         painter.setFont(font(10))
         painter.setPen(look.colour("quiet"))
-        painter.drawText(QPointF(_EDGE, 13), self.said())
-        words = f"{length_text(self._used[0])} to {length_text(self._used[1])} is taken"
+        painter.drawText(QPointF(_EDGE, 13), tr(self.said()))
+        words = tr(f"{length_text(self._used[0])} to {length_text(self._used[1])} is taken")
         painter.drawText(QRectF(0, 2, self.width() - _EDGE, 14), Qt.AlignmentFlag.AlignRight, words)
         painter.fillRect(box, look.colour("panel"))
         paint_waveform(painter, box.adjusted(0, 2, 0, -2), wave, look.colour("ember", 0.3))

@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import (
 from furnel.desktop.fit.encoding import encoding_card
 from furnel.desktop.fit.fields import parameter_field
 from furnel.desktop.fit.stepdrags import StepDrags, card_frame
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.tiles import Tile, paint_tile
 from furnel.desktop.widgets.basics import Switch, as_panel, button, label
@@ -40,7 +41,7 @@ class _Thumb(QWidget):
         self._look = look
         self.tile: Tile | None = None
         self.setFixedSize(52, 36)
-        self.setAccessibleName("What this step gives")
+        self.setAccessibleName(tr("What this step gives"))
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         painter = QPainter(self)
@@ -113,10 +114,10 @@ class StepsPanel(QWidget):
             if step.domain != domain:
                 continue
             if step.group not in groups:
-                made = whole.addMenu(step.group)
+                made = whole.addMenu(tr(step.group))
                 assert made is not None
                 groups[step.group] = made
-            entry = groups[step.group].addAction(step.title)
+            entry = groups[step.group].addAction(tr(step.title))
             assert entry is not None
             entry.triggered.connect(lambda _=False, name=step.id: self._append(name))
         return whole
@@ -198,7 +199,7 @@ class StepsPanel(QWidget):
 
     def _card(self, place: int, use: StepUse) -> QWidget:
         card, column = self._frame()
-        card.setAccessibleName(f"Step {place + 1}")
+        card.setAccessibleName(tr(f"Step {place + 1}"))
         step = step_type(use.do)
         try:
             values: dict[str, Value] = use.checked()
@@ -207,12 +208,12 @@ class StepsPanel(QWidget):
             values, summary = dict(use.values), error.why
         texts = QVBoxLayout()
         texts.setSpacing(1)
-        title = QPushButton(f"{'▾' if place == self._open else '▸'}  {step.title}")
-        title.setAccessibleName(step.title)
+        title = QPushButton(tr(f"{'▾' if place == self._open else '▸'}  {step.title}"))
+        title.setAccessibleName(tr(step.title))
         title.setObjectName("plain")
         ink = self._look.colour("text" if use.on else "faint").name()
         title.setStyleSheet(f"QPushButton {{ text-align: left; padding: 0; font-weight: 500; color: {ink} }}")
-        title.setToolTip("Show or hide its settings; drag it, or Alt and the arrows, for another place")
+        title.setToolTip(tr("Show or hide its settings; drag it, or Alt and the arrows, for another place"))
         title.clicked.connect(lambda: self._unfold(place))
         self._drags.take(title, place)
         texts.addWidget(title)

@@ -17,6 +17,7 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import button, label
@@ -41,8 +42,8 @@ class Row(QWidget):
         self.setAcceptDrops(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setFixedHeight(_SIDE + 6)
-        self.setAccessibleName("Colours")
-        self.setToolTip("Click a colour to choose another, or drop a picture of a row of colours here")
+        self.setAccessibleName(tr("Colours"))
+        self.setToolTip(tr("Click a colour to choose another, or drop a picture of a row of colours here"))
 
     def sizeHint(self) -> QSize:
         return QSize(int(self._side * max(len(self.colours), 1)) + 6, _SIDE + 6)

@@ -7,6 +7,7 @@ from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import (
     button,
@@ -54,7 +55,7 @@ class _Table(QWidget):
         self._all: tuple[FitPoint, ...] = ()
         self._unfolded = False
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        self.setAccessibleName("Fit table")
+        self.setAccessibleName(tr("Fit table"))
         look.changed.connect(self.update)
 
     def show_points(self, points: tuple[FitPoint, ...]) -> None:
@@ -64,7 +65,7 @@ class _Table(QWidget):
         hidden = len(points) - len(self.points)
         self.setFixedHeight(_HEAD + (len(self.points) + (1 if hidden or self._unfolded else 0)) * _ROW)
         self.setAccessibleDescription(
-            "; ".join(f"{p.label}: {p.original}, yours {p.yours}, {p.state}" for p in points)
+            "; ".join(tr(f"{p.label}: {p.original}, yours {p.yours}, {p.state}") for p in points)
         )
         self.update()
 
@@ -74,7 +75,7 @@ class _Table(QWidget):
             self.picked.emit(row)
             point = self.points[row]
             said = f"{point.label}: {point.original}, yours {point.yours}, {point.state}"
-            self.setAccessibleDescription(f"{said}, kept" if point.insisted else said)
+            self.setAccessibleDescription(tr(f"{said}, kept" if point.insisted else said))
             self.update()
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
@@ -114,9 +115,9 @@ class _Table(QWidget):
         wide = (self.width() - _LABEL - _MARK) / 2
         painter.setFont(font(12, QFont.Weight.Medium))
         painter.setPen(look.colour("tarn"))
-        painter.drawText(QPointF(_LABEL, 15), "original")
+        painter.drawText(QPointF(_LABEL, 15), tr("original"))
         painter.setPen(look.colour("ember"))
-        painter.drawText(QPointF(_LABEL + wide, 15), "yours")
+        painter.drawText(QPointF(_LABEL + wide, 15), tr("yours"))
         for row, point in enumerate(self.points):
             y = _HEAD + row * _ROW
             if row == self.row:
@@ -124,16 +125,16 @@ class _Table(QWidget):
             painter.fillRect(QRectF(0, y, self.width(), 1), look.colour("hairline"))
             painter.setFont(font(12))
             painter.setPen(look.colour("quiet"))
-            painter.drawText(QPointF(0, y + 17), elided(painter, point.label, _LABEL - 4))
+            painter.drawText(QPointF(0, y + 17), elided(painter, tr(point.label), _LABEL - 4))
             painter.setPen(look.colour("text" if point.state != "fits" else "quiet"))
-            painter.drawText(QPointF(_LABEL, y + 17), elided(painter, point.original, wide - 6))
+            painter.drawText(QPointF(_LABEL, y + 17), elided(painter, tr(point.original), wide - 6))
             painter.setPen(look.colour("text"))
-            painter.drawText(QPointF(_LABEL + wide, y + 17), elided(painter, point.yours, wide - 6))
+            painter.drawText(QPointF(_LABEL + wide, y + 17), elided(painter, tr(point.yours), wide - 6))
             paint_state(painter, look, point.state, QRectF(self.width() - 14, y + 8, 10, 10))
             if point.insisted:
                 painter.setPen(look.colour("ember"))
                 painter.setFont(font(10))
-                painter.drawText(QPointF(self.width() - 40, y + 17), "kept")
+                painter.drawText(QPointF(self.width() - 40, y + 17), tr("kept"))
         hidden = len(self._all) - len(self.points)
         if hidden or self._unfolded:
             y = _HEAD + len(self.points) * _ROW
@@ -141,7 +142,7 @@ class _Table(QWidget):
             painter.setFont(font(11))
             painter.setPen(look.colour("quiet"))
             text = f"and {hidden} more that fit" if hidden else "only what matters"
-            painter.drawText(QPointF(_LABEL, y + 17), text)
+            painter.drawText(QPointF(_LABEL, y + 17), tr(text))
 
 
 class FitTable(QWidget):
@@ -221,7 +222,7 @@ class FitTable(QWidget):
         `can_fit` says whether steps can make all of it fit."""
         self._mendable = mendable
         self._name.setText(name)
-        self._source.setText(source.rpartition("/")[2])
+        self._source.setText(tr(source.rpartition("/")[2]))
         tip(self._source, source)
         self.table.show_points(points)
         needed = any(point.state == "breaks" for point in points)
@@ -238,10 +239,10 @@ class FitTable(QWidget):
     def _explain(self, row: int) -> None:
         point = self.table.points[row]
         self._box.setVisible(bool(point.why or point.remedy))
-        self._point.setText(strong(point.label))
-        self._why.setText(ended(point.why))
+        self._point.setText(tr(strong(point.label)))
+        self._why.setText(tr(ended(point.why)))
         self._why.setVisible(bool(point.why))
-        self._remedy.setText(ended(point.remedy))
+        self._remedy.setText(tr(ended(point.remedy)))
         self._remedy.setVisible(bool(point.remedy))
         self._mend.setVisible(point.key in self._mendable and bool(point.remedy))
         self._show.setVisible(bool(point.at) and point.state != "fits")

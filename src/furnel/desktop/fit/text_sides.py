@@ -9,6 +9,7 @@ from PyQt6.QtCore import QTimer, pyqtSignal
 from PyQt6.QtGui import QColor, QTextCharFormat, QTextCursor
 from PyQt6.QtWidgets import QHBoxLayout, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.widgets.basics import button, label
 
@@ -69,7 +70,7 @@ class TextSides(QWidget):
         for field, word, name in ((self.game, "the game's", "tarn"), (self.yours, "yours", "ember")):
             field.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
             field.setObjectName("code")
-            field.setAccessibleName(f"{word} text")
+            field.setAccessibleName(tr(f"{word} text"))
             column = QVBoxLayout()
             column.setSpacing(4)
             column.addWidget(label(word, name))
@@ -103,7 +104,7 @@ class TextSides(QWidget):
     def show_texts(self, texts: Texts, draft: str = "", said: str = "") -> None:
         """Show two texts, or what was written in yours before and could not be taken (`said` says why)."""
         self._shown = _plain(texts.yours)
-        self._said.setText(said)
+        self._said.setText(tr(said))
         if self.game.toPlainText() != _plain(texts.original):
             self.game.setPlainText(texts.original)
         wanted = draft or self._shown
@@ -128,7 +129,7 @@ class TextSides(QWidget):
         self._back.setVisible(written)
         if not written:
             self._said.setText(
-                "Write in yours to change it: what you change becomes changes by record and value."
+                tr("Write in yours to change it: what you change becomes changes by record and value.")
             )
         self._settled.start()
 

@@ -8,6 +8,7 @@ from PyQt6.QtGui import QFont, QPainter, QPainterPath, QPaintEvent, QPen
 
 from furnel.desktop.fit.picture_content import Counts
 from furnel.desktop.fit.tray import Tray
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 
 _NAMES = ("light and dark", "red", "green", "blue")
@@ -34,7 +35,7 @@ class ToneGraphs(Tray):
             box = QRectF(14 + place * (wide + gap), top, wide, high)
             painter.setFont(font(10, QFont.Weight.DemiBold))
             painter.setPen(look.colour("quiet"))
-            painter.drawText(QPointF(box.left(), 16), name.upper())
+            painter.drawText(QPointF(box.left(), 16), tr(name).upper())
             painter.fillRect(box, look.colour("sunken"))
             most = max(float(_smooth(first[place]).max()), float(_smooth(second[place]).max()), 1e-6)
             theirs, mine = _path(_smooth(first[place]) / most, box), _path(_smooth(second[place]) / most, box)
@@ -50,7 +51,9 @@ class ToneGraphs(Tray):
             for values, role, share in ((first[place], "tarn", 0.0), (second[place], "ember", 0.5)):
                 painter.setPen(look.colour(role))
                 mean = float((values * np.arange(256)).sum())
-                painter.drawText(QPointF(box.left() + share * wide, box.bottom() + 15), f"mean {mean:.0f}")
+                painter.drawText(
+                    QPointF(box.left() + share * wide, box.bottom() + 15), tr(f"mean {mean:.0f}")
+                )
 
 
 def _smooth(values: Counts) -> Counts:

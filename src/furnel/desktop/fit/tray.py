@@ -5,6 +5,7 @@ from __future__ import annotations
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.fit.picture_content import PictureContent
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 
 
@@ -15,7 +16,7 @@ class Tray(QWidget):
         super().__init__()
         self._look = look
         self._content: PictureContent | None = None
-        self.setAccessibleName(name)
+        self.setAccessibleName(tr(name))
         look.changed.connect(self.update)
 
     def show_content(self, content: PictureContent) -> None:

@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import Switch, button, label
@@ -95,7 +96,7 @@ class NumberField(QLineEdit):
             old = typed(self.text(), self._line, self._book)
             if old is not None:
                 new = float(old) + (step if event.key() == Qt.Key.Key_Up else -step)
-                self.setText(f"{round(new, 6):g}")
+                self.setText(tr(f"{round(new, 6):g}"))
             return
         super().keyPressEvent(event)
 
@@ -108,7 +109,7 @@ class Among(QWidget):
         self._look, self._meaning, self._game, self._now = look, meaning, game, now
         self.setFixedHeight(20)
         self.setMinimumWidth(90)
-        self.setToolTip(f"The game's own: {meaning.usual}")
+        self.setToolTip(tr(f"The game's own: {meaning.usual}"))
 
     def sizeHint(self) -> QSize:
         return QSize(150, 20)
@@ -152,7 +153,7 @@ class Swatch(QPushButton):
         super().__init__(text)
         self._text = text
         self.setFixedWidth(110)
-        self.setAccessibleName(f"Colour {text}")
+        self.setAccessibleName(tr(f"Colour {text}"))
         self.clicked.connect(self._choose)
 
     def _choose(self) -> None:
@@ -185,7 +186,7 @@ class AssetField(QWidget):
         super().__init__()
         self._look, self._tiles, self._asset = look, tiles, asset
         self._field = QLineEdit(text)
-        self._field.setAccessibleName("Asset")
+        self._field.setAccessibleName(tr("Asset"))
         self._field.editingFinished.connect(lambda: self._typed(text))
         pick = button("Choose…", "Choose another on the wall")
         pick.clicked.connect(lambda: self._chosen(choose(text), text))
@@ -196,7 +197,7 @@ class AssetField(QWidget):
         row.addWidget(pick)
         tiles.ready.connect(self.update)
         if asset is not None:
-            self.setToolTip("Click the picture to see it on the wall")
+            self.setToolTip(tr("Click the picture to see it on the wall"))
 
     def _typed(self, before: str) -> None:
         if self._field.text() != before:
@@ -225,7 +226,7 @@ class ListField(QWidget):
         super().__init__()
         self._numbers = numbers
         self.list = QListWidget()
-        self.list.setAccessibleName("List")
+        self.list.setAccessibleName(tr("List"))
         self.list.installEventFilter(self)
         self.list.setDragDropMode(QAbstractItemView.DragDropMode.InternalMove)
         self.list.addItems(
@@ -242,9 +243,9 @@ class ListField(QWidget):
             self._new.setMinimumContentsLength(6)
         else:
             self._new = QLineEdit()
-            self._new.setPlaceholderText("another")
+            self._new.setPlaceholderText(tr("another"))
             self._new.returnPressed.connect(self._add)
-        self._new.setAccessibleName("What to add")
+        self._new.setAccessibleName(tr("What to add"))
         add, out = button("Add", "Put it at the end"), button("Take out", "Take what is selected out  (Del)")
         add.clicked.connect(self._add)
         out.clicked.connect(self._drop)

@@ -9,6 +9,7 @@ from pathlib import Path
 from PyQt6.QtWidgets import QMenu, QWidget
 
 from furnel.atomic import write_text
+from furnel.desktop.language import tr
 from furnel.desktop.look import dressed
 from furnel.desktop.session import Session
 from furnel.desktop.widgets import picking
@@ -39,10 +40,10 @@ def load_out_menu(near: QWidget, session: Session) -> QMenu:
         action.setChecked(standing_as(session.game.stack, found)[0] == now)
     if known:
         menu.addSeparator()
-    menu.addAction("Keep the mods as they stand…", partial(_keep, near, session))
-    menu.addAction("Take one from a file…", partial(_take, near, session))
+    menu.addAction(tr("Keep the mods as they stand…"), partial(_keep, near, session))
+    menu.addAction(tr("Take one from a file…"), partial(_take, near, session))
     for title, work in (("Give one to somebody", partial(_give, near)), ("Forget", _forget)):
-        if known and (below := menu.addMenu(title)) is not None:
+        if known and (below := menu.addMenu(tr(title))) is not None:
             for name, found in known.items():
                 below.addAction(name, partial(work, session, found))
     return menu

@@ -10,6 +10,7 @@ from PyQt6.QtGui import QFont, QHideEvent, QImage, QKeyEvent, QMouseEvent, QPain
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QRadioButton, QVBoxLayout, QWidget
 
 from furnel.desktop.imaging import paint_checks, to_image
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.playback import Player
 from furnel.desktop.session import Session
@@ -21,6 +22,7 @@ from furnel.desktop.widgets.basics import (
     label,
     scrolling,
     set_next,
+    verbatim,
 )
 from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.panes import SidePane
@@ -60,10 +62,12 @@ class MeetingMap(QWidget):
         self.current = self.column = 0
         self._drag = -1
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Where mods meet")
+        self.setAccessibleName(tr("Where mods meet"))
         self.setToolTip(
-            "Filled: what the game shows. Half: seen together in the bridge. Outline: hidden by another mod. "
-            "Drag a mod's name to change the load order"
+            tr(
+                "Filled: what the game shows. Half: seen together in the bridge. Outline: hidden by another mod. "
+                "Drag a mod's name to change the load order"
+            )
         )
         look.changed.connect(self.update)
 
@@ -77,7 +81,7 @@ class MeetingMap(QWidget):
         self.current = max(0, min(self.current, len(self.meetings) - 1))
         self.setMinimumSize(_NAMES + _CELL * len(self._mods) + 12, _HEAD + _ROW * len(self.meetings) + 6)
         self.setAccessibleDescription(
-            "; ".join(f"{one.path}: {', '.join(one.mods)}" for one in self.meetings)
+            "; ".join(tr(f"{one.path}: {', '.join(one.mods)}") for one in self.meetings)
         )
         self.update()
 
@@ -210,7 +214,7 @@ class _Pictures(QWidget):
         super().__init__()
         self._look = look
         self._shown: list[tuple[str, QImage]] = []
-        self.setAccessibleName("Side by side")
+        self.setAccessibleName(tr("Side by side"))
 
     def show_images(self, images: list[tuple[str, QImage]]) -> None:
         self._shown = images
@@ -230,7 +234,7 @@ class _Pictures(QWidget):
             painter.drawImage(QRectF(x + (_SIDE - wide) / 2, y + (_SIDE - high) / 2, wide, high), image)
             painter.setFont(font(11))
             painter.setPen(look.colour("tarn" if number == 0 and name == "the game" else "text"))
-            painter.drawText(QPointF(x, y + _SIDE + 16), elided(painter, name, _SIDE))
+            painter.drawText(QPointF(x, y + _SIDE + 16), elided(painter, name if number else tr(name), _SIDE))
 
 
 class MeetingPage(Page):
@@ -298,7 +302,7 @@ class MeetingPage(Page):
     def open(self) -> None:
         """Look at the mods of the open game."""
         self.decisions = {}
-        self.title.setText("Where mods meet")
+        self.title.setText(tr("Where mods meet"))
         self._look_again()
 
     def _ordered(self, mod: str, before: str) -> None:
@@ -330,7 +334,7 @@ class MeetingPage(Page):
 
     def _failed(self, error: FurnelError) -> None:
         self._show(None)
-        self.said.setText(error.sentence())
+        self.said.setText(tr(error.sentence()))
 
     def _show(self, stand: Stand | None) -> None:
         self.stand = stand
@@ -346,11 +350,11 @@ class MeetingPage(Page):
         words += {"current": "; the bridge has all of it", "stale": f"; the bridge is stale: {why}"}.get(
             state, ""
         )
-        self.said.setText(words)
+        self.said.setText(tr(words))
         needed = any(meeting.data is not None for meeting in meetings)
         fresh = state == "current" and not self.decisions
         self.bridge.setEnabled(needed or state == "stale" or bool(self.decisions))
-        self.bridge.setText("Make it anew" if state else "Make the bridge")
+        self.bridge.setText(tr("Make it anew" if state else "Make the bridge"))
         set_next(self.bridge, self.bridge.isEnabled() and not fresh)
         self.remove.setVisible(bool(state))
         self._show_one()
@@ -362,7 +366,7 @@ class MeetingPage(Page):
         self._player.stop()
         meeting = self.map.meetings[self.map.current] if self.map.meetings else None
         self._path.setText(meeting.path if meeting is not None else "")
-        self._kind.setText(_KINDS[meeting.kind] if meeting is not None else "")
+        self._kind.setText(tr(_KINDS[meeting.kind] if meeting is not None else ""))
         self._pictures.show_images([])
         if meeting is None or self.stand is None:
             return
@@ -374,7 +378,7 @@ class MeetingPage(Page):
         for mod, words in meeting.changes:
             lines = [word for word in words if word.partition(":")[0] not in contested]
             if lines:
-                self._rows.addWidget(label(names.get(mod, mod), "section"))
+                self._rows.addWidget(verbatim(names.get(mod, mod), "section"))
                 told = label(
                     "\n".join(lines[:12]) + (f"\n… and {len(lines) - 12} more" if len(lines) > 12 else "")
                 )
@@ -433,8 +437,8 @@ class MeetingPage(Page):
             column.addWidget(label(f"the game has {contest.game}", "caption"))
         for mod, want in contest.wants:
             words = f"{names.get(mod, mod)}:  {want}" if contest.address else f"{names.get(mod, mod)}, {want}"
-            choice = QRadioButton(words)
-            choice.setToolTip("Let this mod have its way here; it is remembered")
+            choice = QRadioButton(tr(words))
+            choice.setToolTip(tr("Let this mod have its way here; it is remembered"))
             choice.setChecked(contest.winner == mod)
             choice.clicked.connect(
                 lambda _, where=(contest.path, contest.address), mod=mod: self.decide(where, mod)

@@ -6,6 +6,7 @@ from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QContextMenuEvent, QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import elided
@@ -35,7 +36,7 @@ class StackView(QWidget):
         self._drag = -1
         self._at = 0.0
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        self.setAccessibleName("Load order")
+        self.setAccessibleName(tr("Load order"))
         session.game.changed.connect(self._renew)
         session.opened.connect(self._renew)
         look.changed.connect(self.update)
@@ -44,7 +45,7 @@ class StackView(QWidget):
 
     def _renew(self) -> None:
         ordered = self._session.game.has_order
-        self.setToolTip(_ORDERED if ordered else _IN_PLACE)
+        self.setToolTip(tr(_ORDERED if ordered else _IN_PLACE))
         self.setFixedHeight((len(self._session.game.stack) + 1) * _ROW)
         self._row = max(0, min(self._row, len(self._session.game.stack) - 1))
         self.picked.emit()
@@ -55,7 +56,7 @@ class StackView(QWidget):
         mod, many = self.chosen, len(self._session.game.stack)
         place = "the winner" if self._row == 0 else f"{self._row + 1} of {many} from the winner"
         self.setAccessibleDescription(
-            f"{mod.name}, {'on' if mod.on else 'off'}, {place}" if mod is not None else "no mods"
+            tr(f"{mod.name}, {'on' if mod.on else 'off'}, {place}" if mod is not None else "no mods")
         )
 
     @property
@@ -104,10 +105,12 @@ class StackView(QWidget):
         role = "tarn" if on is None else "ember" if ours else "text" if on else "faint"
         painter.setFont(font(12, QFont.Weight.Medium))
         painter.setPen(look.colour(role))
-        painter.drawText(QPointF(12, y + 21), elided(painter, name, self.width() - 60))
+        painter.drawText(
+            QPointF(12, y + 21), elided(painter, tr(name) if on is None else name, self.width() - 60)
+        )
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
-        painter.drawText(QPointF(12, y + 36), detail)
+        painter.drawText(QPointF(12, y + 36), tr(detail))
         if on is None or not self._session.game.has_order:
             return
         painter.setPen(QPen(look.colour("hairline-strong"), 1))

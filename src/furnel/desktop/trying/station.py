@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
 from furnel.desktop.doing import show_in_folder
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, dressed, font
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
@@ -50,7 +51,7 @@ class _Words(QWidget):
         super().__init__()
         self._look = look
         self._rows: list[tuple[str, str, str, str]] = []
-        self.setAccessibleName("The game's word")
+        self.setAccessibleName(tr("The game's word"))
         look.changed.connect(self.update)
 
     def show_report(self, report: Report) -> None:
@@ -62,7 +63,7 @@ class _Words(QWidget):
         self._rows += [("differs", stray, "the game knows no such asset", "") for stray in report.strays]
         self._rows += [("breaks", note, "this mod is not loaded", "") for note in report.notes]
         self.setFixedHeight(max(len(self._rows), 1) * 46)
-        self.setAccessibleDescription("; ".join(f"{path}: {text}" for _, path, text, _ in self._rows))
+        self.setAccessibleDescription("; ".join(tr(f"{path}: {text}") for _, path, text, _ in self._rows))
         self.update()
 
     def clear(self) -> None:
@@ -79,7 +80,7 @@ class _Words(QWidget):
             painter.drawText(
                 self.rect(),
                 Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter,
-                "No enabled mod changes anything.",
+                tr("No enabled mod changes anything."),
             )
         for row, (state, path, text, winner) in enumerate(self._rows):
             y = row * 46
@@ -94,10 +95,10 @@ class _Words(QWidget):
             painter.drawText(
                 QRectF(self.width() - 94, y + 6, 94, 18),
                 Qt.AlignmentFlag.AlignRight,
-                elided(painter, winner, 94),
+                elided(painter, tr(winner), 94),
             )
             painter.setPen(look.colour("text" if state == "breaks" else "quiet"))
-            painter.drawText(QPointF(18, y + 36), elided(painter, text, self.width() - 20))
+            painter.drawText(QPointF(18, y + 36), elided(painter, tr(text), self.width() - 20))
 
 
 class TryStation(QWidget):
@@ -117,8 +118,8 @@ class TryStation(QWidget):
         self.stills, self.stack, self.words = Stills(look), StackView(look, session), _Words(look)
         self.report: Report | None = None
         self._scene = QComboBox()
-        self._scene.setToolTip("Which scene the stills show")
-        self._scene.setAccessibleName("Scene")
+        self._scene.setToolTip(tr("Which scene the stills show"))
+        self._scene.setAccessibleName(tr("Scene"))
         self._scene.currentIndexChanged.connect(lambda _: self.renew())
         self._start = button(
             "Start the game", with_key("With your mods, in this scene", "start-game"), "next"
@@ -263,7 +264,7 @@ class TryStation(QWidget):
             mine = [word for word in self.report.words if word.winner != "game"]
             good = sum(word.verdict == "accepted" for word in mine)
             self._verdict.setText(
-                f"{good} of {len(mine)} modded assets accepted" if mine else "No mod is switched on"
+                tr(f"{good} of {len(mine)} modded assets accepted" if mine else "No mod is switched on")
             )
 
         def failed(error: FurnelError) -> None:
@@ -318,7 +319,7 @@ class TryStation(QWidget):
         self.words.clear()
         self._verdict.setText("")
         ordered = self._session.game.has_order
-        self._wins.setText("the upper one wins" if ordered else "in the place of the game's files")
+        self._wins.setText(tr("the upper one wins" if ordered else "in the place of the game's files"))
         self._start.setVisible(self._session.game.can_start)
         self._scene.setEnabled(self._scene.count() > 0)
         if catalogue is not None:
@@ -399,7 +400,7 @@ class TryStation(QWidget):
             words = (
                 "The bridge lets them live together" if state == "current" else f"The bridge is stale: {why}"
             )
-        self._meets.setText(words)
+        self._meets.setText(tr(words))
         self._meets.setVisible(game.has_order and bool(game.stack))
         self._where.setVisible(game.has_order and bool(shared or state))
         self._outs.setVisible(game.has_order and bool(game.stack))
@@ -408,7 +409,7 @@ class TryStation(QWidget):
     def _show_chosen(self) -> None:
         mod = self.stack.chosen
         self.take_off.setVisible(mod is not None)
-        self.take_off.setText(f"Take {mod.name[:22]} off" if mod is not None else "")
+        self.take_off.setText(tr(f"Take {mod.name[:22]} off" if mod is not None else ""))
         mine = self._session.project.mod.id if self._session.project is not None else ""
         self.mine.setVisible(mod is not None and mod.id not in (BRIDGE, mine))
 

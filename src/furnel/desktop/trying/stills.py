@@ -6,6 +6,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QFont, QImage, QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QSizePolicy, QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 
 
@@ -19,8 +20,8 @@ class Stills(QWidget):
         self._says = ""
         self._held = False
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
-        self.setAccessibleName("Stills before and after")
-        self.setToolTip("Hold the mouse button to see before and after change places")
+        self.setAccessibleName(tr("Stills before and after"))
+        self.setToolTip(tr("Hold the mouse button to see before and after change places"))
         look.changed.connect(self.update)
 
     def sizeHint(self) -> QSize:
@@ -48,7 +49,7 @@ class Stills(QWidget):
         if not self._images:
             painter.setPen(self._look.colour("quiet"))
             painter.setFont(font(12))
-            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, self._says)
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, tr(self._says))
             return
         wide = self.width() > self.height() * 2.4
         order = [("before", "tarn"), ("after", "ember")]
@@ -73,5 +74,5 @@ class Stills(QWidget):
         painter.setPen(self._look.colour(role))
         painter.drawText(
             QPointF(box.left(), box.top() - 8),
-            f"{name}: the game alone" if name == "before" else f"{name}: with the enabled mods",
+            tr(f"{name}: the game alone" if name == "before" else f"{name}: with the enabled mods"),
         )

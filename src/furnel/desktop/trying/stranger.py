@@ -8,6 +8,7 @@ from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QFont, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.session import Session
 from furnel.desktop.widgets import picking
@@ -34,14 +35,14 @@ class _Files(QWidget):
         super().__init__()
         self._look = look
         self.rows: list[tuple[str, str, str]] = []
-        self.setAccessibleName("What is in the mod")
+        self.setAccessibleName(tr("What is in the mod"))
         look.changed.connect(self.update)
 
     def show_rows(self, rows: list[tuple[str, str, str]]) -> None:
         """Rows of a state, a path and what is said of it."""
         self.rows = rows
         self.setFixedHeight(len(rows) * _ROW + 8)
-        self.setAccessibleDescription("; ".join(f"{path}: {words}" for _, path, words in rows[:50]))
+        self.setAccessibleDescription("; ".join(tr(f"{path}: {words}") for _, path, words in rows[:50]))
         self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
@@ -60,7 +61,7 @@ class _Files(QWidget):
             )
             painter.setFont(font(11))
             painter.setPen(look.colour("quiet"))
-            painter.drawText(QPointF(48, y + 32), elided(painter, words, self.width() - 80))
+            painter.drawText(QPointF(48, y + 32), elided(painter, tr(words), self.width() - 80))
             painter.fillRect(QRectF(24, y + _ROW - 1, self.width() - 48, 1), look.colour("hairline"))
 
 
@@ -113,12 +114,12 @@ class StrangerPage(Page):
         catalogue = self._session.catalogue
         self.source, self.told = source, None
         self.title.setText(source.name)
-        self.said.setText("Looking into it…")
+        self.said.setText(tr("Looking into it…"))
         self._facts.setText("")
         self.files.show_rows([])
         self.install.setEnabled(False)
         if catalogue is None:
-            self.said.setText("Open its game first")
+            self.said.setText(tr("Open its game first"))
             return
 
         def work(progress: Progress) -> Stranger:
@@ -128,20 +129,20 @@ class StrangerPage(Page):
         self._session.jobs.start("Looking into a mod", work, self._show, self._refused, key="stranger")
 
     def _refused(self, error: FurnelError) -> None:
-        self.said.setText("It cannot be used")
-        self._facts.setText(error.sentence())
+        self.said.setText(tr("It cannot be used"))
+        self._facts.setText(tr(error.sentence()))
         self._session.tell("wrong", error.sentence())
 
     def _show(self, told: Stranger) -> None:
         self.told = told
         names = {mod.id: mod.name for mod in self._session.game.stack}
-        self.title.setText(told.said)
+        self.title.setText(tr(told.said))
         how = (
             "there is no file about it: it was told by the paths in it"
             if told.told == "paths"
             else f"called {told.id}"
         )
-        self.said.setText(f"{self.source.name if self.source is not None else ''}, {how}")
+        self.said.setText(tr(f"{self.source.name if self.source is not None else ''}, {how}"))
         rows, meetings = [], {meeting.path: meeting for meeting in told.meetings}
         for path in told.replaces:
             meeting = meetings.get(path)
@@ -163,8 +164,10 @@ class StrangerPage(Page):
         if told.there == "foreign":
             facts.append("Somebody put that there by hand. It comes back when you take this one off.")
         facts.append("Nothing of it is run. Everything can be taken off again.")
-        self._facts.setText("\n\n".join(facts))
-        self.install.setText({"": "Install it", "foreign": "Install over it"}.get(told.there, "Update it"))
+        self._facts.setText(tr("\n\n".join(facts)))
+        self.install.setText(
+            tr({"": "Install it", "foreign": "Install over it"}.get(told.there, "Update it"))
+        )
         self.install.setEnabled(True)
 
     def _install(self) -> None:

@@ -21,12 +21,18 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.states import WORDS
 
 
 def label(text: str = "", name: str = "") -> QLabel:
-    """A line of plain text, whatever is in it; `name` picks its style (caption, section, title, tarn, ember)."""
+    """A line of text in the window's language; `name` picks its style (caption, section, title, tarn, ember)."""
+    return verbatim(tr(text), name)
+
+
+def verbatim(text: str, name: str = "") -> QLabel:
+    """A line of plain text as it is, whatever is in it: a name, a value of the game's."""
     made = QLabel()
     made.setTextFormat(Qt.TextFormat.PlainText)
     made.setText(text)
@@ -73,7 +79,8 @@ def breakable(path: str) -> str:
 
 def tip(widget: QWidget, text: str) -> None:
     """A tooltip of plain text, whatever is in it."""
-    widget.setToolTip(html.escape(text) if "<" in text else text)
+    said = tr(text)
+    widget.setToolTip(html.escape(said) if "<" in said else said)
 
 
 def hairline() -> QFrame:
@@ -121,8 +128,8 @@ def emptied(layout: QLayout) -> None:
 def field(hint: str, name: str) -> QLineEdit:
     """A line to type in, with what belongs there while it is empty, and a name for who does not see it."""
     made = QLineEdit()
-    made.setPlaceholderText(hint)
-    made.setAccessibleName(name)
+    made.setPlaceholderText(tr(hint))
+    made.setAccessibleName(tr(name))
     return made
 
 
@@ -141,10 +148,10 @@ def ticked(painter: QPainter, corner: QPointF, *points: tuple[float, float]) -> 
 
 def button(text: str, tip: str, name: str = "") -> QPushButton:
     """A button with a tooltip and an accessible name; `next` is the one filled button of a view."""
-    made = QPushButton(text)
+    made = QPushButton(tr(text))
     made.setObjectName(name)
-    made.setToolTip(tip)
-    made.setAccessibleName(text or tip)
+    made.setToolTip(tr(tip))
+    made.setAccessibleName(tr(text or tip))
     made.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
     return made
 
@@ -215,8 +222,8 @@ class StateMark(QWidget):
 
     def show_state(self, state: str) -> None:
         self._state = state
-        self.setToolTip(WORDS[state])
-        self.setAccessibleName(state)
+        self.setToolTip(tr(WORDS[state]))
+        self.setAccessibleName(tr(state))
         self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
@@ -234,8 +241,8 @@ class Switch(QPushButton):
         self._look = look
         self.setCheckable(True)
         self.setFixedSize(28, 18)
-        self.setToolTip(tip)
-        self.setAccessibleName(tip)
+        self.setToolTip(tr(tip))
+        self.setAccessibleName(tr(tip))
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:

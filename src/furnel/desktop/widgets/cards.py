@@ -6,6 +6,7 @@ from PyQt6.QtCore import QEvent, QObject, Qt, pyqtSignal
 from PyQt6.QtGui import QEnterEvent
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QVBoxLayout, QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.session import Notice
 from furnel.desktop.timing import timer
@@ -34,7 +35,7 @@ class _Card(QFrame):
         words.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         close = button("", "Close this", "plain")
         give_icon(close, look, "close")
-        close.setAccessibleName("Close the notice")
+        close.setAccessibleName(tr("Close the notice"))
         close.clicked.connect(self.left)
         top = QHBoxLayout()
         top.setSpacing(8)
@@ -60,7 +61,7 @@ class _Card(QFrame):
             self, self.left.emit, int(1000 * max(_LEAST_S, len(notice.text) / _LETTERS_A_SECOND))
         )
         self._time.start()
-        self.setAccessibleName(notice.text)
+        self.setAccessibleName(tr(notice.text))
 
     def enterEvent(self, event: QEnterEvent | None) -> None:
         self._time.stop()

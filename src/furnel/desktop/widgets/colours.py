@@ -11,6 +11,7 @@ from PyQt6.QtGui import QColor, QKeyEvent, QLinearGradient, QMouseEvent, QPainte
 from PyQt6.QtWidgets import QApplication, QDialog, QGridLayout, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.keeping import keep, kept_texts
+from furnel.desktop.language import tr
 from furnel.desktop.look import dressed
 from furnel.desktop.widgets.basics import answers, button, field, label
 from furnel.images.picture import Rgb
@@ -72,7 +73,7 @@ class Swatches(QWidget):
         self._side, self._across = 18, 18
         rows = -(-max(len(self._colours), 1) // self._across)
         self.setFixedSize(self._side * self._across + 1, rows * self._side + 1)
-        self.setAccessibleName(name)
+        self.setAccessibleName(tr(name))
 
     def colour_at(self, place: QPointF) -> Rgb | None:
         number = int(place.y() // self._side) * self._across + int(place.x() // self._side)
@@ -106,7 +107,7 @@ class _Tone(QWidget):
         self.setFixedHeight(20)
         self.setMinimumWidth(240)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName(name)
+        self.setAccessibleName(tr(name))
 
     def sizeHint(self) -> QSize:
         return QSize(300, 20)
@@ -148,7 +149,7 @@ class ColourChooser(QDialog):
 
     def __init__(self, under: QWidget, title: str, now: Rgb, families: Sequence[Family] = ()) -> None:
         super().__init__(dressed(under))
-        self.setWindowTitle(title)
+        self.setWindowTitle(tr(title))
         self.colour, self._before = now, now
         self._tone = colorsys.rgb_to_hsv(*(part / 255 for part in now))
         self._pipette: Pipette | None = None

@@ -26,6 +26,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import byte_size, font
 from furnel.desktop.widgets.basics import answers, button, elided, field, label
 from furnel.desktop.widgets.foldersread import FolderReader, Found
@@ -99,7 +100,7 @@ class FilePicker(QDialog):
         self.want, self._kind, self._sorts = want, kind, list(sorts)
         self.chosen: list[Path] = []
         self.folder = Path.home()
-        self.setWindowTitle(title)
+        self.setWindowTitle(tr(title))
         self.resize(880, 540)
         self._reader = FolderReader()
         self._reader.listed.connect(self._listed)
@@ -122,22 +123,22 @@ class FilePicker(QDialog):
     def _lay_out(self, title: str) -> None:
         self.places.setObjectName("flush")
         self.places.setFixedWidth(170)
-        self.places.setAccessibleName("Places")
+        self.places.setAccessibleName(tr("Places"))
         self.places.itemClicked.connect(lambda item: self.enter(item.data(_FOUND)))
-        self.list.setAccessibleName("Files")
+        self.list.setAccessibleName(tr("Files"))
         self.list.setItemDelegate(_Rows(self.list))
         self.list.setUniformItemSizes(True)
         if self.want == "files":
             self.list.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
         self.list.itemActivated.connect(self._activated)
         self.list.itemSelectionChanged.connect(self._selected)
-        self.name.setAccessibleName("File name")
-        self.name.setPlaceholderText("a name for the file")
+        self.name.setAccessibleName(tr("File name"))
+        self.name.setPlaceholderText(tr("a name for the file"))
         self.name.setVisible(self.want == "target")
         self.name.textChanged.connect(self._renamed)
-        self.sort.setAccessibleName("What is shown")
+        self.sort.setAccessibleName(tr("What is shown"))
         for words, _ in [*self._sorts, ("Everything", "")]:
-            self.sort.addItem(words)
+            self.sort.addItem(tr(words))
         self.sort.setVisible(bool(self._sorts) and self.want in ("file", "files"))
         self.sort.currentIndexChanged.connect(lambda _: self._reader.read(self.folder, *self._shown()))
         self.hear.clicked.connect(self._hear)
@@ -181,7 +182,7 @@ class FilePicker(QDialog):
         usual = [home / name for name in _USUAL]
         for folder in dict.fromkeys([home, *usual, *recent_folders(self._kind)]):
             if folder.is_dir():
-                item = QListWidgetItem("Home" if folder == home else folder.name or "/")
+                item = QListWidgetItem(tr("Home") if folder == home else folder.name or "/")
                 item.setData(_FOUND, folder)
                 item.setToolTip(str(folder))
                 self.places.addItem(item)
@@ -221,9 +222,9 @@ class FilePicker(QDialog):
             item.setToolTip(str(one.path))
             self.list.addItem(item)
         if said:
-            self._about.setText(f"This folder cannot be read: {said}")
+            self._about.setText(tr(f"This folder cannot be read: {said}"))
         elif not found:
-            self._about.setText("Nothing to choose in here")
+            self._about.setText(tr("Nothing to choose in here"))
         self._weigh()
 
     def _typed(self) -> None:
@@ -234,7 +235,7 @@ class FilePicker(QDialog):
         elif told.is_file() and self.want in ("file", "files"):
             self._accept([told])
         else:
-            self._about.setText(f"There is no {told}")
+            self._about.setText(tr(f"There is no {told}"))
 
     def _activated(self, item: QListWidgetItem) -> None:
         found: Found = item.data(_FOUND)
@@ -257,7 +258,7 @@ class FilePicker(QDialog):
                 self.name.setText(marked[0].path.name)
             self._reader.look(marked[0].path)
         elif len(marked) > 1:
-            self._about.setText(count(len(marked), "file"))
+            self._about.setText(tr(count(len(marked), "file")))
         self._weigh()
 
     def _seen(self, file: Path, image: QImage, said: str, is_sound: bool) -> None:
@@ -271,13 +272,13 @@ class FilePicker(QDialog):
             ratio, smooth = Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
             image = image.scaled(220, 220, ratio, smooth)
         self._picture.setPixmap(QPixmap.fromImage(image) if not image.isNull() else QPixmap())
-        self._about.setText(said)
+        self._about.setText(tr(said))
         self.hear.hide()
 
     def _renamed(self) -> None:
         if self._replacing is not None:  # leave to replace was for another file
             self._replacing = None
-            self.go.setText("Save")
+            self.go.setText(tr("Save"))
         self._weigh()
 
     def _weigh(self) -> None:
@@ -305,10 +306,10 @@ class FilePicker(QDialog):
             self.enter(target)
         elif target.exists() and target != self._replacing:
             self._replacing = target
-            self._about.setText(f"{target.name} is there already")
-            self.go.setText("Replace it")
+            self._about.setText(tr(f"{target.name} is there already"))
+            self.go.setText(tr("Replace it"))
         elif not target.parent.is_dir():
-            self._about.setText(f"There is no folder {target.parent}")
+            self._about.setText(tr(f"There is no folder {target.parent}"))
         else:
             self._accept([target])
 
@@ -324,7 +325,7 @@ class FilePicker(QDialog):
 
         marked = self._marked()
         if len(marked) != 1 or not QMediaDevices.audioOutputs():
-            self._about.setText("There is nothing to hear with on this machine")
+            self._about.setText(tr("There is nothing to hear with on this machine"))
             return
         player = QMediaPlayer(self)
         player.setAudioOutput(QAudioOutput(player))

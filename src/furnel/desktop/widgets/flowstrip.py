@@ -21,6 +21,7 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QWidget
 
 from furnel.desktop.actions import with_key
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import elided, paint_state
@@ -63,7 +64,7 @@ class FlowStrip(QWidget):
         self.setFixedHeight(_HEIGHT)
         self.setMinimumWidth(480)
         self.setMaximumWidth(760)
-        self.setAccessibleName("Flow strip")
+        self.setAccessibleName(tr("Flow strip"))
         look.changed.connect(self.update)
 
     def sizeHint(self) -> QSize:
@@ -72,7 +73,7 @@ class FlowStrip(QWidget):
     def set_state(self, station: str, state: StationState) -> None:
         self._states[station] = state
         self.setAccessibleDescription(
-            "; ".join(f"{_TITLES[name]}: {self._states[name].line}" for name in STATIONS)
+            "; ".join(tr(f"{_TITLES[name]}: {self._states[name].line}") for name in STATIONS)
         )
         self.update()
 
@@ -92,7 +93,7 @@ class FlowStrip(QWidget):
             self._hover = self._at(event.position())
             name = self._hover
             said = f"{_TITLES[name]}: {self._states[name].line}" if name else ""
-            self.setToolTip(with_key(said, f"go-{name}") if name else "")
+            self.setToolTip(tr(with_key(said, f"go-{name}") if name else ""))
             self.update()
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
@@ -162,7 +163,7 @@ class FlowStrip(QWidget):
         text_left = left + 26
         painter.setFont(font(13, QFont.Weight.DemiBold))
         painter.setPen(look.colour("text" if current else "quiet"))
-        painter.drawText(QPointF(text_left, 18), _TITLES[name])
+        painter.drawText(QPointF(text_left, 18), tr(_TITLES[name]))
         painter.setFont(font(11))
         painter.setPen(look.colour("text" if current else "quiet"))
         right = left + width - 12
@@ -178,7 +179,9 @@ class FlowStrip(QWidget):
                 paint_state(painter, look, kind, QRectF(right - wide - 12, 9, 9, 9))
                 right -= wide + 20
         painter.setPen(look.colour("text" if current else "quiet"))
-        painter.drawText(QPointF(text_left, 34), elided(painter, state.line, left + width - 4 - text_left))
+        painter.drawText(
+            QPointF(text_left, 34), elided(painter, tr(state.line), left + width - 4 - text_left)
+        )
 
     def _at(self, place: QPointF) -> str:
         number = int(place.x() / ((self.width() - _NOTCH) / len(STATIONS)))

@@ -9,6 +9,7 @@ from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QWidget
 
 from furnel.desktop.jobs import Job, JobRunner
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.session import Notice
 from furnel.desktop.timing import timer
@@ -122,13 +123,13 @@ class JobLine(QWidget):
         self._mark.setVisible((job is None or reading) and bool(self._notice.text))
         if job is not None and time.monotonic() >= self._read_by:
             more = f", and {count(len(slow) - 1, 'other job')}" if len(slow) > 1 else ""
-            self._text.setText(job.text + more)
-            self._cancel.setText("cancel" if len(slow) == 1 else "cancel…")
+            self._text.setText(tr(job.text + more))
+            self._cancel.setText(tr("cancel" if len(slow) == 1 else "cancel…"))
             self._bar.fraction = job.fraction
             self._bar.update()
         else:
             self._mark.show_state("breaks" if self._notice.tone == "wrong" else "fits")
-            self._text.setText(self._notice.text)
+            self._text.setText(tr(self._notice.text))
             tip(self._text, self._notice.text)
 
     def _stop(self) -> None:

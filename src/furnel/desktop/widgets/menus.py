@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING, TypeVar
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtWidgets import QAbstractScrollArea, QMenu, QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import dressed
 
 if TYPE_CHECKING:
@@ -34,7 +35,7 @@ def menu_at(near: QWidget, rows: Iterable[Row], at: QPoint) -> None:
     """Offer what can be done in a menu: its name, what does it, and whether it can be done now."""
     menu = QMenu(near)
     for text, act, can in rows:
-        action = menu.addAction(text)
+        action = menu.addAction(tr(text))
         if action is not None:
             action.setEnabled(can)
             action.triggered.connect(lambda _=False, act=act: act())
@@ -69,11 +70,11 @@ def commands_at(window: Window, names: Iterable[str], at: QPoint) -> None:
             continue
         entry = command(name)
         keys = f"\t{key_of(entry.id)}" if key_of(entry.id) else ""
-        action = menu.addAction(entry.text + keys)
+        action = menu.addAction(tr(entry.text) + keys)
         assert action is not None
         usable = window.usable(entry)
         action.setEnabled(usable)
-        action.setToolTip(entry.tip if usable else entry.need.words)
+        action.setToolTip(tr(entry.tip if usable else entry.need.words))
         action.triggered.connect(lambda _=False, name=name: window.run_command(name))
     menu.exec(at)
     menu.deleteLater()

@@ -7,6 +7,7 @@ from PyQt6.QtGui import QEnterEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEve
 from PyQt6.QtWidgets import QHBoxLayout, QSizePolicy, QSplitter, QWidget
 
 from furnel.desktop.keeping import keep, kept_numbers
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.timing import timer
 
@@ -105,9 +106,9 @@ class _Grip(QWidget):
         self._folded = folded
         self.setFixedWidth(_FOLDED if folded else _GRIP)
         self.setCursor(Qt.CursorShape.PointingHandCursor if folded else Qt.CursorShape.SplitHCursor)
-        self.setAccessibleName(f"{self._title}, {'folded away' if folded else 'edge'}")
+        self.setAccessibleName(tr(f"{self._title}, {'folded away' if folded else 'edge'}"))
         hint = "Click to bring it back" if folded else "Drag for its width; double-click to fold it away"
-        self.setToolTip(f"{self._title}: {hint}")
+        self.setToolTip(tr(f"{self._title}: {hint}"))
         self.update()
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:

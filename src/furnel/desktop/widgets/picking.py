@@ -8,6 +8,7 @@ from pathlib import Path
 
 from PyQt6.QtWidgets import QDialog, QLineEdit, QListWidget, QVBoxLayout, QWidget
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import dressed
 from furnel.desktop.widgets.basics import answers, button, field, label
 from furnel.desktop.widgets.filepicker import FilePicker, Sorts, Want, system_choose
@@ -68,7 +69,7 @@ def ask_name(near: QWidget, title: str, text: str, value: str = "", verb: str = 
 def ask_one(near: QWidget, title: str, text: str, names: Sequence[str], verb: str = "Take it") -> str | None:
     """One of some names; None when none was chosen."""
     dialog, rows = QDialog(dressed(near)), QListWidget()
-    rows.setAccessibleName(text)
+    rows.setAccessibleName(tr(text))
     rows.addItems(list(names))
     rows.setCurrentRow(0)
     rows.setMinimumHeight(min(26 * len(names) + 8, 320))
@@ -79,7 +80,7 @@ def ask_one(near: QWidget, title: str, text: str, names: Sequence[str], verb: st
 
 
 def _asked(dialog: QDialog, title: str, text: str, part: QWidget, verb: str) -> bool:
-    dialog.setWindowTitle(title)
+    dialog.setWindowTitle(tr(title))
     dialog.setMinimumWidth(380)
     leave, go = button("Leave it", "Esc"), button(verb, verb, "next")
     go.setDefault(True)

@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.ranking import ranked
 from furnel.desktop.widgets.basics import elided, field
@@ -63,18 +64,18 @@ class _Rows(QStyledItemDelegate):
         middle = Qt.AlignmentFlag.AlignVCenter
         painter.setFont(font(11))
         painter.setPen(QColor(look.colour("quiet")))
-        painter.drawText(box, Qt.AlignmentFlag.AlignRight | middle, entry.key)
-        key_width = painter.fontMetrics().horizontalAdvance(entry.key) + 14
+        painter.drawText(box, Qt.AlignmentFlag.AlignRight | middle, tr(entry.key))
+        key_width = painter.fontMetrics().horizontalAdvance(tr(entry.key)) + 14
         painter.setFont(font(12))
         painter.setPen(QColor(look.colour("quiet" if entry.why else "text")))
-        name = elided(painter, entry.text.rstrip("…"), box.width() * 0.6)
+        name = elided(painter, tr(entry.text).rstrip("…"), box.width() * 0.6)
         painter.drawText(box, Qt.AlignmentFlag.AlignLeft | middle, name)
         box.setLeft(box.left() + painter.fontMetrics().horizontalAdvance(name) + 12)
         box.setRight(box.right() - key_width)
         painter.setFont(font(11))
         painter.setPen(QColor(look.colour("quiet")))
         painter.drawText(
-            box, Qt.AlignmentFlag.AlignLeft | middle, elided(painter, entry.why or entry.tip, box.width())
+            box, Qt.AlignmentFlag.AlignLeft | middle, elided(painter, tr(entry.why or entry.tip), box.width())
         )
 
 
@@ -96,7 +97,7 @@ class QuickCommand(QWidget):
         self._frame.setFixedSize(560, 372)
         self.field = field("What do you want to do, or to find?", "Command")
         self.list = QListWidget()
-        self.list.setAccessibleName("Commands")
+        self.list.setAccessibleName(tr("Commands"))
         self.list.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self.list.setUniformItemSizes(True)
         self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
@@ -166,16 +167,16 @@ class QuickCommand(QWidget):
 
         def told(entry: Offer) -> tuple[str, str, float]:
             used = 1 + 0.02 * (_MOST_RECENT - recent[entry.id]) if entry.id in recent else 1.0
-            return entry.text, entry.tip, used * (0.75 if entry.why else 1.0)
+            return tr(entry.text), tr(entry.tip), used * (0.75 if entry.why else 1.0)
 
         self.list.clear()
         others = self._find(text) if text.strip() else ()
         for entry in ranked(text, [*self._offers, *others], told, _MOST):
             item = QListWidgetItem()
             item.setData(_ENTRY, entry)
-            words = f"{entry.text.rstrip('…')}: {entry.why or entry.tip}"
+            words = f"{tr(entry.text).rstrip('…')}: {tr(entry.why or entry.tip)}"
             item.setData(Qt.ItemDataRole.AccessibleTextRole, words)
-            item.setToolTip(entry.tip)
+            item.setToolTip(tr(entry.tip))
             self.list.addItem(item)
         self.list.setCurrentRow(0)
 

@@ -10,6 +10,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import COMMANDS, key_of
+from furnel.desktop.language import tr
 from furnel.desktop.look import dressed
 from furnel.desktop.widgets.basics import answers, button, hairline, label, scrolling, strong
 
@@ -19,7 +20,7 @@ _COLUMNS = 4
 def show_keys(parent: QWidget) -> None:
     """Every command that has a key, by its group; before them what keys and mouse do in what is seen now."""
     dialog = QDialog(dressed(parent))
-    dialog.setWindowTitle("Keys")
+    dialog.setWindowTitle(tr("Keys"))
     inside = QWidget()
     column = QVBoxLayout(inside)
     column.setContentsMargins(20, 18, 24, 20)
@@ -71,22 +72,22 @@ def _in_columns() -> list[str]:
 
 def _keys_of(group: str) -> str:
     """A group's commands and keys as a table."""
-    mine = [(entry.text.rstrip("…"), key_of(entry.id)) for entry in COMMANDS if entry.group == group]
+    mine = [(tr(entry.text).rstrip("…"), key_of(entry.id)) for entry in COMMANDS if entry.group == group]
     return _table(group, [(key, text) for text, key in mine if key])
 
 
 def _table(title: str, keys: Sequence[tuple[str, str]]) -> str:
     rows = "".join(
-        f"<tr><td>{escape(text)}&nbsp;&nbsp;&nbsp;</td><td align=right>{escape(key)}</td></tr>"
+        f"<tr><td>{escape(tr(text))}&nbsp;&nbsp;&nbsp;</td><td align=right>{escape(tr(key))}</td></tr>"
         for key, text in keys
     )
-    return f"<p>{strong(escape(title))}</p><table width=100% cellspacing=3>{rows}</table>"
+    return f"<p>{strong(escape(tr(title)))}</p><table width=100% cellspacing=3>{rows}</table>"
 
 
 def ask(parent: QWidget, title: str, text: str, verb: str) -> bool:
     """Ask for leave in plain words; nothing is done unless `verb` is chosen."""
     dialog = QDialog(dressed(parent))
-    dialog.setWindowTitle(title)
+    dialog.setWindowTitle(tr(title))
     words = label(text)
     words.setWordWrap(True)
     words.setTextFormat(Qt.TextFormat.PlainText)

@@ -268,7 +268,7 @@ def _unused(original: PictureSpec, yours: PictureSpec) -> Finding | None:
     if not drawn:
         return Finding(words, words)
     numbers = ", ".join(str(place + 1) for place in drawn[:_MOST_NAMED])
-    told = f"drawn in cell{'s' if len(drawn) > 1 else ''} {numbers}{' …' if len(drawn) > _MOST_NAMED else ''}"
+    told = f"drawn in {'cells' if len(drawn) > 1 else 'cell'} {numbers}{' …' if len(drawn) > _MOST_NAMED else ''}"
     return Finding(words, told, "differs", "Take these cells from the original", at=_boxes(yours, drawn))
 
 

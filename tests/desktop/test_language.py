@@ -1,0 +1,245 @@
+"""The window in another language: every text of ours has one, names and values stay theirs, and nothing is left in English."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from pathlib import Path
+from xml.etree import ElementTree
+
+import pytest
+from demo.hands import Hands
+from demo.languages import texts_said, write_language
+from hypothesis import given
+from hypothesis import strategies as st
+from PyQt6.QtCore import QCoreApplication
+from PyQt6.QtGui import QPainter
+from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLabel, QLineEdit, QWidget
+
+from furnel.desktop.application import make_window
+from furnel.desktop.language import LANGUAGES, language_file, language_of, speak, spoken, texts_of, tr
+from furnel.desktop.phrases import Phrases, places
+from furnel.desktop.settings import load_settings
+from furnel.mods.project import StepUse
+from furnel.remembered import remember
+
+from .fitting_in import cut_off
+from .test_sizes import views
+
+OTHERS = [language for language in LANGUAGES if language not in ("system", "en")]
+SEA = {
+    "the game": "das Spiel", "Open": "Öffnen", "{n} swap": "{n} Tausch", "{n} swaps": "{n} Tausche", "fits": "passt",
+    "{0} of {1} fit": "{0} von {1} passen", "Opening {0}": "{0} wird geöffnet", "it is “{0}”": "es ist „{0}“",
+    "{0} in {1}": "{1}: {0}", "Try it in the game": "Probier es im Spiel", ", and no more": ", und nicht mehr",
+    "the file is damaged": "die Datei ist beschädigt", "Reading {0}": "{0} wird gelesen", "Ctrl+{0}": "Strg+{0}",
+}  # fmt: skip
+
+
+@pytest.fixture
+def german(application: QApplication) -> Iterator[None]:
+    speak("de")
+    yield
+    speak("en")
+
+
+# the files
+
+
+@pytest.mark.parametrize("language", OTHERS)
+def test_every_text_of_ours_is_said_in_it_with_the_same_places(language: str) -> None:
+    texts, said = texts_of(language), texts_said()
+    assert not said.keys() - texts.keys(), "run: ./run python -m demo.languages"
+    assert not texts.keys() - said.keys()
+    assert not {text: told for text, told in texts.items() if places(text) != places(told)}
+    longer = sum(map(len, texts.values())) / sum(map(len, texts))
+    assert 1.0 < longer < 1.5, "whole texts, and not the English ones"
+
+
+@pytest.mark.parametrize("language", OTHERS)
+def test_its_file_is_what_the_tool_writes(
+    language: str, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    kept = Path(str(language_file(language)))
+    monkeypatch.setattr("demo.languages.language_file", lambda name: tmp_path / f"{name}.ts")
+    assert write_language(language, texts_of(language)) == 0
+    assert (tmp_path / kept.name).read_text("utf-8") == kept.read_text("utf-8")
+    read = ElementTree.parse(kept).getroot()
+    assert (read.tag, read.get("language")) == ("TS", language) and not read.findall(".//translation[@type]")
+
+
+# what is put together
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [
+        ("the game", "das Spiel"),
+        ("The game.", "Das Spiel."),
+        ("Open…", "Öffnen…"),
+        ("1 swap", "1 Tausch"),
+        ("1\u2009200 swaps", "1\u2009200 Tausche"),
+        ("7 of 9 fit", "7 von 9 passen"),
+        ("Opening 12 swaps", "12 Tausche wird geöffnet"),
+        ("Reading otter.dds: the file is damaged. Try it in the game.",
+         "otter.dds wird gelesen: die Datei ist beschädigt. Probier es im Spiel."),
+        ("otter.dds in the game", "das Spiel: otter.dds"),
+        ("2 swaps, and no more", "2 Tausche, und nicht mehr"),
+        ("Open  (Ctrl+O)", "Öffnen  (Strg+O)"),
+        ("<b>the game</b>&nbsp;fits", "<b>das Spiel</b>&nbsp;passt"),
+        ("it is “the game”", "es ist „the game“"),
+        ("Reading otter.dds: the keel of it is 2 swaps", "otter.dds wird gelesen: the keel of it is 2 swaps"),
+    ],
+)  # fmt: skip
+def test_what_is_put_together_is_read(text: str, said: str) -> None:
+    assert Phrases(SEA).of(text) == said
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "My first swap",
+        "hull_otter.dds",
+        "Northern Lights",
+        "3.2",
+        "",
+        "the boat flies over the water of the tarn",
+        "art/fits/x.png",
+    ],
+)
+def test_names_and_the_words_of_others_stay(text: str) -> None:
+    assert Phrases(SEA).of(text) is None
+
+
+@given(st.sampled_from(sorted(SEA)), st.text(st.characters(blacklist_categories=["Cs"]), max_size=30))
+def test_what_stands_in_a_place_comes_back_as_it_was_where_it_is_nothing_of_ours(key: str, name: str) -> None:
+    if (
+        "{0}" in key
+        and "{1}" not in key
+        and not re.search(r"[a-zA-Z]{2}", name)
+        and name.strip() == name
+        and name
+    ):
+        said = Phrases(SEA).of(key.replace("{0}", name))
+        assert said is not None and name in said
+
+
+def test_any_text_is_read_in_time_and_comes_back_as_some_text() -> None:
+    texts = Phrases(texts_of("de"))
+    long = "; ".join(
+        f"Size: {n} × {n}, yours {n} × {n + 1}, differs, a name of the game's own" for n in range(60)
+    )
+    assert texts.of(long) is None or "Größe" in str(texts.of(long))
+
+
+# the window
+
+
+def test_the_setting_is_used_from_the_next_start(application: QApplication) -> None:
+    remember("settings", {"language": "de"})
+    assert language_of(load_settings().language) == "de"
+    remember("settings", {"language": "Klingon"})
+    assert load_settings().language == "system" and language_of("system") in ("en", "de")
+    remember("settings", {})
+    assert spoken() == "en" and tr("Open") == "Open"
+    speak("de")
+    try:
+        assert tr("Open") == "Öffnen" and tr("hull_otter.dds") == "hull_otter.dds"
+        assert QCoreApplication.translate("QShortcut", "Ctrl") == "Strg", "and Qt's own words with it"
+    finally:
+        speak("en")
+
+
+def test_what_is_chosen_in_it_is_kept_in_the_words_of_the_format(
+    german: None, hands: Hands, mod: Path
+) -> None:
+    hands.open(mod)
+    hands.station(2)
+    station, session = hands.window.fit_station, hands.window.session
+    hull = "art/hulls/hull_otter.dds"
+    station.pick(hull)
+    swap = session.swap(hull)
+    assert swap is not None
+    step = StepUse(do="size", values={"width": 64, "height": 64, "how": "fill"})
+    session.swaps.set_swap(swap.model_copy(update={"steps": (step,)}), "Size")
+    hands.settle()
+    next(
+        part for part in station.findChildren(QAbstractButton) if part.text() == "▸  Auf Größe bringen"
+    ).click()
+    hands.settle()
+    box = next(
+        part
+        for part in station.findChildren(QComboBox)
+        if part.isVisible() and part.currentText() == "füllen"
+    )
+    place = box.findText("strecken")
+    box.setCurrentIndex(place)
+    box.activated.emit(place)
+    hands.settle()
+    swap = session.swap(hull)
+    assert swap is not None and swap.steps[0].values["how"] == "stretch"
+    assert "strecken" not in mod.read_text("utf-8")
+
+
+_LEFT = re.compile(r"(?i)\b(the|of|and|is|are|with|this|that|from|your|yours|its|not|no|yes|for|has)\b")
+
+
+def test_no_view_has_a_word_of_english_left_nor_anything_cut_off(
+    german: None, hands: Hands, mod: Path, game: Path, sources: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    painted: set[str] = set()
+    draw = QPainter.drawText
+
+    def spy(painter: QPainter, *args: object) -> object:
+        painted.update(arg for arg in args if isinstance(arg, str))
+        return draw(painter, *args)  # type: ignore[call-overload]
+
+    monkeypatch.setattr(QPainter, "drawText", spy)
+    told = "\n".join(
+        file.read_text("utf-8")
+        for folder in (mod.parent, game)
+        for file in folder.rglob("*")
+        if file.suffix in (".toml", ".json", ".txt")
+    )
+
+    def theirs(text: str) -> bool:
+        return (
+            text.startswith("#") or "/tmp/" in text or text.strip("… ") in told or text.split("\n")[0] in told
+        )
+
+    faults = []
+    for view in views(hands, mod, game, sources):
+        hands.settle()
+        for wide, high in ((1024, 640), (1280, 800)):
+            hands.window.resize(wide, high)
+            hands.settle()
+            faults += [f"{view} at {wide} × {high}: {fault}" for fault in cut_off(hands.window)]
+        shown = {
+            text for part in hands.window.findChildren(QWidget) if part.isVisible() for text in _texts(part)
+        }
+        faults += [
+            f"{view}: {text!r}" for text in sorted(shown | painted) if _LEFT.search(text) and not theirs(text)
+        ]
+        painted.clear()
+    assert not faults, "\n".join(faults)
+
+
+def _texts(part: QWidget) -> Iterator[str]:
+    yield part.toolTip()
+    yield part.accessibleName()
+    yield part.accessibleDescription()
+    if isinstance(part, QLabel | QAbstractButton):
+        yield re.sub("<[^>]*>", "", part.text())
+    elif isinstance(part, QLineEdit):
+        yield part.placeholderText()
+    elif isinstance(part, QComboBox):
+        yield from (part.itemText(place) for place in range(part.count()))
+
+
+def test_the_first_window_speaks_it(german: None) -> None:
+    window = make_window()
+    try:
+        names = {part.text() for part in window.findChildren(QAbstractButton)}
+        assert "Ein Spiel öffnen…" in names and not {"Open a game…", "Open a mod…"} & names
+    finally:
+        window.close()
+        window.deleteLater()
