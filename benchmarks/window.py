@@ -16,6 +16,7 @@ def main(seconds: float = 600.0) -> None:
     from demo.monkey import Found, Monkey, held_now, tell
 
     from firsthour.make import make_demo
+    from furnel.desktop.ahead import load_ahead
     from furnel.desktop.application import make_application, make_window
 
     if len(sys.argv) > 2 and sys.argv[-1].isdecimal():
@@ -27,6 +28,7 @@ def main(seconds: float = 600.0) -> None:
         application = make_application()
         window = make_window()
         window.show()
+        load_ahead().join()  # as a start does while the wall is looked at
         hands = Hands(window)
         hands.open(folder / "northern-lights" / "furnel.toml")
         sources = sorted((folder / "northern-lights" / "sources").iterdir())

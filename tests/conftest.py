@@ -19,7 +19,7 @@ from tarnlight.forge import forge
 
 _ALLOWED = [HealthCheck.function_scoped_fixture, HealthCheck.too_slow]
 settings.register_profile(
-    "furnel", deadline=None, max_examples=40, derandomize=True, suppress_health_check=_ALLOWED
+    "furnel", deadline=None, max_examples=25, derandomize=True, suppress_health_check=_ALLOWED
 )
 # other examples at every run, and more of them: ./run test -m hypothesis --hypothesis-profile=searching
 settings.register_profile("searching", deadline=None, max_examples=300, suppress_health_check=_ALLOWED)
@@ -30,6 +30,7 @@ settings.load_profile("furnel")
 def _own_folders(tmp_path_factory: pytest.TempPathFactory) -> Iterator[None]:
     """Cache and state of their own, so that no test sees the user's."""
     patch = pytest.MonkeyPatch()
+    patch.setenv("LC_ALL", "C.UTF-8")  # what is said is asked for in English
     patch.setenv("NUMBA_CACHE_DIR", os.environ.get("NUMBA_CACHE_DIR") or str(cache_folder() / "kernels"))
     patch.setenv("FURNEL_CACHE", str(tmp_path_factory.mktemp("cache")))
     patch.setenv("FURNEL_STATE", str(tmp_path_factory.mktemp("state")))

@@ -93,3 +93,15 @@ def test_without_qt_the_command_line_works_and_says_what_the_window_needs() -> N
     code += "from furnel.cli import main\nsys.exit(main(['desktop']))"
     ran = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=False)
     assert ran.returncode == 2 and "furnel[desktop]" in ran.stderr
+
+
+def test_what_is_loaded_ahead_is_every_part_of_the_window() -> None:
+    found = loaded("from furnel.desktop.ahead import load_ahead\nload_ahead().join()")
+    folder = Path(furnel.__file__).parent / "desktop"
+    parts = {
+        ".".join(("furnel", "desktop", *file.relative_to(folder).with_suffix("").parts)).removesuffix(
+            ".__init__"
+        )
+        for file in folder.rglob("*.py")
+    }
+    assert not parts - found

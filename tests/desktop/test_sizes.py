@@ -44,7 +44,8 @@ def views(hands: Hands, project: Path, game: Path, sources: Path) -> Iterator[st
     yield "match"
     session.swaps.change_values("rules/boats.toml", [Change(do="set", at="otter/speed", to=3.84)], "Faster")
     hands.settle()
-    for swap in [swap.original for swap in session.project.made]:
+    kinds = {Path(swap.original).suffix: swap.original for swap in session.project.made}  # a bench each
+    for swap in kinds.values():
         hands.station(2)
         window.fit_station.pick(swap)
         yield f"fit, {swap}"

@@ -12,7 +12,8 @@ if TYPE_CHECKING:
     from furnel.desktop.window import Window
 
 
-_ROOM_MS = 30_000  # after the start, when everything is open
+_AHEAD_MS = 1_500  # after the start, when the wall is there
+_ROOM_MS = 30_000  # when everything is open
 
 
 def run(paths: Sequence[Path] = (), apart: bool = False) -> int:
@@ -24,6 +25,7 @@ def run(paths: Sequence[Path] = (), apart: bool = False) -> int:
 
     if not apart and hand_over(paths):
         return 0
+    from furnel.desktop.ahead import load_ahead
     from furnel.desktop.application import ended_by_the_system, make_application, make_window
     from furnel.desktop.look import Look
     from furnel.desktop.opening import Opening
@@ -68,6 +70,7 @@ def run(paths: Sequence[Path] = (), apart: bool = False) -> int:
                 "Furnel ended without warning the last time. What you changed is here.",
                 ("Look at the report", lambda: show_report(window, crashed)),
             )
+        timer(window, load_ahead, _AHEAD_MS).start()
         timer(window, lambda: _make_room(window), _ROOM_MS).start()
         return window
 

@@ -15,6 +15,7 @@ from PyQt6.QtWidgets import (
     QComboBox,
     QGridLayout,
     QHBoxLayout,
+    QHeaderView,
     QKeySequenceEdit,
     QLineEdit,
     QSlider,
@@ -159,6 +160,10 @@ class SettingsPage(Page):
         column.addStretch(1)
         self.list.setColumnCount(2)
         self.list.setHeaderHidden(True)
+        if (head := self.list.header()) is not None:
+            head.setStretchLastSection(False)
+            head.setSectionResizeMode(0, QHeaderView.ResizeMode.Stretch)
+            head.setSectionResizeMode(1, QHeaderView.ResizeMode.ResizeToContents)
         self.list.setRootIsDecorated(False)
         self.list.setAccessibleName(tr("Commands and their keys"))
         self.list.setIndentation(10)
@@ -288,7 +293,7 @@ class SettingsPage(Page):
         items: dict[str, QTreeWidgetItem] = {}
         for entry in COMMANDS:
             text, key = tr(entry.text).rstrip("…"), key_of(entry.id)
-            if not all(word in f"{tr(entry.group)} {text} {key}".lower() for word in words):
+            if not all(word in f"{tr(entry.group)} {text} {tr(key)} {key}".lower() for word in words):
                 continue
             group = groups.get(entry.group)
             if group is None:
@@ -296,13 +301,12 @@ class SettingsPage(Page):
                 group.setFlags(Qt.ItemFlag.ItemIsEnabled)
                 group.setExpanded(True)
             own = entry.id in self._settings.now.keys
-            item = QTreeWidgetItem(group, [text, f"{key}{'  •' if own else ''}"])
+            item = QTreeWidgetItem(group, [text, f"{tr(key)}{'  •' if own else ''}"])
             item.setData(0, _ID, entry.id)
             item.setToolTip(1, tr(f"It came with {entry.key or 'none'}" if own else ""))
             items[entry.id] = item
         if items:
             self.list.setCurrentItem(items.get(before, next(iter(items.values()))))
-        self.list.resizeColumnToContents(0)
         self._show_chosen()
 
     def _show_chosen(self) -> None:

@@ -1051,7 +1051,7 @@
 <message><source>Open a mod that you began</source>
 <translation>Eine begonnene Mod öffnen</translation></message>
 <message><source>Go</source>
-<translation>Los</translation></message>
+<translation>Gehen</translation></message>
 <message><source>Find</source>
 <translation>Finden</translation></message>
 <message><source>Find an asset on the wall</source>
@@ -1264,6 +1264,8 @@
 <translation>Eingabe</translation></message>
 <message><source>Enter</source>
 <translation>Eingabe</translation></message>
+<message><source>loading ahead</source>
+<translation>loading ahead</translation></message>
 <message><source>Furnel</source>
 <translation>Furnel</translation></message>
 <message><source>Fusion</source>
