@@ -11,6 +11,7 @@ import re
 import sys
 import tomllib
 from collections.abc import Iterator
+from functools import cache
 from pathlib import Path
 from xml.sax.saxutils import escape
 
@@ -38,6 +39,7 @@ _PLACED = re.compile(r"\{[a-z_]{2,}\}")
 _BARE_PLACE = re.compile(r"\{[\dn]\}")
 
 
+@cache
 def texts_said() -> dict[str, str]:
     """Every text that may be read in the window, and the module that says it first.
 

@@ -7,6 +7,7 @@ import re
 import subprocess
 import sys
 import tomllib
+from functools import cache
 from itertools import pairwise
 from pathlib import Path
 
@@ -41,10 +42,16 @@ LAYERS = [
 RANK = {name: rank for rank, names in enumerate(LAYERS) for name in names}
 
 
+@cache
+def tree(file: Path) -> ast.Module:
+    return ast.parse(file.read_text("utf-8"))
+
+
+@cache
 def imports(file: Path) -> list[str]:
     """Every module that a file imports, lazily or not."""
     found = []
-    for node in ast.walk(ast.parse(file.read_text("utf-8"))):
+    for node in ast.walk(tree(file)):
         if isinstance(node, ast.Import):
             found += [alias.name for alias in node.names]
         elif isinstance(node, ast.ImportFrom) and node.module:
@@ -126,7 +133,7 @@ def test_keys_stand_in_the_table_of_commands_alone() -> None:
         str(file)
         for file in (SRC / "furnel").rglob("*.py")
         if file.name != "actions.py"
-        for node in ast.walk(ast.parse(file.read_text("utf-8")))
+        for node in ast.walk(tree(file))
         if isinstance(node, ast.Constant) and isinstance(node.value, str) and named.search(node.value)
     ]
     assert not wrong
@@ -136,7 +143,7 @@ def test_no_class_is_two_classes() -> None:
     """Kernels aside: at most 25 methods each, and constructors that can be seen at once."""
     large = []
     for file in SRC.rglob("*.py"):
-        for node in ast.walk(ast.parse(file.read_text("utf-8"))):
+        for node in ast.walk(tree(file)):
             if not isinstance(node, ast.ClassDef):
                 continue
             methods = [part for part in node.body if isinstance(part, ast.FunctionDef)]
