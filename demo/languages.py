@@ -35,15 +35,29 @@ _NO_TEXT = re.compile(
     r"|.*(\d+px|: \w+;|%\(|\*\.\w+ |user_version)",
     re.DOTALL,
 )
+# what is put in under these names is a name or a value of the game's, of a mod or a file: it is no word of ours
+_THEIRS = (
+    "name",
+    "value",
+    "short_value",
+    "shown",
+    "mark",
+    "winner",
+    "mod_name",
+    "game_name",
+    "author",
+    "record",
+    "at",
+)
 _PLACED = re.compile(r"\{[a-z_]{2,}\}")
-_BARE_PLACE = re.compile(r"\{[\dn]\}")
+_BARE_PLACE = re.compile(r"\{[\dn]=?\}")
 
 
 @cache
 def texts_said() -> dict[str, str]:
     """Every text that may be read in the window, and the module that says it first.
 
-    In a text `{0}` to `{9}` stand for what is put in, `{n}` for a number.
+    In a text `{0}` to `{9}` stand for what is put in, `{0=}` for a name or a value, `{n}` for a number.
     """
     found: dict[str, str] = {}
     for path in sorted(SOURCE.rglob("*.py")):
@@ -105,20 +119,17 @@ def _with_places(node: ast.JoinedStr) -> str:
     for part in node.values:
         if isinstance(part, ast.Constant):
             out += str(part.value)
-        else:
-            out += f"{{{place}}}"
+        elif isinstance(part, ast.FormattedValue):
+            out += f"{{{place}{'=' if _called(part.value) in _THEIRS else ''}}}"
             place += 1
     return out
 
 
-def _called(node: ast.Call) -> str:
-    return (
-        node.func.attr
-        if isinstance(node.func, ast.Attribute)
-        else node.func.id
-        if isinstance(node.func, ast.Name)
-        else ""
-    )
+def _called(node: ast.expr) -> str:
+    """What an expression is called: the name of a variable, an attribute or a function."""
+    if isinstance(node, ast.Call):
+        return _called(node.func)
+    return node.attr if isinstance(node, ast.Attribute) else node.id if isinstance(node, ast.Name) else ""
 
 
 def _one_and_many(node: ast.Call) -> list[str]:

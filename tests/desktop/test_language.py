@@ -22,6 +22,7 @@ from furnel.desktop.phrases import Phrases, places
 from furnel.desktop.settings import load_settings
 from furnel.mods.project import StepUse
 from furnel.remembered import remember
+from furnel.texts import Change
 
 from .fitting_in import cut_off
 from .test_sizes import views
@@ -32,6 +33,7 @@ SEA = {
     "{0} of {1} fit": "{0} von {1} passen", "Opening {0}": "{0} wird geöffnet", "it is “{0}”": "es ist „{0}“",
     "{0} in {1}": "{1}: {0}", "Try it in the game": "Probier es im Spiel", ", and no more": ", und nicht mehr",
     "the file is damaged": "die Datei ist beschädigt", "Reading {0}": "{0} wird gelesen", "Ctrl+{0}": "Strg+{0}",
+    "Take the game’s {0=}": "Das des Spiels nehmen: {0}", "none": "keine",
 }  # fmt: skip
 
 
@@ -87,6 +89,7 @@ def test_its_file_is_what_the_tool_writes(
         ("Open  (Ctrl+O)", "Öffnen  (Strg+O)"),
         ("<b>the game</b>&nbsp;fits", "<b>das Spiel</b>&nbsp;passt"),
         ("it is “the game”", "es ist „the game“"),
+        ("Take the game’s none", "Das des Spiels nehmen: none"),
         ("Reading otter.dds: the keel of it is 2 swaps", "otter.dds wird gelesen: the keel of it is 2 swaps"),
     ],
 )  # fmt: skip
@@ -147,6 +150,20 @@ def test_the_setting_is_used_from_the_next_start(application: QApplication) -> N
         assert QCoreApplication.translate("QShortcut", "Ctrl") == "Strg", "and Qt's own words with it"
     finally:
         speak("en")
+
+
+def test_a_games_own_values_stay_as_they_are(german: None, hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    session = hands.window.session
+    session.swaps.change_values(
+        "rules/boats.toml", [Change(do="set", at="otter/name", to="none")], "Nameless"
+    )
+    hands.settle()
+    hands.station(2)
+    hands.window.fit_station.pick("rules/boats.toml")
+    hands.settle()
+    told = {part.text() for part in hands.window.fit_station.findChildren(QLabel)}
+    assert "otter/name: Otter → none" in told and "ÄNDERUNGEN" in told
 
 
 def test_what_is_chosen_in_it_is_kept_in_the_words_of_the_format(

@@ -9,12 +9,12 @@ from functools import cache, lru_cache
 from itertools import chain
 from typing import NamedTuple
 
-_PLACE = re.compile(r"\{([\dn])\}")
+_PLACE = re.compile(r"\{([\dn])=?\}")
 _WORD = re.compile(r"[^\W\d_]+(?:[’'][^\W\d_]+)*")
 _TAG = re.compile(r"(<[^>]*>|&nbsp;)")
 _MARK = re.compile(r"[▸▾✕✓▲●✎+−×]\s+")
 _ENDS = (".", "…", ":", "!", "?", ",", ")")
-_BETWEEN = ("\n\n", "\n", ". ", " · ", "   ", "  (", "; ", " — ", ": ", ", ", " (", "  ", " → ")
+_BETWEEN = ("\n\n", "\n", ". ", " · ", "   ", "  (", "; ", " — ", ": ", ", ", " (", "  ")
 _APART = ("\n", ". ", "; ", " · ", "   ", "  (")  # hardly ever stands inside a place
 _CROSSING = (*_APART, ", and ", ": ")
 _CLAUSES = (
@@ -39,6 +39,7 @@ _ENGLISH = frozenset(
 )
 _CROSSED = 5  # pieces that it counts as when a place has something of _APART in it
 _LONG = 120  # letters from which on a text is taken apart first
+_LONGEST = 4000  # letters that a text of ours may have: what has more is somebody's
 
 
 class _Said(NamedTuple):
@@ -54,11 +55,11 @@ class _Said(NamedTuple):
 class Phrases:
     """A language's texts by what they are in English.
 
-    A key may have places, `{0}` to `{9}` in the order in which they come, `{n}` for a number; its text has the same ones in
-    any order. A text that is put together from several is read in the way that leaves the fewest words as they are: as a
-    whole, by its shape, or in parts (what stands between tags, lines, sentences, clauses). What stands in a place is looked
-    for in the same way, unless it is quoted: a quoted text is somebody's. A text that would come out half in English stays
-    as it is.
+    A key may have places, `{0}` to `{9}` in the order in which they come, `{0=}` where a name or a value of somebody's stands,
+    `{n}` for a number; its text has the same ones in any order, without the sign. A text that is put together from several is
+    read in the way that leaves the fewest words as they are: as a whole, by its shape, or in parts (what stands between tags,
+    lines, sentences, clauses). What stands in a place is looked for in the same way, unless it is somebody's, as what is quoted
+    is. A text that would come out half in English stays as it is.
     """
 
     def __init__(self, texts: Mapping[str, str]) -> None:
@@ -74,6 +75,8 @@ class Phrases:
 
     def _of(self, text: str) -> str | None:
         """A text in the language; None where it has none."""
+        if len(text) > _LONGEST:
+            return None
         parts = _TAG.split(text)
         if len(parts) > 1:
             return "".join(part if place % 2 else self.of(part) or part for place, part in enumerate(parts))
@@ -92,9 +95,8 @@ class Phrases:
             return inner._replace(text=mark[0] + inner.text)
         if (whole := self._whole(text)) is not None:
             return _Said(0, 0, 1, whole)
-        words = [word.strip(".,:;()!?…") for word in text.split()]
-        left = sum(1 for word in words if any(len(found) > 1 for found in _WORD.findall(word)))
-        best = raw = _Said(2 * any(word.lower() in _ENGLISH for word in words), left, 1, text)
+        english = any(word.strip(".,:;()!?…").lower() in _ENGLISH for word in text.split())
+        best = raw = _Said(2 * english, _words_in(text), 1, text)
         if not raw.left:
             return raw
         if len(text) > _LONG:
@@ -140,9 +142,10 @@ class Phrases:
         """A key's text with what stands in its places."""
         told, names = [], [found[1] for found in _PLACE.finditer(key)]
         for name, value in zip(names, values, strict=True):
-            bare, before = value.strip(), key[: key.index(f"{{{name}}}")]
-            if not bare or before.endswith(_QUOTES):
-                told.append(_Said(0, 0, 0, value))
+            before, _, after = key.partition(f"{{{name}")
+            bare = value.strip()
+            if not bare or after.startswith("=") or before.endswith(_QUOTES):
+                told.append(_Said(0, _words_in(value), 0, value))
                 continue
             inner = self._read(bare)
             crossed = _CROSSED * any(sign in bare for sign in _CROSSING)
@@ -170,6 +173,10 @@ class Phrases:
             if sign in _CLAUSES and said != text:
                 told = [one._replace(broken=min(one.broken, 1)) for one in told]
             yield _together(told, said)
+
+
+def _words_in(text: str) -> int:
+    return sum(any(len(found) > 1 for found in _WORD.findall(word)) for word in text.split())
 
 
 def _together(told: list[_Said], text: str) -> _Said:

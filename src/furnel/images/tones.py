@@ -181,7 +181,7 @@ def greyed(picture: Picture, how: Greys) -> Picture:
 
 
 _NAMES = ("red", "green", "blue", "alpha", "grey")
-CHANNEL_SOURCES = (*_NAMES, "0", "full", *(f"{name} turned over" for name in _NAMES))
+CHANNEL_SOURCES = (*_NAMES, "0", "full", *(f"{channel} turned over" for channel in _NAMES))
 
 
 def mixed(picture: Picture, sources: tuple[str, str, str, str], other: Picture | None = None) -> Picture:

@@ -70,10 +70,10 @@ class Change(Part):
             return f"{self.at}: {before}{short_value(self.to)}"
         if self.do == "add":
             inside = f" in {self.at}" if self.at else ""
-            what = self.key or short_value(self.to)
+            mark = self.key or short_value(self.to)
             if isinstance(self.to, dict) and (name := next(filter(None, map(self.to.get, _NAMING)), None)):
-                what = f"{self.key} {name}".strip()
-            return f"new {what}{inside}" + (f", like {self.like.rpartition('=')[2]}" if self.like else "")
+                mark = f"{self.key} {name}".strip()
+            return f"new {mark}{inside}" + (f", like {self.like.rpartition('=')[2]}" if self.like else "")
         if self.do == "rename":
             return f"{self.at} is called {self.key}"
         return f"{self.at} moves {self.place}" if self.do == "move" else f"without {self.at}"

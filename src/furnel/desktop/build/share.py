@@ -410,9 +410,9 @@ class SharePage(Page):
                 "page": (space.project.mod.description, "description"),
                 "changes": (self.changes.toPlainText(), "list of changes"),
             }
-            text, name = texts[self._turned]
+            text, what = texts[self._turned]
             copy_text(text)
-            self._session.tell("calm", f"Copied the {name}")
+            self._session.tell("calm", f"Copied the {what}")
 
     def _told(self, key: str) -> None:
         project = self._session.project

@@ -38,8 +38,8 @@ class WallHead(QWidget):
         super().__init__()
         self._count, self._mended = marked(), label("", "caption")
         self.group, self.order = QComboBox(), QComboBox()
-        for name in (*GROUPINGS, "kin"):
-            self.group.addItem(tr(f"grouped by {name}"), name)
+        for way in (*GROUPINGS, "kin"):
+            self.group.addItem(tr(f"grouped by {way}"), way)
         self.group.addItem(tr("not grouped"), "nothing")
         self.group.setToolTip(tr("How the wall is grouped"))
         for order in ORDERS:

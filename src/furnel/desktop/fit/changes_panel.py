@@ -6,7 +6,7 @@ from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.look import Look
-from furnel.desktop.widgets.basics import button, label, tip
+from furnel.desktop.widgets.basics import button, label, tip, verbatim
 from furnel.mods.project import Swap
 from furnel.texts import Change
 
@@ -54,7 +54,7 @@ class ChangesPanel(QWidget):
     def _row(self, change: Change) -> QHBoxLayout:
         row = QHBoxLayout()
         row.setSpacing(6)
-        words = label(change.said())
+        words = verbatim(change.said()) if change.do == "set" else label(change.said())
         words.setWordWrap(True)
         tip(words, change.target)
         out = button("✕", f"Take the game's {change.target}", "plain")

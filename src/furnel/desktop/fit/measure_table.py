@@ -35,7 +35,7 @@ class MeasureTable(QWidget):
         self._rows = [
             (name, first[name], second[name]) for name in first if first[name] != "" or second[name] != ""
         ]
-        self.setAccessibleDescription("; ".join(tr(f"{name} {a}, yours {b}") for name, a, b in self._rows))
+        self.setAccessibleDescription("; ".join(tr(f"{what} {a}, yours {b}") for what, a, b in self._rows))
         self.setMinimumHeight(_TOP + len(self._rows) * _ROW + 8)
         self.update()
 

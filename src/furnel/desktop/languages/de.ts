@@ -52,7 +52,7 @@
 <translation>das Spiel hat kein solches Asset</translation></message>
 <message><source>Looking into the catalogue</source>
 <translation>In den Katalog sehen</translation></message>
-<message><source>Scanning {0}</source>
+<message><source>Scanning {0=}</source>
 <translation>{0} wird durchgegangen</translation></message>
 <message><source>Opening the catalogue</source>
 <translation>Den Katalog öffnen</translation></message>
@@ -72,7 +72,7 @@
 <translation>Nimm raw, png oder wav</translation></message>
 <message><source>Opening an archive</source>
 <translation>Ein Archiv öffnen</translation></message>
-<message><source>Unpacking {0}</source>
+<message><source>Unpacking {0=}</source>
 <translation>{0} wird entpackt</translation></message>
 <message><source>Say which layout it has, or describe it with one (docs/layouts.md)</source>
 <translation>Sag, welches Layout es hat, oder beschreibe es mit einem (docs/layouts.md)</translation></message>
@@ -96,7 +96,7 @@
 <translation>Ein Archiv entpacken</translation></message>
 <message><source>{0} and {1} differ only in letter case</source>
 <translation>{0} und {1} unterscheiden sich nur in Groß- und Kleinschreibung</translation></message>
-<message><source>index, {0}</source>
+<message><source>index, {0=}</source>
 <translation>Index, {0}</translation></message>
 <message><source>Working out an archive</source>
 <translation>Ein Archiv ergründen</translation></message>
@@ -206,7 +206,7 @@
 <translation>Ort der Daten</translation></message>
 <message><source>data size</source>
 <translation>Größe der Daten</translation></message>
-<message><source>{0}, byte {1}</source>
+<message><source>{0=}, byte {1=}</source>
 <translation>{0}, Byte {1}</translation></message>
 <message><source>entry {0}</source>
 <translation>Eintrag {0}</translation></message>
@@ -222,7 +222,7 @@
 <translation>Zahl der Einträge</translation></message>
 <message><source>file size</source>
 <translation>Größe der Datei</translation></message>
-<message><source>Writing {0}</source>
+<message><source>Writing {0=}</source>
 <translation>{0} wird geschrieben</translation></message>
 <message><source>such nests are in others, whose names begin with {0}</source>
 <translation>solche Nester sind in anderen, deren Namen mit {0} beginnen</translation></message>
@@ -290,7 +290,7 @@
 <translation>{0} ist nicht das, was das Archiv sagt</translation></message>
 <message><source>The archive is damaged: take a fresh copy of it</source>
 <translation>Das Archiv ist beschädigt: hol eine frische Kopie</translation></message>
-<message><source>What {0} is made of</source>
+<message><source>What {0=} is made of</source>
 <translation>Woraus {0} besteht</translation></message>
 <message><source>such entries are bare data in this archive</source>
 <translation>solche Einträge sind in diesem Archiv nackte Daten</translation></message>
@@ -322,11 +322,11 @@
 <translation>er ist zu lang</translation></message>
 <message><source>Reading an expression</source>
 <translation>Einen Ausdruck lesen</translation></message>
-<message><source>{0} is not a whole number</source>
+<message><source>{0=} is not a whole number</source>
 <translation>{0} ist keine ganze Zahl</translation></message>
 <message><source>Use whole numbers, field names, + - * // % &lt;&lt; &gt;&gt; &amp; | ^, comparisons, and, or, not, align(x, n), min, max</source>
 <translation>Nimm ganze Zahlen, Feldnamen, + - * // % &lt;&lt; &gt;&gt; &amp; | ^, Vergleiche, and, or, not, align(x, n), min, max</translation></message>
-<message><source>{0}(…) is not known, or takes another number of values</source>
+<message><source>{0=}(…) is not known, or takes another number of values</source>
 <translation>{0}(…) ist nicht bekannt oder nimmt eine andere Zahl von Werten</translation></message>
 <message><source>there is no field {0} before it</source>
 <translation>davor gibt es kein Feld {0}</translation></message>
@@ -376,9 +376,9 @@
 <translation>ein Feld, das eine Summe hält, sagt welche: sum = eins von {0}</translation></message>
 <message><source>a {0} has {1} bytes</source>
 <translation>ein {0} hat {1} Bytes</translation></message>
-<message><source>the bits {0} end at bit {1}, and a {2} has {3}</source>
+<message><source>the bits {0=} end at bit {1}, and a {2} has {3}</source>
 <translation>die Bits {0} enden bei Bit {1}, und ein {2} hat {3}</translation></message>
-<message><source>Copying {0}</source>
+<message><source>Copying {0=}</source>
 <translation>{0} wird kopiert</translation></message>
 <message><source>Reading a file</source>
 <translation>Eine Datei lesen</translation></message>
@@ -434,7 +434,7 @@
 <translation>{n} Stelle</translation></message>
 <message><source>{n} places</source>
 <translation>{n} Stellen</translation></message>
-<message><source>Names of {0} letters would follow each other evenly; the field “{1}” has {2}</source>
+<message><source>Names of {0} letters would follow each other evenly; the field “{1=}” has {2}</source>
 <translation>Namen mit {0} Buchstaben folgten gleichmäßig aufeinander; das Feld „{1}“ hat {2}</translation></message>
 <message><source>No field holds the entry count (or the index size), so that records were read up to the end of the file</source>
 <translation>Kein Feld hält die Zahl der Einträge (oder die Größe des Index), so wurden Datensätze bis zum Ende der Datei gelesen</translation></message>
@@ -496,11 +496,11 @@
 <translation>wie sie sind</translation></message>
 <message><source>one of [[packers]]</source>
 <translation>eins von [[packers]]</translation></message>
-<message><source>{0} depends on what stands before a letter: use utf-8, utf-16-le, shift-jis, cp1252 …</source>
+<message><source>{0=} depends on what stands before a letter: use utf-8, utf-16-le, shift-jis, cp1252 …</source>
 <translation>{0} hängt davon ab, was vor einem Buchstaben steht: nimm utf-8, utf-16-le, shift-jis, cp1252 …</translation></message>
 <message><source>Reckoning a hash</source>
 <translation>Einen Hash rechnen</translation></message>
-<message><source>{0} is no character encoding that Python knows</source>
+<message><source>{0=} is no character encoding that Python knows</source>
 <translation>{0} ist keine Zeichenkodierung, die Python kennt</translation></message>
 <message><source>{0} knows {1}, and no {2}</source>
 <translation>{0} kennt {1} und kein {2}</translation></message>
@@ -542,7 +542,7 @@
 <translation>im Fenster</translation></message>
 <message><source>high first</source>
 <translation>hohes zuerst</translation></message>
-<message><source>{0} is a packing that is known already: choose another name</source>
+<message><source>{0=} is a packing that is known already: choose another name</source>
 <translation>{0} ist ein schon bekanntes Packverfahren: wähle einen anderen Namen</translation></message>
 <message><source>a packing of the kind dictionary, and no other, says which entry the dictionary is</source>
 <translation>ein Packverfahren der Art dictionary, und kein anderes, sagt, welcher Eintrag das Wörterbuch ist</translation></message>
@@ -568,7 +568,7 @@
 <translation>das Wörterbuch ist leer</translation></message>
 <message><source>no frame begins there</source>
 <translation>dort beginnt kein Rahmen</translation></message>
-<message><source>the {0} data is damaged ({1})</source>
+<message><source>the {0=} data is damaged ({1})</source>
 <translation>die {0}-Daten sind beschädigt ({1})</translation></message>
 <message><source>the stream ends too soon</source>
 <translation>der Strom endet zu früh</translation></message>
@@ -578,7 +578,7 @@
 <translation>{0} gepackte Bytes können die {1} nicht halten, die ihr Index nennt</translation></message>
 <message><source>it unpacks to another size than the {0} bytes of its index</source>
 <translation>es entpackt sich zu einer anderen Größe als den {0} Bytes seines Index</translation></message>
-<message><source>{0} blocks do not say their size and neither does the index</source>
+<message><source>{0=} blocks do not say their size and neither does the index</source>
 <translation>{0}-Blöcke nennen ihre Größe nicht, und der Index auch nicht</translation></message>
 <message><source>Give the layout a field that holds the size</source>
 <translation>Gib dem Layout ein Feld, das die Größe hält</translation></message>
@@ -652,9 +652,9 @@
 <translation>nackte Samples brauchen ein Feld, das die Rate hält, oder eine Rate, die alle haben</translation></message>
 <message><source>{0} have no {1}</source>
 <translation>{0} haben kein {1}</translation></message>
-<message><source>{0}, index</source>
+<message><source>{0=}, index</source>
 <translation>{0}, Index</translation></message>
-<message><source>{0}, names</source>
+<message><source>{0=}, names</source>
 <translation>{0}, Namen</translation></message>
 <message><source>index start</source>
 <translation>Anfang des Index</translation></message>
@@ -664,9 +664,9 @@
 <translation>weder Nullen noch Einsen sind ein letzter Datensatz ({0})</translation></message>
 <message><source>Change an archive that is there instead of making a new one</source>
 <translation>Ändere ein Archiv, das es gibt, statt ein neues zu machen</translation></message>
-<message><source>its index should lie at bytes {0} to {1} and the file ends at {2}</source>
+<message><source>its index should lie at bytes {0=} to {1} and the file ends at {2}</source>
 <translation>sein Index müsste bei den Bytes {0} bis {1} liegen, und die Datei endet bei {2}</translation></message>
-<message><source>they should lie at byte {0}, outside the file</source>
+<message><source>they should lie at byte {0=}, outside the file</source>
 <translation>sie müssten bei Byte {0} liegen, außerhalb der Datei</translation></message>
 <message><source>the field that holds the {0} is not a number</source>
 <translation>das Feld für {0} ist keine Zahl</translation></message>
@@ -676,9 +676,9 @@
 <translation>Ein Band fehlt, oder es ist das falsche Layout</translation></message>
 <message><source>entry {0} runs over the end of its volume</source>
 <translation>Eintrag {0} reicht über das Ende seines Bands hinaus</translation></message>
-<message><source>a name should lie at byte {0} of the name table, outside it</source>
+<message><source>a name should lie at byte {0=} of the name table, outside it</source>
 <translation>ein Name müsste bei Byte {0} der Namenstabelle liegen, außerhalb von ihr</translation></message>
-<message><source>the name at byte {0} of the name table runs over its end</source>
+<message><source>the name at byte {0=} of the name table runs over its end</source>
 <translation>der Name bei Byte {0} der Namenstabelle reicht über ihr Ende hinaus</translation></message>
 <message><source>it should lie at bytes {0} to {1}, outside the data that ends at {2}</source>
 <translation>es müsste bei den Bytes {0} bis {1} liegen, außerhalb der Daten, die bei {2} enden</translation></message>
@@ -716,29 +716,29 @@
 <translation>es entpackt sich zu einer anderen Größe, als es sagt</translation></message>
 <message><source>it is damaged</source>
 <translation>es ist beschädigt</translation></message>
-<message><source>the field “{0}” at byte {1} is longer than 63 bits</source>
+<message><source>the field “{0=}” at byte {1=} is longer than 63 bits</source>
 <translation>das Feld „{0}“ bei Byte {1} ist länger als 63 Bit</translation></message>
-<message><source>the field “{0}” lies at byte {1} and the file ends at {2}</source>
+<message><source>the field “{0=}” lies at byte {1=} and the file ends at {2}</source>
 <translation>das Feld „{0}“ liegt bei Byte {1}, und die Datei endet bei {2}</translation></message>
-<message><source>{0} does not fit into a {1}</source>
+<message><source>{0=} does not fit into a {1}</source>
 <translation>{0} passt nicht in ein {1}</translation></message>
 <message><source>The archive's kind cannot hold that much: leave something out, or split it</source>
 <translation>Diese Art von Archiv kann so viel nicht halten: lass etwas weg oder teile es</translation></message>
-<message><source>the field “{0}” has room for {1} bytes</source>
+<message><source>the field “{0=}” has room for {1} bytes</source>
 <translation>das Feld „{0}“ hat Platz für {1} Bytes</translation></message>
 <message><source>Use a shorter name</source>
 <translation>Nimm einen kürzeren Namen</translation></message>
 <message><source>{0} does not fit into its {1} bits</source>
 <translation>{0} passt nicht in seine {1} Bit</translation></message>
-<message><source>the field “{0}” at byte {1} is {2}, not {3}</source>
+<message><source>the field “{0=}” at byte {1} is {2}, not {3=}</source>
 <translation>das Feld „{0}“ bei Byte {1} ist {2}, nicht {3}</translation></message>
 <message><source>It is another kind of archive, or damaged</source>
 <translation>Es ist eine andere Art von Archiv oder beschädigt</translation></message>
-<message><source>the field “{0}” has {1}, which is no number in base {2}</source>
+<message><source>the field “{0=}” has {1}, which is no number in base {2}</source>
 <translation>das Feld „{0}“ hat {1}, was zur Basis {2} keine Zahl ist</translation></message>
 <message><source>{0} has {1}, and {2} would be stored</source>
 <translation>{0} hat {1}, und {2} würde gespeichert</translation></message>
-<message><source>{0}, field “{1}”</source>
+<message><source>{0}, field “{1=}”</source>
 <translation>{0}, Feld „{1}“</translation></message>
 <message><source>what it means cannot be turned back into its number: {0}</source>
 <translation>was es bedeutet, lässt sich nicht in seine Zahl zurückrechnen: {0}</translation></message>
@@ -760,6 +760,8 @@
 <translation>dieses Archiv nennt keine Größen, und sein Index könnte nicht sagen, wo dieser Eintrag endet</translation></message>
 <message><source>Leave out empty entries, or put them where their names come in the index</source>
 <translation>Lass leere Einträge weg, oder leg sie dahin, wo ihre Namen im Index kommen</translation></message>
+<message><source>{0=}, field “{1=}”</source>
+<translation>{0}, Feld „{1}“</translation></message>
 <message><source>it is {0}, and so is the {1}, which would be {2} then: it was not to be wrong</source>
 <translation>es ist {0}, und das ist auch {1}, was dann {2} wäre: es sollte nicht falsch sein</translation></message>
 <message><source>Say that it holds the {0} (holds = "{1}"), or that it is always {2} (is = {3})</source>
@@ -904,7 +906,7 @@
 <translation>ein Fach hat eine feste Länge und ein Feld, das den ersten Eintrag hält</translation></message>
 <message><source>it holds a number of 2^63 or more</source>
 <translation>es hält eine Zahl ab 2^63</translation></message>
-<message><source>the field “{0}” of entry {1} is not {2}</source>
+<message><source>the field “{0=}” of entry {1} is not {2=}</source>
 <translation>das Feld „{0}“ von Eintrag {1} ist nicht {2}</translation></message>
 <message><source>its index says {0} entries and has room for {1}</source>
 <translation>sein Index nennt {0} Einträge und hat Platz für {1}</translation></message>
@@ -926,6 +928,8 @@
 <translation>es ist mit Löchern gespeichert, was nicht gelesen wird</translation></message>
 <message><source>Pack it plainly</source>
 <translation>Pack es einfach</translation></message>
+<message><source>the {0} data is damaged ({1})</source>
+<translation>die {0}-Daten sind beschädigt ({1})</translation></message>
 <message><source>the description has no such field in its {0}</source>
 <translation>die Beschreibung hat kein solches Feld: {0}</translation></message>
 <message><source>Mend what is wrong in the text first</source>
@@ -958,6 +962,8 @@
 <translation>value + {0}</translation></message>
 <message><source>Writing the archive</source>
 <translation>Das Archiv schreiben</translation></message>
+<message><source>Packing {0=}</source>
+<translation>{0} wird gepackt</translation></message>
 <message><source>Packing {0}</source>
 <translation>{0} wird gepackt</translation></message>
 <message><source>its entries have no names, only their place in the index</source>
@@ -1356,7 +1362,7 @@
 <translation>Wie es war</translation></message>
 <message><source>Take back what is to be done to this entry</source>
 <translation>Zurücknehmen, was mit diesem Eintrag geschehen soll</translation></message>
-<message><source>, content from {0}</source>
+<message><source>, content from {0=}</source>
 <translation>, Inhalt aus {0}</translation></message>
 <message><source>{n} change</source>
 <translation>{n} Änderung</translation></message>
@@ -1400,13 +1406,13 @@
 <translation>Beschreibung</translation></message>
 <message><source>An archive to work out</source>
 <translation>Ein Archiv zum Ergründen</translation></message>
-<message><source>Looking at {0}</source>
+<message><source>Looking at {0=}</source>
 <translation>{0} wird angesehen</translation></message>
 <message><source>what was written in the description</source>
 <translation>was in der Beschreibung stand</translation></message>
 <message><source>Keeping the layout</source>
 <translation>Das Layout behalten</translation></message>
-<message><source>Taking out {0}</source>
+<message><source>Taking out {0=}</source>
 <translation>{0} wird herausgenommen</translation></message>
 <message><source>The description of the archive: docs/layouts.md has a tutorial</source>
 <translation>Die Beschreibung des Archivs: docs/layouts.md hat eine Anleitung</translation></message>
@@ -1424,13 +1430,13 @@
 <translation>Die geänderte Kopie</translation></message>
 <message><source>That is the archive itself: write the copy to another file</source>
 <translation>Das ist das Archiv selbst: schreib die Kopie in eine andere Datei</translation></message>
-<message><source>{0} was written, read back and found as it should be</source>
+<message><source>{0=} was written, read back and found as it should be</source>
 <translation>{0} wurde geschrieben, zurückgelesen und für richtig befunden</translation></message>
 <message><source>Where to put the entries</source>
 <translation>Wohin die Einträge kommen</translation></message>
 <message><source>taken out</source>
 <translation>herausgenommen</translation></message>
-<message><source>the layout {0}: {1}</source>
+<message><source>the layout {0=}: {1}</source>
 <translation>das Layout {0}: {1}</translation></message>
 <message><source>{0} entries, each of them reads; {1} of the bytes explained</source>
 <translation>{0} Einträge, jeder davon lässt sich lesen; {1} der Bytes sind erklärt</translation></message>
@@ -1438,7 +1444,7 @@
 <translation>{0} gewählt, das ist</translation></message>
 <message><source>Drag over bytes to say what they are</source>
 <translation>Zieh über Bytes, um zu sagen, was sie sind</translation></message>
-<message><source>Kept as {0}: profiles and every command know “{1}” now</source>
+<message><source>Kept as {0}: profiles and every command know “{1=}” now</source>
 <translation>Als {0} behalten: Profile und jeder Befehl kennen jetzt „{1}“</translation></message>
 <message><source>{0} files in {1}</source>
 <translation>{0} Dateien in {1}</translation></message>
@@ -1502,7 +1508,7 @@
 <translation>{0} Assets</translation></message>
 <message><source>{0} files taken out to {1}</source>
 <translation>{0} Dateien nach {1} herausgenommen</translation></message>
-<message><source>Pack {0}</source>
+<message><source>Pack {0=}</source>
 <translation>{0} packen</translation></message>
 <message><source>As what kind of archive?</source>
 <translation>Als welche Art von Archiv?</translation></message>
@@ -1514,7 +1520,7 @@
 <translation>Ein Ordner, aus dem ein Archiv wird</translation></message>
 <message><source>Taken out to {0}</source>
 <translation>Nach {0} herausgenommen</translation></message>
-<message><source>Where to put {0}</source>
+<message><source>Where to put {0=}</source>
 <translation>Wohin kommt {0}?</translation></message>
 <message><source>{0} files packed as {1}</source>
 <translation>{0} Dateien als {1} gepackt</translation></message>
@@ -1622,7 +1628,7 @@
 <translation>Ein Bild der Mod</translation></message>
 <message><source>Drawing figures</source>
 <translation>Figuren zeichnen</translation></message>
-<message><source>Packaged as {0} in the mod's build folder</source>
+<message><source>Packaged as {0=} in the mod's build folder</source>
 <translation>Als {0} im Build-Ordner der Mod gepackt</translation></message>
 <message><source>Packaging</source>
 <translation>Paket packen</translation></message>
@@ -1658,7 +1664,7 @@
 <translation>Was sie über sich sagt</translation></message>
 <message><source>The package</source>
 <translation>Das Paket</translation></message>
-<message><source>Share {0}</source>
+<message><source>Share {0=}</source>
 <translation>{0} teilen</translation></message>
 <message><source>chosen source</source>
 <translation>gewählte Quelle</translation></message>
@@ -1742,7 +1748,7 @@ oder nimm das Standbild von Testen</translation></message>
 <translation>ZUSAMMENSTÖSSE MIT INSTALLIERTEN MODS</translation></message>
 <message><source>Asset by asset and value by value, who wins, and the bridge</source>
 <translation>Asset um Asset und Wert um Wert, wer sich durchsetzt, und die Brücke</translation></message>
-<message><source>{0}, {1}, for {2}</source>
+<message><source>{0}, {1}, for {2=}</source>
 <translation>{0}, {1}, für {2}</translation></message>
 <message><source>{0} of {1} swaps break. Fit them before you build.</source>
 <translation>{0} von {1} Tauschen brechen. Pass sie an, ehe du baust.</translation></message>
@@ -1756,7 +1762,7 @@ oder nimm das Standbild von Testen</translation></message>
 <translation>Beginne eine mit {0}</translation></message>
 <message><source>Not built yet.</source>
 <translation>Noch nicht gebaut.</translation></message>
-<message><source>{0} wins</source>
+<message><source>{0=} wins</source>
 <translation>{0} setzt sich durch</translation></message>
 <message><source>yours wins</source>
 <translation>deine setzt sich durch</translation></message>
@@ -1770,7 +1776,7 @@ oder nimm das Standbild von Testen</translation></message>
 <translation>{n} Tausche</translation></message>
 <message><source>The build is stale: {0} changed since.</source>
 <translation>Der Build ist veraltet: seither geändert: {0}.</translation></message>
-<message><source>also in {0}: {1}</source>
+<message><source>also in {0=}: {1}</source>
 <translation>auch in {0}: {1}</translation></message>
 <message><source>Built and read back. Not installed in the game yet.</source>
 <translation>Gebaut und zurückgelesen. Noch nicht im Spiel installiert.</translation></message>
@@ -1790,7 +1796,7 @@ oder nimm das Standbild von Testen</translation></message>
 <translation>Der Ordner des Spiels</translation></message>
 <message><source>A mod's project</source>
 <translation>Das Projekt einer Mod</translation></message>
-<message><source>A file to put in the place of {0}</source>
+<message><source>A file to put in the place of {0=}</source>
 <translation>Eine Datei an die Stelle von {0}</translation></message>
 <message><source>{n} asset</source>
 <translation>{n} Asset</translation></message>
@@ -1826,7 +1832,7 @@ oder nimm das Standbild von Testen</translation></message>
 <translation>{0} kopiert</translation></message>
 <message><source>Everything fits already</source>
 <translation>Alles passt schon</translation></message>
-<message><source>set {0}</source>
+<message><source>set {0=}</source>
 <translation>{0} setzen</translation></message>
 <message><source>a setting: {0}</source>
 <translation>eine Einstellung: {0}</translation></message>
@@ -1840,7 +1846,7 @@ oder nimm das Standbild von Testen</translation></message>
 <translation>Hier öffnet kein Programm solche Dateien: sie ist {0}</translation></message>
 <message><source>There is neither a picture nor a file in the clipboard: copy one first</source>
 <translation>In der Zwischenablage ist weder ein Bild noch eine Datei: kopiere zuerst eins</translation></message>
-<message><source>{0} is a source: open a mod first, then drop it on the wall</source>
+<message><source>{0=} is a source: open a mod first, then drop it on the wall</source>
 <translation>{0} ist eine Quelle: öffne zuerst eine Mod, dann zieh sie auf die Wand</translation></message>
 <message><source>such as 256</source>
 <translation>etwa 256</translation></message>
@@ -1884,7 +1890,7 @@ oder nimm das Standbild von Testen</translation></message>
 <translation>An {0} Stellen genannt</translation></message>
 <message><source>Stored</source>
 <translation>Gespeichert</translation></message>
-<message><source>Seen in the game: {0}</source>
+<message><source>Seen in the game: {0=}</source>
 <translation>Im Spiel gesehen: {0}</translation></message>
 <message><source>Role</source>
 <translation>Rolle</translation></message>
@@ -2036,9 +2042,9 @@ oder einen Ausschnitt hierher</translation></message>
 <translation>{0} zu entscheiden</translation></message>
 <message><source>choose an original</source>
 <translation>wähle ein Original</translation></message>
-<message><source>What {0} is for</source>
+<message><source>What {0=} is for</source>
 <translation>Wofür {0} ist</translation></message>
-<message><source>What {0} are for</source>
+<message><source>What {0=} are for</source>
 <translation>Wofür {0} sind</translation></message>
 <message><source>There is no picture, sound or text in this folder</source>
 <translation>In diesem Ordner ist kein Bild, kein Geräusch und kein Text</translation></message>
@@ -2064,9 +2070,9 @@ oder einen Ausschnitt hierher</translation></message>
 <translation>Es braucht einen Titel oder eine Kennung.</translation></message>
 <message><source> It needs a file for {0}.</source>
 <translation> Es braucht eine Datei für {0}.</translation></message>
-<message><source>Adding {0}</source>
+<message><source>Adding {0=}</source>
 <translation>{0} wird hinzugefügt</translation></message>
-<message><source>Taking {0} back</source>
+<message><source>Taking {0=} back</source>
 <translation>{0} wird zurückgenommen</translation></message>
 <message><source>A folder with files for new things</source>
 <translation>Ein Ordner mit Dateien für neue Dinge</translation></message>
@@ -2094,27 +2100,27 @@ oder einen Ausschnitt hierher</translation></message>
 <translation>NEU IN DIESER MOD</translation></message>
 <message><source>new-thing models</source>
 <translation>new-thing models</translation></message>
-<message><source>{0} is in the mod</source>
+<message><source>{0=} is in the mod</source>
 <translation>{0} ist in der Mod</translation></message>
-<message><source>New {0}</source>
+<message><source>New {0=}</source>
 <translation>Neu: {0}</translation></message>
 <message><source>New: {0}</source>
 <translation>Neu: {0}</translation></message>
-<message><source>Take {0} back</source>
+<message><source>Take {0=} back</source>
 <translation>{0} zurücknehmen</translation></message>
-<message><source>{0} is out of the mod; undo brings it back</source>
+<message><source>{0=} is out of the mod; undo brings it back</source>
 <translation>{0} ist aus der Mod; Rückgängig bringt es zurück</translation></message>
 <message><source>plan new</source>
 <translation>plan new</translation></message>
 <message><source>Add them all</source>
 <translation>Alle hinzufügen</translation></message>
-<message><source>Place for {0}</source>
+<message><source>Place for {0=}</source>
 <translation>Platz für {0}</translation></message>
 <message><source>Drop a file here, or click to choose one; Del takes it out again</source>
 <translation>Zieh eine Datei hierher, oder klick, um eine zu wählen; Entf nimmt sie wieder heraus</translation></message>
 <message><source>A look at it</source>
 <translation>Ein Blick darauf</translation></message>
-<message><source>Files for {0}</source>
+<message><source>Files for {0=}</source>
 <translation>Dateien für {0}</translation></message>
 <message><source>as the other's, or drop</source>
 <translation>wie beim anderen, oder ziehen</translation></message>
@@ -2158,7 +2164,7 @@ oder einen Ausschnitt hierher</translation></message>
 <translation>NUR ZEIGEN</translation></message>
 <message><source>swapped  {0}</source>
 <translation>getauscht  {0}</translation></message>
-<message><source>like {0}</source>
+<message><source>like {0=}</source>
 <translation>wie {0}</translation></message>
 <message><source>{0}; {1} chosen</source>
 <translation>{0}; {1} gewählt</translation></message>
@@ -2176,7 +2182,7 @@ oder einen Ausschnitt hierher</translation></message>
 <translation>Nach dem Nächsten suchen</translation></message>
 <message><source>Furnel is still learning what everything looks like.</source>
 <translation>Furnel lernt noch, wie alles aussieht.</translation></message>
-<message><source>Looking for {0}</source>
+<message><source>Looking for {0=}</source>
 <translation>Suche nach {0}</translation></message>
 <message><source>Reading the spec</source>
 <translation>Die Vorgabe lesen</translation></message>
@@ -2192,11 +2198,11 @@ oder einen Ausschnitt hierher</translation></message>
 <translation>Mit einer begonnenen Mod weitermachen</translation></message>
 <message><source>Nothing has “{0}”. This is what has “{1}”:</source>
 <translation>Nichts hat „{0}“. Das hier hat „{1}“:</translation></message>
-<message><source>{0} and its kin</source>
+<message><source>{0=} and its kin</source>
 <translation>{0} und seine Verwandten</translation></message>
 <message><source>There is no sound device: everything but hearing works</source>
 <translation>Es gibt kein Tongerät: alles außer Hören geht</translation></message>
-<message><source>most like {0}</source>
+<message><source>most like {0=}</source>
 <translation>am ähnlichsten: {0}</translation></message>
 <message><source>As the game has it</source>
 <translation>Wie das Spiel es hat</translation></message>
@@ -2214,7 +2220,7 @@ oder einen Ausschnitt hierher</translation></message>
 dropped back later, it finds its original.</source>
 <translation>Ordner bleiben, und ein Zettel merkt sich, woher jede Datei kam:
 später zurückgezogen, findet sie ihr Original.</translation></message>
-<message><source>Take out {0}</source>
+<message><source>Take out {0=}</source>
 <translation>{0} herausnehmen</translation></message>
 <message><source>The same at other sizes, places or rates</source>
 <translation>Dasselbe in anderer Größe, Rate oder an anderer Stelle</translation></message>
@@ -2279,7 +2285,7 @@ später zurückgezogen, findet sie ihr Original.</translation></message>
 <message><source>This game has no music that Furnel knows of</source>
 <translation>Dieses Spiel hat keine Musik, die Furnel kennt</translation></message>
 <message><source>{0}
-{1}, {2}, from {3}
+{1}, {2}, from {3=}
 Drop a file here to swap it</source>
 <translation>{0}
 {1}, {2}, aus {3}
@@ -2302,7 +2308,7 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>{0} markiert</translation></message>
 <message><source>{0} tiles, none chosen</source>
 <translation>{0} Kacheln, keine gewählt</translation></message>
-<message><source>{0} has {1}</source>
+<message><source>{0=} has {1}</source>
 <translation>{0} hat {1}</translation></message>
 <message><source>Figure {0} into {1}</source>
 <translation>Figur {0} in {1}</translation></message>
@@ -2320,7 +2326,7 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>{0} Farben ändern</translation></message>
 <message><source>Save frames</source>
 <translation>Bilder speichern</translation></message>
-<message><source>{0}, the first is {1}</source>
+<message><source>{0}, the first is {1=}</source>
 <translation>{0}, das erste ist {1}</translation></message>
 <message><source>{n} frame</source>
 <translation>{n} Bild</translation></message>
@@ -2456,13 +2462,13 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Tabelle der Datensätze</translation></message>
 <message><source>The text itself, to be read and edited</source>
 <translation>Der Text selbst, zum Lesen und Bearbeiten</translation></message>
-<message><source>Add {0} to {1}</source>
+<message><source>Add {0} to {1=}</source>
 <translation>{0} zu {1} hinzufügen</translation></message>
-<message><source>New {0} like {1}</source>
+<message><source>New {0} like {1=}</source>
 <translation>Neu: {0} wie {1}</translation></message>
 <message><source>A new record</source>
 <translation>Ein neuer Datensatz</translation></message>
-<message><source>Copy all values from {0} to {1}</source>
+<message><source>Copy all values from {0} to {1=}</source>
 <translation>Alle Werte von {0} nach {1} kopieren</translation></message>
 <message><source>  taken out</source>
 <translation>  herausgenommen</translation></message>
@@ -2546,10 +2552,12 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Figuren der Quelle</translation></message>
 <message><source>Drag a figure onto a cell, or choose cells and press Enter on a figure</source>
 <translation>Zieh eine Figur auf eine Zelle, oder wähle Zellen und drück auf einer Figur Eingabe</translation></message>
-<message><source>{0} dB</source>
+<message><source>{0=} dB</source>
 <translation>{0} dB</translation></message>
 <message><source>{0} ms</source>
 <translation>{0} ms</translation></message>
+<message><source>{0} dB</source>
+<translation>{0} dB</translation></message>
 <message><source>Formats</source>
 <translation>Formate</translation></message>
 <message><source>Click a format to see what it would look like on the bench; click it again to go back</source>
@@ -2558,19 +2566,19 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Die Schleife verschieben</translation></message>
 <message><source>Move a layer</source>
 <translation>Eine Schicht verschieben</translation></message>
-<message><source>Filling {0}</source>
+<message><source>Filling {0=}</source>
 <translation>{0} wird gefüllt</translation></message>
-<message><source>Take {0} out of {1}</source>
+<message><source>Take {0} out of {1=}</source>
 <translation>{0} aus {1} nehmen</translation></message>
 <message><source>Take another part of the source</source>
 <translation>Einen anderen Teil der Quelle nehmen</translation></message>
 <message><source>{0} is the game's own: drop a file on it in Find, or all takes on the event</source>
 <translation>{0} ist das des Spiels: zieh in Finden eine Datei darauf, oder alle Aufnahmen auf das Ereignis</translation></message>
-<message><source>Fill {0} with {1} sounds</source>
+<message><source>Fill {0=} with {1} sounds</source>
 <translation>{0} mit {1} Geräuschen füllen</translation></message>
-<message><source>{0} needs {1} at least</source>
+<message><source>{0=} needs {1} at least</source>
 <translation>{0} braucht mindestens {1}</translation></message>
-<message><source>Change how far {0} is heard</source>
+<message><source>Change how far {0=} is heard</source>
 <translation>Ändern, wie weit {0} zu hören ist</translation></message>
 <message><source>Drawing the pitches</source>
 <translation>Die Tonhöhen zeichnen</translation></message>
@@ -2656,6 +2664,8 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Naht</translation></message>
 <message><source>{0} LU</source>
 <translation>{0} LU</translation></message>
+<message><source>{0=} LUFS</source>
+<translation>{0} LUFS</translation></message>
 <message><source>clicks, {0} ×</source>
 <translation>knackt, {0} ×</translation></message>
 <message><source>{0} dBFS</source>
@@ -2774,7 +2784,7 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Hin und her</translation></message>
 <message><source>Floor</source>
 <translation>Boden</translation></message>
-<message><source>{0}, {1} frames</source>
+<message><source>{0=}, {1} frames</source>
 <translation>{0}, {1} Bilder</translation></message>
 <message><source>all at once</source>
 <translation>alle zugleich</translation></message>
@@ -2800,13 +2810,13 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Noch keine Tausche</translation></message>
 <message><source>Add a value…</source>
 <translation>Einen Wert hinzufügen…</translation></message>
-<message><source>taken out; the game has {0}</source>
+<message><source>taken out; the game has {0=}</source>
 <translation>herausgenommen; das Spiel hat {0}</translation></message>
 <message><source>Take out</source>
 <translation>Herausnehmen</translation></message>
 <message><source>The game has no such value</source>
 <translation>Das Spiel hat keinen solchen Wert</translation></message>
-<message><source>Take the game's value: {0}</source>
+<message><source>Take the game's value: {0=}</source>
 <translation>Den Wert des Spiels nehmen: {0}</translation></message>
 <message><source>and {0} more: see the text</source>
 <translation>und {0} weitere: siehe den Text</translation></message>
@@ -2844,7 +2854,7 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Formate für {0} werden probiert</translation></message>
 <message><source>bench {0}</source>
 <translation>bench {0}</translation></message>
-<message><source>Encode as {0}</source>
+<message><source>Encode as {0=}</source>
 <translation>Als {0} kodieren</translation></message>
 <message><source>{0} has no formats to choose from</source>
 <translation>{0} hat keine Formate zur Wahl</translation></message>
@@ -2862,9 +2872,9 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Neuer Datensatz wie {0}</translation></message>
 <message><source>Make it</source>
 <translation>Machen</translation></message>
-<message><source>There is a {0} already. Another name:</source>
+<message><source>There is a {0=} already. Another name:</source>
 <translation>Ein {0} gibt es schon. Ein anderer Name:</translation></message>
-<message><source>Copy values to {0}</source>
+<message><source>Copy values to {0=}</source>
 <translation>Werte nach {0} kopieren</translation></message>
 <message><source>All values of</source>
 <translation>Alle Werte von</translation></message>
@@ -3026,7 +3036,7 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>{0}  {1} kHz  {2}</translation></message>
 <message><source>  the beginning of {0} minutes</source>
 <translation>  der Anfang von {0} Minuten</translation></message>
-<message><source>{0} cannot be read</source>
+<message><source>{0=} cannot be read</source>
 <translation>{0} lässt sich nicht lesen</translation></message>
 <message><source>source  {0}</source>
 <translation>Quelle  {0}</translation></message>
@@ -3210,10 +3220,12 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Wieder herausnehmen</translation></message>
 <message><source>Take the game's: {0}</source>
 <translation>Das des Spiels nehmen: {0}</translation></message>
-<message><source>New like {0}…</source>
+<message><source>New like {0=}…</source>
 <translation>Neu wie {0}…</translation></message>
-<message><source>What uses {0}…</source>
+<message><source>What uses {0=}…</source>
 <translation>Was {0} braucht…</translation></message>
+<message><source>Take the game's {0=}</source>
+<translation>Das des Spiels nehmen: {0}</translation></message>
 <message><source>Copy the value</source>
 <translation>Den Wert kopieren</translation></message>
 <message><source>Copy its address</source>
@@ -3246,7 +3258,7 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Die Brücke machen</translation></message>
 <message><source>Taking the bridge off</source>
 <translation>Die Brücke abnehmen</translation></message>
-<message><source>{0} {1} is {2}</source>
+<message><source>{0=} {1} is {2}</source>
 <translation>{0} {1} ist {2}</translation></message>
 <message><source>Taking the mod off</source>
 <translation>Die Mod abnehmen</translation></message>
@@ -3320,7 +3332,7 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Die Beschreibung behalten und das Spiel öffnen</translation></message>
 <message><source>Roles, names and how mods are built can be added to the profile later; docs/profiles.md says how.</source>
 <translation>Rollen, Namen und wie Mods gebaut werden lassen sich später im Profil ergänzen; docs/profiles.md sagt wie.</translation></message>
-<message><source>Describing {0}</source>
+<message><source>Describing {0=}</source>
 <translation>{0} wird beschrieben</translation></message>
 <message><source>What is in the folder</source>
 <translation>Was in dem Ordner ist</translation></message>
@@ -3340,11 +3352,11 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>DAS SPIEL</translation></message>
 <message><source>HOW MODS REACH IT</source>
 <translation>WIE MODS HINEINKOMMEN</translation></message>
-<message><source>What is in {0}</source>
+<message><source>What is in {0=}</source>
 <translation>Was in {0} ist</translation></message>
 <message><source>Looking at the game's files …</source>
 <translation>Die Dateien des Spiels werden angesehen …</translation></message>
-<message><source>{0} is known now; its profile can be edited in your profiles folder</source>
+<message><source>{0=} is known now; its profile can be edited in your profiles folder</source>
 <translation>{0} ist jetzt bekannt; sein Profil lässt sich in deinem Profilordner bearbeiten</translation></message>
 <message><source>loose files</source>
 <translation>lose Dateien</translation></message>
@@ -3388,7 +3400,7 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>In diesem Ordner ist schon eine Mod</translation></message>
 <message><source>A file of that name is there</source>
 <translation>Eine Datei dieses Namens ist da</translation></message>
-<message><source>{0} — Furnel</source>
+<message><source>{0=} — Furnel</source>
 <translation>{0} — Furnel</translation></message>
 <message><source>Opening {0} …</source>
 <translation>{0} wird geöffnet …</translation></message>
@@ -3480,9 +3492,9 @@ Das Protokoll davor:
 <translation>{n} Ablehnung</translation></message>
 <message><source>{n} refusals</source>
 <translation>{n} Ablehnungen</translation></message>
-<message><source>Opening {0}</source>
+<message><source>Opening {0=}</source>
 <translation>{0} wird geöffnet</translation></message>
-<message><source>Starting {0}</source>
+<message><source>Starting {0=}</source>
 <translation>{0} wird begonnen</translation></message>
 <message><source>Keeping the history</source>
 <translation>Den Verlauf behalten</translation></message>
@@ -3494,7 +3506,7 @@ Das Protokoll davor:
 <translation>Der Katalog ist aktuell: {0}, {1}</translation></message>
 <message><source>Remembering what was opened</source>
 <translation>Merken, was offen war</translation></message>
-<message><source>Fitting {0}</source>
+<message><source>Fitting {0=}</source>
 <translation>{0} wird angepasst</translation></message>
 <message><source>Show in folder</source>
 <translation>Im Ordner zeigen</translation></message>
@@ -3678,7 +3690,7 @@ Das Protokoll davor:
 <translation>Der Ordner eines Spiels, eine Mod, ein Archiv; ist eine Mod offen, auch Bilder und Geräusche.</translation></message>
 <message><source>Looking at games and mods</source>
 <translation>Spiele und Mods werden angesehen</translation></message>
-<message><source>{0} is off this list; its files are where they were</source>
+<message><source>{0=} is off this list; its files are where they were</source>
 <translation>{0} ist von dieser Liste; seine Dateien sind, wo sie waren</translation></message>
 <message><source>{n} hour</source>
 <translation>{n} Stunde</translation></message>
@@ -3700,9 +3712,9 @@ Das Protokoll davor:
 <translation>ODER ZIEH ES HIERHER</translation></message>
 <message><source>NO GAME AT HAND?</source>
 <translation>KEIN SPIEL ZUR HAND?</translation></message>
-<message><source>A made-up game and a mod that is half done come into ~/{0}. It takes half a minute, and nothing is loaded from anywhere.</source>
+<message><source>A made-up game and a mod that is half done come into ~/{0=}. It takes half a minute, and nothing is loaded from anywhere.</source>
 <translation>Ein erfundenes Spiel und eine halb fertige Mod kommen nach ~/{0}. Es dauert eine halbe Minute, und nichts wird von irgendwoher geladen.</translation></message>
-<message><source>{0} is somebody else's: open {1}, then Go on from it… on Try</source>
+<message><source>{0=} is somebody else's: open {1=}, then Go on from it… on Try</source>
 <translation>{0} gehört jemand anderem: öffne {1}, dann „Daran weiterarbeiten…“ unter Testen</translation></message>
 <message><source>Open</source>
 <translation>Öffnen</translation></message>
@@ -3766,10 +3778,12 @@ Das Protokoll davor:
 <translation>{0} wird getauscht</translation></message>
 <message><source>Keeping the picture</source>
 <translation>Das Bild behalten</translation></message>
-<message><source>Use the copied steps in {0}</source>
+<message><source>Use the copied steps in {0=}</source>
 <translation>Die kopierten Schritte in {0} nehmen</translation></message>
 <message><source>Taking frames</source>
 <translation>Bilder nehmen</translation></message>
+<message><source>Looking for {0}</source>
+<translation>Suche nach {0}</translation></message>
 <message><source>Keeping yours in {0}</source>
 <translation>Deins in {0} behalten</translation></message>
 <message><source>Take {0} from {1}</source>
@@ -3778,6 +3792,8 @@ Das Protokoll davor:
 <translation>Eine Farbreihe nehmen</translation></message>
 <message><source>Taking the game's {0}</source>
 <translation>Das des Spiels nehmen: {0}</translation></message>
+<message><source>Opening {0}</source>
+<translation>{0} wird geöffnet</translation></message>
 <message><source>Swapping kin</source>
 <translation>Verwandte tauschen</translation></message>
 <message><source>{0} of {1} could not be used: {2}</source>
@@ -3792,9 +3808,9 @@ Das Protokoll davor:
 <translation>{0} wird genommen</translation></message>
 <message><source>Gathering sources</source>
 <translation>Quellen einsammeln</translation></message>
-<message><source>Remove {0}</source>
+<message><source>Remove {0=}</source>
 <translation>{0} entfernen</translation></message>
-<message><source>{0} is</source>
+<message><source>{0=} is</source>
 <translation>{0} ist</translation></message>
 <message><source>{0} are</source>
 <translation>{0} sind</translation></message>
@@ -3856,6 +3872,8 @@ Das Protokoll davor:
 <translation>{0} wird angeglichen</translation></message>
 <message><source>Swapping</source>
 <translation>Tauschen</translation></message>
+<message><source>Fit {0=}</source>
+<translation>{0} anpassen</translation></message>
 <message><source>fit {0}</source>
 <translation>fit {0}</translation></message>
 <message><source>Other things were changed since: take them back first</source>
@@ -3876,7 +3894,7 @@ Das Protokoll davor:
 <translation>Entferne einen der beiden Tausche</translation></message>
 <message><source>its figure</source>
 <translation>seine Figur</translation></message>
-<message><source>{0} has the colours of {1}</source>
+<message><source>{0=} has the colours of {1}</source>
 <translation>{0} hat die Farben von {1}</translation></message>
 <message><source>{n} kin</source>
 <translation>{n} Verwandte</translation></message>
@@ -3888,9 +3906,9 @@ Das Protokoll davor:
 <translation>Eine andere Mod</translation></message>
 <message><source>Do anything</source>
 <translation>Irgendetwas tun</translation></message>
-<message><source>The mods are as in {0}</source>
+<message><source>The mods are as in {0=}</source>
 <translation>Die Mods sind wie in {0}</translation></message>
-<message><source>Kept as {0}</source>
+<message><source>Kept as {0=}</source>
 <translation>Als {0} behalten</translation></message>
 <message><source>Took {0}</source>
 <translation>{0} genommen</translation></message>
@@ -3898,9 +3916,9 @@ Das Protokoll davor:
 <translation>Diese Mods als Satz behalten</translation></message>
 <message><source>Somebody's load-out</source>
 <translation>Der Mod-Satz eines anderen</translation></message>
-<message><source>{0} for somebody</source>
+<message><source>{0=} for somebody</source>
 <translation>{0} für jemanden</translation></message>
-<message><source>Forgot {0}; the mods stay as they are</source>
+<message><source>Forgot {0=}; the mods stay as they are</source>
 <translation>{0} vergessen; die Mods bleiben, wie sie sind</translation></message>
 <message><source>Keep the mods as they stand…</source>
 <translation>Die Mods behalten, wie sie stehen…</translation></message>
@@ -3912,7 +3930,7 @@ Das Protokoll davor:
 <translation>Vergessen</translation></message>
 <message><source>Keep them</source>
 <translation>Behalten</translation></message>
-<message><source>Written to {0}</source>
+<message><source>Written to {0=}</source>
 <translation>Nach {0} geschrieben</translation></message>
 <message><source>They make the same of it.</source>
 <translation>Sie machen dasselbe daraus.</translation></message>
@@ -3962,7 +3980,7 @@ Das Protokoll davor:
 <translation>das Spiel</translation></message>
 <message><source>meeting pictures</source>
 <translation>meeting pictures</translation></message>
-<message><source>Hear {0}'s</source>
+<message><source>Hear {0=}'s</source>
 <translation>{0} anhören</translation></message>
 <message><source>Hear the game's</source>
 <translation>Das des Spiels anhören</translation></message>
@@ -4028,7 +4046,7 @@ sieh sie rechts an.</translation></message>
 Install the mod, and start the game yourself.</source>
 <translation>Das Profil dieses Spiels sagt nicht, wie ein Standbild gezeichnet wird.
 Installiere die Mod und starte das Spiel selbst.</translation></message>
-<message><source>What {0} wants to run</source>
+<message><source>What {0=} wants to run</source>
 <translation>Was {0} ausführen will</translation></message>
 <message><source>{0}
 
@@ -4038,7 +4056,7 @@ They run as you, with all your rights.</source>
 Sie laufen als du, mit all deinen Rechten.</translation></message>
 <message><source>Allow these</source>
 <translation>Erlauben</translation></message>
-<message><source>Taking {0} over</source>
+<message><source>Taking {0=} over</source>
 <translation>{0} wird übernommen</translation></message>
 <message><source>{0} touched by several mods</source>
 <translation>{0} von mehreren Mods berührt</translation></message>
@@ -4074,7 +4092,7 @@ Sie laufen als du, mit all deinen Rechten.</translation></message>
 <translation>Unter allen anderen</translation></message>
 <message><source>Take it off…</source>
 <translation>Abnehmen…</translation></message>
-<message><source>An empty folder to go on from {0} in</source>
+<message><source>An empty folder to go on from {0=} in</source>
 <translation>Ein leerer Ordner, um an {0} weiterzuarbeiten</translation></message>
 <message><source>The bridge lets them live together</source>
 <translation>Die Brücke lässt sie zusammen leben</translation></message>
@@ -4098,10 +4116,10 @@ Sie laufen als du, mit all deinen Rechten.</translation></message>
 <translation>Standbilder vorher und nachher</translation></message>
 <message><source>Hold the mouse button to see before and after change places</source>
 <translation>Halt die Maustaste, um Vorher und Nachher zu vertauschen</translation></message>
-<message><source>{0}: the game alone</source>
-<translation>{0}: das Spiel allein</translation></message>
-<message><source>{0}: with the enabled mods</source>
-<translation>{0}: mit den eingeschalteten Mods</translation></message>
+<message><source>before: the game alone</source>
+<translation>vorher: das Spiel allein</translation></message>
+<message><source>after: with the enabled mods</source>
+<translation>nachher: mit den eingeschalteten Mods</translation></message>
 <message><source>the same as in {0}</source>
 <translation>dasselbe wie in {0}</translation></message>
 <message><source>other places of it are changed by {0}: make the bridge afterwards</source>
@@ -4226,7 +4244,7 @@ Sie laufen als du, mit all deinen Rechten.</translation></message>
 <translation>Hier ist nichts zu wählen</translation></message>
 <message><source>There is no {0}</source>
 <translation>Es gibt kein {0}</translation></message>
-<message><source>{0} is there already</source>
+<message><source>{0=} is there already</source>
 <translation>{0} ist schon da</translation></message>
 <message><source>Replace it</source>
 <translation>Ersetzen</translation></message>
@@ -4270,7 +4288,7 @@ Sie laufen als du, mit all deinen Rechten.</translation></message>
 <translation>Befehle</translation></message>
 <message><source>Here</source>
 <translation>Hier</translation></message>
-<message><source>{0} uses files outside its own folder that nobody chose on this machine:
+<message><source>{0=} uses files outside its own folder that nobody chose on this machine:
 
 {1}</source>
 <translation>{0} braucht Dateien außerhalb des eigenen Ordners, die auf diesem Rechner niemand gewählt hat:
@@ -4320,7 +4338,7 @@ und {0} weitere</translation></message>
 <translation>Gib ihm einen anderen Namen, oder bearbeite das in deinem Profilordner</translation></message>
 <message><source>{0} loose files beside the game itself</source>
 <translation>{0} lose Dateien neben dem Spiel selbst</translation></message>
-<message><source>belongs to {0}</source>
+<message><source>belongs to {0=}</source>
 <translation>gehört zu {0}</translation></message>
 <message><source>Rebuilding an archive</source>
 <translation>Ein Archiv neu packen</translation></message>
@@ -4422,7 +4440,7 @@ und {0} weitere</translation></message>
 <translation>Ein Bild schreiben</translation></message>
 <message><source>bottom first</source>
 <translation>unten zuerst</translation></message>
-<message><source>there is no type {0}</source>
+<message><source>there is no type {0=}</source>
 <translation>eine Art {0} gibt es nicht</translation></message>
 <message><source>it is no {0} file</source>
 <translation>es ist keine {0}-Datei</translation></message>
@@ -4458,7 +4476,7 @@ und {0} weitere</translation></message>
 <translation>ihr Formatcode {0} wird nicht gelesen</translation></message>
 <message><source>Save it as one of BC1 to BC7</source>
 <translation>Speichere sie als eins von BC1 bis BC7</translation></message>
-<message><source>{0}-bit pixels with the masks {1} are not read</source>
+<message><source>{0}-bit pixels with the masks {1=} are not read</source>
 <translation>Pixel mit {0} Bit und den Masken {1} werden nicht gelesen</translation></message>
 <message><source>Save it as 32-bit RGBA</source>
 <translation>Speichere sie als 32-Bit-RGBA</translation></message>
@@ -4528,7 +4546,7 @@ und {0} weitere</translation></message>
 <translation>Nenne Ebenen, die die Datei hat</translation></message>
 <message><source>stack.xml: {0}</source>
 <translation>stack.xml: {0}</translation></message>
-<message><source>{0} claims to be far too large</source>
+<message><source>{0=} claims to be far too large</source>
 <translation>{0} behauptet, viel zu groß zu sein</translation></message>
 <message><source>it has far too many layers</source>
 <translation>sie hat viel zu viele Ebenen</translation></message>
@@ -4682,7 +4700,7 @@ und {0} weitere</translation></message>
 <translation>Helligkeit</translation></message>
 <message><source>{0} of {1} × {2}</source>
 <translation>{0} von {1} × {2}</translation></message>
-<message><source>tag {0}</source>
+<message><source>tag {0=}</source>
 <translation>Kennung {0}</translation></message>
 <message><source>cue {0}</source>
 <translation>Marke {0}</translation></message>
@@ -4716,7 +4734,9 @@ und {0} weitere</translation></message>
 <translation>neues Ding</translation></message>
 <message><source>{0}; {1} left out that another is the same as</source>
 <translation>{0}; {1} weggelassen, weil ein anderes gleich ist</translation></message>
-<message><source>{0} takes no such thing, as far as its profile says</source>
+<message><source>Adding {0}</source>
+<translation>{0} wird hinzugefügt</translation></message>
+<message><source>{0=} takes no such thing, as far as its profile says</source>
 <translation>{0} nimmt so etwas nicht, soweit sein Profil sagt</translation></message>
 <message><source>there is a {0} already</source>
 <translation>ein {0} gibt es schon</translation></message>
@@ -4726,7 +4746,7 @@ und {0} weitere</translation></message>
 <translation>es hat keine Tabelle von Datensätzen</translation></message>
 <message><source>Correct the game's profile</source>
 <translation>Berichtige das Profil des Spiels</translation></message>
-<message><source>{0} has no such asset that the {1} could be like</source>
+<message><source>{0} has no such asset that the {1=} could be like</source>
 <translation>{0} hat kein solches Asset, dem {1} gleichen könnte</translation></message>
 <message><source>Choose another</source>
 <translation>Wähle ein anderes</translation></message>
@@ -4764,9 +4784,9 @@ und {0} weitere</translation></message>
 <translation>Gib eine Datei für {0}</translation></message>
 <message><source>its {0} is missing</source>
 <translation>es fehlt: {0}</translation></message>
-<message><source>there is no {0} that could be left out</source>
+<message><source>there is no {0=} that could be left out</source>
 <translation>es gibt kein {0}, das wegbleiben könnte</translation></message>
-<message><source>its {0} takes one file</source>
+<message><source>its {0=} takes one file</source>
 <translation>{0} nimmt eine Datei</translation></message>
 <message><source>Give one</source>
 <translation>Gib eine</translation></message>
@@ -4814,6 +4834,8 @@ und {0} weitere</translation></message>
 <translation>{0} gebaut</translation></message>
 <message><source>Packaging the mod</source>
 <translation>Das Paket der Mod packen</translation></message>
+<message><source>Writing {0}</source>
+<translation>{0} wird geschrieben</translation></message>
 <message><source>Reading back {0}</source>
 <translation>{0} wird zurückgelesen</translation></message>
 <message><source>Check the disk, then build again</source>
@@ -4834,19 +4856,19 @@ und {0} weitere</translation></message>
 <translation>Angleichen behält deins; oder nimm den Wert des Spiels</translation></message>
 <message><source>changed by an update</source>
 <translation>durch eine Aktualisierung geändert</translation></message>
-<message><source>{0} stays in the game</source>
+<message><source>{0=} stays in the game</source>
 <translation>{0} bleibt im Spiel</translation></message>
 <message><source>Take it back, or change it</source>
 <translation>Nimm es zurück, oder ändere es</translation></message>
 <message><source>Installing the mod</source>
 <translation>Die Mod installieren</translation></message>
-<message><source>Installed in the place of {0} of {1}; the game's own are kept, and come back with Remove</source>
+<message><source>Installed in the place of {0} of {1=}; the game's own are kept, and come back with Remove</source>
 <translation>Installiert an der Stelle von {0} von {1}; das Eigene des Spiels ist aufgehoben und kommt mit Entfernen zurück</translation></message>
 <message><source>The mod is off; the load order was changed by others meanwhile and keeps their changes</source>
 <translation>Die Mod ist heraus; die Ladereihenfolge wurde inzwischen von anderen geändert und behält deren Änderungen</translation></message>
-<message><source>Installed as {0}/{1} in {2}</source>
+<message><source>Installed as {0}/{1} in {2=}</source>
 <translation>Installiert als {0}/{1} in {2}</translation></message>
-<message><source>Installed: {0} in {1} of {2}</source>
+<message><source>Installed: {0} in {1} of {2=}</source>
 <translation>Installiert: {0} in {1} von {2}</translation></message>
 <message><source>The mods folder is as it was before</source>
 <translation>Der Mod-Ordner ist, wie er vorher war</translation></message>
@@ -4872,7 +4894,7 @@ und {0} weitere</translation></message>
 <translation>Furnel hat sie hier nicht installiert</translation></message>
 <message><source>Delete its folder by hand if you put it there</source>
 <translation>Lösche ihren Ordner von Hand, wenn du ihn dorthin gelegt hast</translation></message>
-<message><source>Installing {0}</source>
+<message><source>Installing {0=}</source>
 <translation>{0} wird installiert</translation></message>
 <message><source>The game is as it was before</source>
 <translation>Das Spiel ist, wie es vorher war</translation></message>
@@ -4886,6 +4908,8 @@ und {0} weitere</translation></message>
 <translation>{0} bis {1}</translation></message>
 <message><source>at least {0}</source>
 <translation>mindestens {0}</translation></message>
+<message><source>Matching {0=}</source>
+<translation>{0} wird angeglichen</translation></message>
 <message><source>it plays {0}, and neither the game nor the mod has that</source>
 <translation>es spielt {0}, und das hat weder das Spiel noch die Mod</translation></message>
 <message><source>Take it out of the event, or swap it in</source>
@@ -4968,6 +4992,8 @@ und {0} weitere</translation></message>
 <translation>ein Bild</translation></message>
 <message><source>Write {0}, one below the other in the source</source>
 <translation>Schreib {0}, in der Quelle untereinander</translation></message>
+<message><source>Encode as {0}</source>
+<translation>Als {0} kodieren</translation></message>
 <message><source>Mark it as {0}</source>
 <translation>Kennzeichne es als {0}</translation></message>
 <message><source>Make {0} levels in linear light</source>
@@ -5210,6 +5236,8 @@ und {0} weitere</translation></message>
 <translation>{0}-mal der übliche Schritt: {1}</translation></message>
 <message><source>Make tiles takes all edges from one block of 3 × 3</source>
 <translation>„Kacheln machen“ nimmt alle Ränder aus einem Block von 3 × 3</translation></message>
+<message><source>{0} is</source>
+<translation>{0} ist</translation></message>
 <message><source>frames {0}{1} are</source>
 <translation>Bilder {0}{1} sind</translation></message>
 <message><source>no whole cells</source>
@@ -5303,7 +5331,7 @@ und {0} weitere</translation></message>
 <message><source>{0} by {1} LU</source>
 <translation>{0} um {1} LU</translation></message>
 <message><source>{0} to {1} LUFS</source>
-<translation>{0} auf {1} LUFS</translation></message>
+<translation>{0} bis {1} LUFS</translation></message>
 <message><source>Bring it to {0} LUFS</source>
 <translation>Bring es auf {0} LUFS</translation></message>
 <message><source>Hold it below {0} dBTP</source>
@@ -5458,7 +5486,7 @@ und {0} weitere</translation></message>
 <translation>Speichere ihn so</translation></message>
 <message><source>sources/from the game</source>
 <translation>sources/from the game</translation></message>
-<message><source>{0}, the game's own</source>
+<message><source>{0=}, the game's own</source>
 <translation>{0}, das des Spiels</translation></message>
 <message><source>there are too many files of that name</source>
 <translation>es gibt zu viele Dateien dieses Namens</translation></message>
@@ -5482,7 +5510,7 @@ und {0} weitere</translation></message>
 <translation>Suchen, was {0} war</translation></message>
 <message><source>Getting a mod</source>
 <translation>Eine Mod holen</translation></message>
-<message><source> by {0}</source>
+<message><source> by {0=}</source>
 <translation> von {0}</translation></message>
 <message><source>it calls itself {0}, which is no name for a folder</source>
 <translation>sie nennt sich {0}, und so kann kein Ordner heißen</translation></message>
@@ -5512,6 +5540,8 @@ und {0} weitere</translation></message>
 <translation>es ist nicht, was Furnel dorthin gelegt hat: das Spiel wurde aktualisiert, oder jemand hat es geändert</translation></message>
 <message><source>Look at it, then install over it if you want to: what is there now will be kept as the game's own</source>
 <translation>Sieh es an, dann installiere darüber, wenn du willst: was jetzt da ist, wird als das Eigene des Spiels aufgehoben</translation></message>
+<message><source>Installing {0}</source>
+<translation>{0} wird installiert</translation></message>
 <message><source>If its files are in the game, let the game repair itself</source>
 <translation>Sind seine Dateien im Spiel, lass das Spiel sich selbst reparieren</translation></message>
 <message><source>Remove it all the same to leave such files as they are and bring back the others</source>
@@ -5528,9 +5558,9 @@ und {0} weitere</translation></message>
 <translation>es ist nicht die Datei, aus der die Mod gebaut wurde: das Spiel wurde seither aktualisiert</translation></message>
 <message><source>Build the mod again, on the game as it is now</source>
 <translation>Baue die Mod noch einmal, mit dem Spiel, wie es jetzt ist</translation></message>
-<message><source>{0} stands there already</source>
+<message><source>{0=} stands there already</source>
 <translation>{0} steht schon dort</translation></message>
-<message><source>Remove {0} first: this game has one file there, and two mods cannot share it</source>
+<message><source>Remove {0=} first: this game has one file there, and two mods cannot share it</source>
 <translation>Entferne zuerst {0}: dieses Spiel hat dort eine Datei, und zwei Mods können sie nicht teilen</translation></message>
 <message><source>Remove the mod all the same, let the game repair itself, then install it again</source>
 <translation>Entferne die Mod trotzdem, lass das Spiel sich selbst reparieren, dann installiere sie noch einmal</translation></message>
@@ -5542,7 +5572,7 @@ und {0} weitere</translation></message>
 <translation>darin ist kein Ton</translation></message>
 <message><source>the sources are there</source>
 <translation>dort sind die Quellen</translation></message>
-<message><source>{0} is not written, and {1} is another of the sounds</source>
+<message><source>{0} is not written, and {1=} is another of the sounds</source>
 <translation>{0} wird nicht geschrieben, und {1} ist ein anderes der Geräusche</translation></message>
 <message><source>Give one of the two another name</source>
 <translation>Gib einem der beiden einen anderen Namen</translation></message>
@@ -5582,7 +5612,9 @@ und {0} weitere</translation></message>
 <translation>Installiere sie noch einmal</translation></message>
 <message><source>Making a mod mine</source>
 <translation>Eine Mod zu meiner machen</translation></message>
-<message><source>{0} again</source>
+<message><source> by {0}</source>
+<translation> von {0}</translation></message>
+<message><source>{0=} again</source>
 <translation>{0} wieder</translation></message>
 <message><source>no such mod is in the game</source>
 <translation>eine solche Mod ist nicht im Spiel</translation></message>
@@ -5648,9 +5680,11 @@ und {0} weitere</translation></message>
 <translation>das Ganze</translation></message>
 <message><source>after {0}</source>
 <translation>hinter {0}</translation></message>
+<message><source>there is a {0=} already</source>
+<translation>ein {0} gibt es schon</translation></message>
 <message><source>Give it another name</source>
 <translation>Gib ihm einen anderen Namen</translation></message>
-<message><source>Encoding {0}</source>
+<message><source>Encoding {0=}</source>
 <translation>{0} wird kodiert</translation></message>
 <message><source>Applying steps</source>
 <translation>Schritte anwenden</translation></message>
@@ -5814,7 +5848,7 @@ und {0} weitere</translation></message>
 <translation>Sag, wie groß sie sind</translation></message>
 <message><source>Listening</source>
 <translation>Anhören</translation></message>
-<message><source>Listening to {0}</source>
+<message><source>Listening to {0=}</source>
 <translation>{0} wird angehört</translation></message>
 <message><source>Reading a step</source>
 <translation>Einen Schritt lesen</translation></message>
@@ -6330,7 +6364,7 @@ und {0} weitere</translation></message>
 <translation>Wähle in den Einstellungen des Schritts ein Bild</translation></message>
 <message><source>Choose a sound in the step's settings</source>
 <translation>Wähle in den Einstellungen des Schritts ein Geräusch</translation></message>
-<message><source>{0} is not allowed</source>
+<message><source>{0=} is not allowed</source>
 <translation>{0} ist nicht erlaubt</translation></message>
 <message><source>a path</source>
 <translation>ein Pfad</translation></message>
@@ -6382,13 +6416,15 @@ und {0} weitere</translation></message>
 <translation>Gib ein Bild mit so vielen Farben, wie sie Namen hat</translation></message>
 <message><source>the figure has {0}</source>
 <translation>die Figur hat {0}</translation></message>
+<message><source>{0} has {1}</source>
+<translation>{0} hat {1}</translation></message>
 <message><source>Take the strip from the figure</source>
 <translation>Nimm die Reihe aus der Figur</translation></message>
 <message><source>{n} name</source>
 <translation>{n} Name</translation></message>
 <message><source>{n} names</source>
 <translation>{n} Namen</translation></message>
-<message><source>{0}: the game's own again</source>
+<message><source>{0=}: the game's own again</source>
 <translation>{0}: wieder das des Spiels</translation></message>
 <message><source>{0} is new</source>
 <translation>{0} ist neu</translation></message>
@@ -6400,7 +6436,7 @@ und {0} weitere</translation></message>
 <translation>die Reihenfolge der Tausche</translation></message>
 <message><source>the game: {0} → {1}</source>
 <translation>das Spiel: {0} → {1}</translation></message>
-<message><source>event {0}: other settings</source>
+<message><source>event {0=}: other settings</source>
 <translation>Ereignis {0}: andere Einstellungen</translation></message>
 <message><source>source: {0} → {1}</source>
 <translation>Quelle: {0} → {1}</translation></message>
@@ -6434,6 +6470,8 @@ und {0} weitere</translation></message>
 <translation>, {0} gemacht: {1}</translation></message>
 <message><source>Listing tunes</source>
 <translation>Stücke auflisten</translation></message>
+<message><source>Listening to {0}</source>
+<translation>{0} wird angehört</translation></message>
 <message><source>no steady beat: {0} of it, cross-faded where they are most alike</source>
 <translation>kein steter Schlag: {0} davon, überblendet, wo es am ähnlichsten ist</translation></message>
 <message><source>too long: cut to {0}</source>
@@ -6452,6 +6490,8 @@ und {0} weitere</translation></message>
 <translation>Mach es zuerst passend</translation></message>
 <message><source>none of the cells of its animations is in it</source>
 <translation>keine der Zellen seiner Bewegungen ist darin</translation></message>
+<message><source>Unpacking {0}</source>
+<translation>{0} wird entpackt</translation></message>
 <message><source>it is {0}, and mods are plain files</source>
 <translation>es ist {0}, und Mods sind einfache Dateien</translation></message>
 <message><source>it claims to be far more than a mod is</source>
@@ -6832,6 +6872,8 @@ und {0} weitere</translation></message>
 <translation>das Ganze lässt sich nicht fallen lassen</translation></message>
 <message><source>it has no key of its own</source>
 <translation>es hat keinen eigenen Schlüssel</translation></message>
+<message><source>{0=} cannot be written in {1}</source>
+<translation>{0} lässt sich nicht in {1} schreiben</translation></message>
 <message><source>{0} (column {1})</source>
 <translation>{0} (Spalte {1})</translation></message>
 <message><source>Correct it in a text editor</source>
@@ -6886,11 +6928,11 @@ und {0} weitere</translation></message>
 <translation>ein Text wird nie geschlossen, oder hat ein Zeichen, das JSON nicht erlaubt</translation></message>
 <message><source>a text has a sign behind \ that JSON does not know</source>
 <translation>ein Text hat hinter \ ein Zeichen, das JSON nicht kennt</translation></message>
-<message><source>{0} is no JSON value</source>
+<message><source>{0=} is no JSON value</source>
 <translation>{0} ist kein JSON-Wert</translation></message>
 <message><source>it ends too soon</source>
 <translation>es endet zu früh</translation></message>
-<message><source>{0} cannot be written in JSON</source>
+<message><source>{0=} cannot be written in JSON</source>
 <translation>{0} lässt sich in JSON nicht schreiben</translation></message>
 <message><source>no other has this key</source>
 <translation>kein anderer hat diesen Schlüssel</translation></message>
@@ -6900,23 +6942,23 @@ und {0} weitere</translation></message>
 <translation>Schreib ein {0}</translation></message>
 <message><source>a record's rule says of which definition, as in of = "rules/boats.toml"</source>
 <translation>die Regel eines Datensatzes sagt, aus welcher Definition, wie in of = "rules/boats.toml"</translation></message>
-<message><source>{0} is no {1}</source>
+<message><source>{0=} is no {1}</source>
 <translation>{0} ist kein {1}</translation></message>
 <message><source>Write what its siblings have</source>
 <translation>Schreib, was seine Geschwister haben</translation></message>
-<message><source>{0} is outside of {1}</source>
+<message><source>{0=} is outside of {1}</source>
 <translation>{0} liegt außerhalb von {1}</translation></message>
 <message><source>Try it in the game</source>
 <translation>Versuch es im Spiel</translation></message>
-<message><source>{0} is no asset</source>
+<message><source>{0=} is no asset</source>
 <translation>{0} ist kein Asset</translation></message>
-<message><source>{0} is no colour</source>
+<message><source>{0=} is no colour</source>
 <translation>{0} ist keine Farbe</translation></message>
 <message><source>Write it as 8a5a34</source>
 <translation>Schreib es als 8a5a34</translation></message>
-<message><source>{0} is not in {1}</source>
+<message><source>{0=} is not in {1}</source>
 <translation>{0} ist nicht in {1}</translation></message>
-<message><source>{0} is none of {1}</source>
+<message><source>{0=} is none of {1}</source>
 <translation>{0} ist keins von {1}</translation></message>
 <message><source>is no whole number</source>
 <translation>ist keine ganze Zahl</translation></message>
@@ -6954,15 +6996,17 @@ und {0} weitere</translation></message>
 <translation>Datensätze über andere legen</translation></message>
 <message><source>it is no table of records</source>
 <translation>es ist keine Tabelle von Datensätzen</translation></message>
-<message><source>{0} was {1} and is {2} in the game now</source>
+<message><source>{0=} was {1=} and is {2=} in the game now</source>
 <translation>{0} war {1} und ist im Spiel jetzt {2}</translation></message>
-<message><source>{0} is called {1}</source>
+<message><source>after {0=}</source>
+<translation>hinter {0}</translation></message>
+<message><source>{0=} is called {1}</source>
 <translation>{0} heißt {1}</translation></message>
-<message><source>{0} moves {1}</source>
+<message><source>{0=} moves {1}</source>
 <translation>{0} bewegt {1}</translation></message>
-<message><source>without {0}</source>
+<message><source>without {0=}</source>
 <translation>ohne {0}</translation></message>
-<message><source>there is no {0} to put it {1}</source>
+<message><source>there is no {0=} to put it {1}</source>
 <translation>es gibt kein {0}, um es zu setzen: {1}</translation></message>
 <message><source>Put it first or last</source>
 <translation>Setz es an den Anfang oder das Ende</translation></message>
@@ -6970,9 +7014,9 @@ und {0} weitere</translation></message>
 <translation>was anders ist, lässt sich nicht Wert um Wert sagen</translation></message>
 <message><source>Use the whole file as the source of a swap</source>
 <translation>Nimm die ganze Datei als Quelle eines Tauschs</translation></message>
-<message><source> in {0}</source>
+<message><source> in {0=}</source>
 <translation> in {0}</translation></message>
-<message><source>new {0}{1}</source>
+<message><source>new {0=}{1}</source>
 <translation>neu: {0}{1}</translation></message>
 <message><source>, like {0}</source>
 <translation>, wie {0}</translation></message>
@@ -7608,6 +7652,8 @@ und {0} weitere</translation></message>
 <translation>{0} liegt nicht über {1}</translation></message>
 <message><source>{0} is not below {1}</source>
 <translation>{0} liegt nicht unter {1}</translation></message>
+<message><source>{0} is none of {1}</source>
+<translation>{0} ist keins von {1}</translation></message>
 <message><source>{0} is not of {1}</source>
 <translation>{0} ist nicht von {1}</translation></message>
 <message><source>{0} is no whole number</source>
@@ -7666,6 +7712,8 @@ und {0} weitere</translation></message>
 <translation>Datei</translation></message>
 <message><source>files</source>
 <translation>Dateien</translation></message>
+<message><source>{0} needs {1} at least</source>
+<translation>{0} braucht mindestens {1}</translation></message>
 <message><source>hull</source>
 <translation>Rumpf</translation></message>
 <message><source>sail</source>

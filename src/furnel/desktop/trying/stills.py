@@ -74,5 +74,5 @@ class Stills(QWidget):
         painter.setPen(self._look.colour(role))
         painter.drawText(
             QPointF(box.left(), box.top() - 8),
-            tr(f"{name}: the game alone" if name == "before" else f"{name}: with the enabled mods"),
+            tr("before: the game alone" if name == "before" else "after: with the enabled mods"),
         )

@@ -124,7 +124,7 @@ GREY = StepType(
 
 _CHANNELS = (
     *tones.CHANNEL_SOURCES,
-    *(f"other's {name}" for name in ("red", "green", "blue", "alpha", "grey")),
+    *(f"other's {channel}" for channel in ("red", "green", "blue", "alpha", "grey")),
 )
 
 
