@@ -3984,18 +3984,16 @@ Das Protokoll davor:
 <translation>{0} anhören</translation></message>
 <message><source>Hear the game's</source>
 <translation>Das des Spiels anhören</translation></message>
-<message><source>the whole file</source>
-<translation>die ganze Datei</translation></message>
-<message><source>the game has {0}</source>
+<message><source>the game has {0=}</source>
 <translation>das Spiel hat {0}</translation></message>
 <message><source>Let this mod have its way here; it is remembered</source>
 <translation>Hier soll sich diese Mod durchsetzen; das wird gemerkt</translation></message>
 <message><source>not decided: the last mod has its way</source>
 <translation>nicht entschieden: die letzte Mod setzt sich durch</translation></message>
-<message><source>
-… and {0} more</source>
-<translation>
-… und {0} weitere</translation></message>
+<message><source>the whole file</source>
+<translation>die ganze Datei</translation></message>
+<message><source>… and {0} more</source>
+<translation>… und {0} weitere</translation></message>
 <message><source>Drag to change the order, or Alt+Up and Alt+Down; Enter switches a mod on or off</source>
 <translation>Zieh, um die Reihenfolge zu ändern, oder Alt+Auf und Alt+Ab; Eingabe schaltet eine Mod ein oder aus</translation></message>
 <message><source>These mods stand in the place of the game's own files; Remove brings those back</source>

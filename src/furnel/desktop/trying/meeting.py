@@ -379,9 +379,8 @@ class MeetingPage(Page):
             lines = [word for word in words if word.partition(":")[0] not in contested]
             if lines:
                 self._rows.addWidget(verbatim(names.get(mod, mod), "section"))
-                told = label(
-                    "\n".join(lines[:12]) + (f"\n… and {len(lines) - 12} more" if len(lines) > 12 else "")
-                )
+                more = [tr(f"… and {len(lines) - 12} more")] if len(lines) > 12 else []
+                told = verbatim("\n".join([*lines[:12], *more]))
                 told.setWordWrap(True)
                 self._rows.addWidget(told)
 
@@ -432,12 +431,12 @@ class MeetingPage(Page):
         column = QVBoxLayout(part)
         column.setContentsMargins(0, 6, 0, 6)
         column.setSpacing(4)
-        column.addWidget(label(contest.address or "the whole file", "section"))
-        if contest.game and contest.address:
-            column.addWidget(label(f"the game has {contest.game}", "caption"))
+        column.addWidget(verbatim(contest.address or tr("the whole file"), "section"))
+        if (shown := contest.game) and contest.address:
+            column.addWidget(label(f"the game has {shown}", "caption"))
         for mod, want in contest.wants:
-            words = f"{names.get(mod, mod)}:  {want}" if contest.address else f"{names.get(mod, mod)}, {want}"
-            choice = QRadioButton(tr(words))
+            name = names.get(mod, mod)
+            choice = QRadioButton(f"{name}:  {want}" if contest.address else f"{name}, {tr(want)}")
             choice.setToolTip(tr("Let this mod have its way here; it is remembered"))
             choice.setChecked(contest.winner == mod)
             choice.clicked.connect(
