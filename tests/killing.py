@@ -22,7 +22,7 @@ _BOAT = (
     b'[otter]\nname = "Otter"\nhull = "art/hulls/hull_otter.dds"\nsail = "art/sails/sail_heron.dds"\n'
     b"length_m = %s\nspeed = %s\n"
 )
-EVENTS = ("fsync", "rename", "replace", "link", "unlink", "rmdir", "mkdir")
+EVENTS = ("rename", "replace", "link", "unlink", "rmdir", "mkdir")
 
 
 def walk(
@@ -65,8 +65,9 @@ def _kill_before(place: int) -> None:
 
         return step
 
-    for name in EVENTS:  # what is killed is the program, not the machine: nothing need reach the disk
-        setattr(os, name, watched(getattr(os, name) if name != "fsync" else lambda handle: None))
+    steps: dict[str, Callable[..., object]] = {name: watched(getattr(os, name)) for name in EVENTS}
+    for name, step in {**steps, "fsync": lambda _: None}.items():  # the program is killed, not the machine
+        setattr(os, name, step)
 
 
 def hidden(*folders: Path) -> str:

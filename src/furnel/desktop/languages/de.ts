@@ -7570,10 +7570,6 @@ und {0} weitere</translation></message>
 <translation>{0} kleiner</translation></message>
 <message><source>The original's {0}</source>
 <translation>Die des Originals: {0}</translation></message>
-<message><source>Another source</source>
-<translation>Eine andere Quelle</translation></message>
-<message><source>No steps</source>
-<translation>Keine Schritte</translation></message>
 <message><source>The shelf</source>
 <translation>Das Regal</translation></message>
 <message><source>double-click</source>
