@@ -14,14 +14,15 @@ from demo.hands import Hands
 from demo.languages import SOURCE, WORDS, texts_said, write_language
 from hypothesis import given
 from hypothesis import strategies as st
-from PyQt6.QtCore import QCoreApplication
+from PyQt6.QtCore import QCoreApplication, QPoint
 from PyQt6.QtGui import QPainter
-from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLabel, QLineEdit, QWidget
+from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLabel, QLineEdit, QMenu, QWidget
 
 from furnel.desktop.application import make_window
 from furnel.desktop.language import LANGUAGES, language_file, language_of, speak, spoken, texts_of, tr
 from furnel.desktop.phrases import Phrases, places
 from furnel.desktop.settings import load_settings
+from furnel.desktop.widgets.menus import commands_at
 from furnel.mods.project import StepUse
 from furnel.remembered import remember
 from furnel.texts import Change
@@ -261,6 +262,18 @@ def _texts(part: QWidget) -> Iterator[str]:
         yield part.placeholderText()
     elif isinstance(part, QComboBox):
         yield from (part.itemText(place) for place in range(part.count()))
+
+
+def test_menus_name_commands_and_keys_in_it(
+    german: None, hands: Hands, mod: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    said: list[str] = []
+    monkeypatch.setattr(
+        QMenu, "exec", lambda menu, *_: said.extend(action.text() for action in menu.actions())
+    )
+    hands.open(mod)
+    commands_at(hands.window, ["fit-all", "remove-swap"], QPoint(0, 0))
+    assert said == ["Alle Punkte anpassen\tStrg+Eingabe", "Den Tausch entfernen\tEntf"]
 
 
 def test_the_first_window_speaks_it(german: None) -> None:

@@ -69,7 +69,7 @@ def commands_at(window: Window, names: Iterable[str], at: QPoint) -> None:
             menu.addSeparator()
             continue
         entry = command(name)
-        keys = f"\t{key_of(entry.id)}" if key_of(entry.id) else ""
+        keys = f"\t{tr(key_of(entry.id))}" if key_of(entry.id) else ""
         action = menu.addAction(tr(entry.text) + keys)
         assert action is not None
         usable = window.usable(entry)
