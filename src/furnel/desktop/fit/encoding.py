@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QPushButton, QV
 from furnel.blocks import QUALITIES
 from furnel.desktop.language import tr
 from furnel.desktop.look import Look
-from furnel.desktop.widgets.basics import label
+from furnel.desktop.widgets.basics import choice_of, label
 from furnel.imagefiles import Note, picture_file
 from furnel.images.resample import LEVELS_AS
 from furnel.media import Encode
@@ -99,13 +99,9 @@ def _sound_rows(encode: Encode, column: QVBoxLayout, change: Callable[[Encode], 
 
 
 def _box(name: str, choices: tuple[str, ...], now: str, chosen: Callable[[str], None]) -> QComboBox:
-    box = QComboBox()
-    for choice in choices:
-        box.addItem(tr(choice), choice)
-    box.setCurrentIndex(box.findData(now))
+    box = choice_of(choices, now, chosen)
     box.setAccessibleName(tr(name))
     box.setToolTip(tr(name))
-    box.activated.connect(lambda place: chosen(box.itemData(place)))
     return box
 
 

@@ -21,6 +21,7 @@ from PyQt6.QtWidgets import (
 
 from furnel.desktop.language import tr
 from furnel.desktop.widgets import picking
+from furnel.desktop.widgets.basics import choice_of
 from furnel.desktop.widgets.colours import ask_colour
 from furnel.images.picture import Rgb
 from furnel.mods.steps import Parameter, Value
@@ -60,18 +61,14 @@ def _switch(value: bool, change: Change) -> QWidget:
 
 
 def _choice(parameter: Parameter, value: str, change: Change) -> QWidget:
-    box = QComboBox()
-    for choice in parameter.choices:
-        box.addItem(tr(choice), choice)
-    box.setCurrentIndex(box.findData(value))
+    box = choice_of(parameter.choices, value, change)
     box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
     box.setMinimumContentsLength(8)
-    box.activated.connect(lambda place: change(box.itemData(place)))
     return box
 
 
 def _colour(parameter: Parameter, value: str, change: Change) -> QWidget:
-    swatch = QPushButton(tr(f"#{value}"))
+    swatch = QPushButton(f"#{value}")
     swatch.setStyleSheet(f"border-left: 18px solid #{value}; text-align: left")
 
     def ask() -> None:

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import html
+from collections.abc import Callable, Iterable
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import (
     QApplication,
+    QComboBox,
     QDialog,
     QFrame,
     QHBoxLayout,
@@ -153,6 +155,16 @@ def button(text: str, tip: str, name: str = "") -> QPushButton:
     made.setToolTip(tr(tip))
     made.setAccessibleName(tr(text or tip))
     made.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
+    return made
+
+
+def choice_of(names: Iterable[str], now: str, chosen: Callable[[str], object]) -> QComboBox:
+    """A box of choices, each in the window's language; `chosen` gets it as it is written."""
+    made = QComboBox()
+    for name in names:
+        made.addItem(tr(name), name)
+    made.setCurrentIndex(made.findData(now))
+    made.activated.connect(lambda place: chosen(made.itemData(place)))
     return made
 
 
