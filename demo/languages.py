@@ -27,6 +27,7 @@ _ELSEWHERE = (
     "mods/installer.py",
     "mods/mergescript.py",
     "desktop/language.py",
+    "desktop/phrases.py",
 )
 # SQL, style sheets, signatures of kernels, drafts of layouts, patterns: nobody reads these in the window
 _NO_TEXT = re.compile(
@@ -96,8 +97,12 @@ def _texts_in(tree: ast.Module) -> Iterator[tuple[str, bool]]:
                 _PLACED.sub(lambda _, numbers=numbers: f"{{{next(numbers)}}}", node.value),
                 bool(_PLACED.search(node.value)),
             )
-        elif isinstance(node, ast.Call) and _called(node) in ("TypeVar", "getLogger"):
+        elif isinstance(node, ast.Call) and (
+            _called(node) in ("TypeVar", "getLogger", "cast") or _is_log(node)
+        ):
             passed.update(id(inner) for inner in ast.walk(node))
+        elif isinstance(node, ast.keyword) and node.arg == "key":  # of a job
+            passed.update(id(inner) for inner in ast.walk(node.value))
         elif isinstance(node, ast.Call) and _called(node) == "count" and len(node.args) > 1:
             yield from ((f"{{n}} {thing}", True) for thing in _one_and_many(node))
 
@@ -130,6 +135,14 @@ def _called(node: ast.expr) -> str:
     if isinstance(node, ast.Call):
         return _called(node.func)
     return node.attr if isinstance(node, ast.Attribute) else node.id if isinstance(node, ast.Name) else ""
+
+
+def _is_log(node: ast.Call) -> bool:
+    return (
+        isinstance(node.func, ast.Attribute)
+        and isinstance(node.func.value, ast.Name)
+        and node.func.value.id == "log"
+    )
 
 
 def _one_and_many(node: ast.Call) -> list[str]:

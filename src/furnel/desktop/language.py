@@ -15,7 +15,6 @@ from furnel.desktop.phrases import Phrases
 LANGUAGES = {"system": "As the system", "en": "English", "de": "Deutsch"}
 """What can be chosen, each in its own words."""
 _OURS = "Furnel"
-_spoken: list[str] = []
 _installed: list[QTranslator] = []
 
 
@@ -24,7 +23,11 @@ class _Speaker(QTranslator):
 
     def __init__(self, language: str) -> None:
         super().__init__()
+        self._language = language
         self._texts = Phrases(texts_of(language))
+
+    def language(self) -> str:
+        return self._language
 
     def isEmpty(self) -> bool:
         return False
@@ -54,7 +57,7 @@ def language_of(wanted: str) -> str:
 
 def spoken() -> str:
     """The language that is spoken now."""
-    return _spoken[-1] if _spoken else "en"
+    return _installed[-1].language() if _installed else "en"
 
 
 def speak(language: str) -> None:
@@ -62,7 +65,6 @@ def speak(language: str) -> None:
     for old in _installed:
         QCoreApplication.removeTranslator(old)
     _installed.clear()
-    _spoken[:] = [language]
     if language == "en":
         return
     qt = QTranslator()

@@ -139,7 +139,7 @@ class _Sightings(QWidget):
             painter.drawText(
                 numbers,
                 Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
-                tr(f"{count}{byte_size(one.size)}"),
+                f"{count}{byte_size(one.size)}",
             )
             painter.fillRect(QRectF(24, top + _ROW - 1, wide - 48, 1), look.colour("hairline", 0.6))
             top += _ROW

@@ -17,16 +17,8 @@ _ENDS = (".", "…", ":", "!", "?", ",", ")")
 _BETWEEN = ("\n\n", "\n", ". ", " · ", "   ", "  (", "; ", " — ", ": ", ", ", " (", "  ")
 _APART = ("\n", ". ", "; ", " · ", "   ", "  (")  # hardly ever stands inside a place
 _CROSSING = (*_APART, ", and ", ": ")
-_CLAUSES = (
-    "\n\n",
-    "\n",
-    ". ",
-    "; ",
-    ": ",
-    " · ",
-    "   ",
-    "  (",
-)  # what stands between these can be somebody's sentence
+# what stands between these can be somebody's sentence
+_CLAUSES = ("\n\n", "\n", ". ", "; ", ": ", " · ", "   ", "  (")
 _ONCE = (": ", ", ")  # taken apart at the first one
 _JOINS = " ,;·\n"
 _QUOTES = ("“", "‘", "'", '"', "`")
@@ -59,7 +51,8 @@ class Phrases:
     `{n}` for a number; its text has the same ones in any order, without the sign. A text that is put together from several is
     read in the way that leaves the fewest words as they are: as a whole, by its shape, or in parts (what stands between tags,
     lines, sentences, clauses). What stands in a place is looked for in the same way, unless it is somebody's, as what is quoted
-    is. A text that would come out half in English stays as it is.
+    is. What is not known stays as it is: a clause of its own amid others (a message of a library), or the whole text when it
+    would come out half in English.
     """
 
     def __init__(self, texts: Mapping[str, str]) -> None:

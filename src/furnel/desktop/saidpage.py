@@ -182,7 +182,7 @@ class _Rows(Canvas):
         painter.setFont(font(11))
         painter.setPen(look.colour("quiet"))
         painter.drawText(
-            line, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, tr(f"{notice.at:%H:%M:%S}")
+            line, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, f"{notice.at:%H:%M:%S}"
         )
         state = "breaks" if notice.tone == "wrong" else "fits"
         paint_state(painter, look, state, QRectF(_WORDS - 24, top + _PAD + 3, 10, 10))

@@ -194,7 +194,7 @@ class BytesView(Canvas):
             y = line * _LINE + 6
             painter.setPen(look.colour("faint"))
             painter.drawText(
-                QRectF(12, y, _OFFSET - 24, _LINE), Qt.AlignmentFlag.AlignVCenter, tr(f"{start:08x}")
+                QRectF(12, y, _OFFSET - 24, _LINE), Qt.AlignmentFlag.AlignVCenter, f"{start:08x}"
             )
             for at in range(start, min(start + _ACROSS, len(self._data))):
                 self._paint_byte(painter, at, letters_left, y)
@@ -244,7 +244,7 @@ class BytesView(Canvas):
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRect(cell.adjusted(1, 1, -1, -2))
         painter.setPen(look.colour("text" if value else "faint"))
-        painter.drawText(cell, Qt.AlignmentFlag.AlignCenter, tr(f"{value:02x}"))
+        painter.drawText(cell, Qt.AlignmentFlag.AlignCenter, f"{value:02x}")
         painter.setPen(look.colour("quiet" if 32 <= value < 127 else "faint"))
         painter.drawText(letter, Qt.AlignmentFlag.AlignCenter, chr(value) if 32 <= value < 127 else "·")
 

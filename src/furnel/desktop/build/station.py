@@ -164,7 +164,7 @@ class BuildStation(QWidget):
             self._head.setText(tr("No mod is open"))
             self._sum.setText(tr(f"Start one with {key_of('new-mod')}"))
             return
-        self._head.setText(tr(f"{project.mod.name} {project.mod.version}"))
+        self._head.setText(f"{project.mod.name} {project.mod.version}")
         total = sum(item.size for item in session.examined.values())
         self._sum.setText(
             tr(f"{count(len(project.made), 'swap')}, {byte_size(total)}, for {space.profile.name}")

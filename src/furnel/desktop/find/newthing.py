@@ -37,8 +37,6 @@ from furnel.mods.workspace import Workspace
 from furnel.progress import Progress
 from furnel.words import count
 
-_JOIN = "join"  # the property that has what is left out
-
 
 class NewThingPage(Page):
     """Something new for the game. `made` gives the asset or definition to put on the bench."""
@@ -180,7 +178,6 @@ class NewThingPage(Page):
             if join.optional:
                 box = QCheckBox(tr(join.called))
                 box.setChecked(True)
-                box.setProperty(_JOIN, join.called)
                 self._joins.addWidget(box)
         self._look.dress(self)
 
@@ -275,8 +272,11 @@ class NewThingPage(Page):
             return None
         boxes = [self._joins.itemAt(at) for at in range(self._joins.count())]
         parts = [item.widget() for item in boxes if item is not None]
+        optional = [join.called for join in self._rule.joins if join.optional]
         out = {
-            str(box.property(_JOIN)) for box in parts if isinstance(box, QCheckBox) and not box.isChecked()
+            called
+            for called, box in zip(optional, parts, strict=True)
+            if isinstance(box, QCheckBox) and not box.isChecked()
         }
         files = {tile.place.name: tile.files for tile in self.places if tile.files}
         return Addition(

@@ -212,7 +212,7 @@ class DefinitionBench(Bench):
             return
         state = sheet.state(name) if name else ""
         words = {"new": "  yours", "gone": "  taken out", "changed": "  changed"}.get(state, "")
-        self._title.setText(tr(f"{self._path.rpartition('/')[2] if name == records.WHOLE else name}{words}"))
+        self._title.setText(f"{self._path.rpartition('/')[2] if name == records.WHOLE else name}{tr(words)}")
         self.form.show_record(self._book, sheet, name)
         self._weigh()
 

@@ -165,7 +165,7 @@ class DistanceCurve(QWidget):
             painter.drawText(
                 QRectF(6, y - 8, 28, 16),
                 Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
-                tr(f"{gain:.0%}"),
+                f"{gain:.0%}",
             )
         step = next(step for step in (1, 2, 5, 10, 20, 50, 100, 200, 500, 1e6) if self._most() / step <= 7)
         for number in range(int(self._most() / step) + 1):
@@ -175,7 +175,7 @@ class DistanceCurve(QWidget):
             painter.drawText(
                 QRectF(x - 24, box.bottom() + 5, 48, 14),
                 Qt.AlignmentFlag.AlignCenter,
-                tr(f"{number * step:g} {unit}"),
+                f"{number * step:g} {unit}",
             )
 
     def _paint_listener(self, painter: QPainter, box: QRectF, unit: str) -> None:

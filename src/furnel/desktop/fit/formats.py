@@ -95,9 +95,7 @@ class FormatCards(QWidget):
         painter.drawText(QPointF(crop.right() + 7, crop.top() + 23), tr("block"))
         painter.setPen(look.colour("text"))
         painter.drawText(QPointF(crop.right() + 7, crop.top() + 38), _decibels(trial.worst_db))
-        painter.drawText(
-            QPointF(crop.right() + 7, crop.top() + 52), tr(f"{trial.worst[0]}, {trial.worst[1]}")
-        )
+        painter.drawText(QPointF(crop.right() + 7, crop.top() + 52), f"{trial.worst[0]}, {trial.worst[1]}")
         likeness = tr("exact") if math.isinf(trial.psnr_db) else f"{trial.psnr_db:.1f} dB"
         rows = (("likeness", likeness), ("size", byte_size(trial.size_bytes)), ("time", _time(trial.seconds)))
         for place, (name, value) in enumerate(rows):

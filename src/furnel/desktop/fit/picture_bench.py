@@ -79,7 +79,7 @@ class PictureBench(Bench):
         )
         self._zoomed.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
         self._zoomed.setFixedWidth(self._zoomed.fontMetrics().horizontalAdvance("6400 %") + 4)
-        self.view.zoomed.connect(lambda scale: self._zoomed.setText(tr(f"{scale * 100:.0f} %")))
+        self.view.zoomed.connect(lambda scale: self._zoomed.setText(f"{scale * 100:.0f} %"))
         self.view.zoomed.connect(lambda _: self.looked.emit())
         for part in (self._tiled, self._whole, self._real, self._zoomed):
             row.addWidget(part)
@@ -200,7 +200,7 @@ class PictureBench(Bench):
 
     def _next_scale(self) -> None:
         scale = SCALES[(SCALES.index(self.view.scale_of_difference) + 1) % len(SCALES)]
-        self._times.setText(tr(f"×{scale}"))
+        self._times.setText(f"×{scale}")
         self.view.set_difference(scale)
         self._ask()
 
@@ -232,14 +232,14 @@ class PictureBench(Bench):
             return
         if x < 0:
             width, height = content.original.size
-            self._place.setText(tr(f"{width} × {height}"))
+            self._place.setText(f"{width} × {height}")
             self._theirs.setText("")
             same = content.comparable
             self._yours.setText(
                 tr("" if same else f"yours {content.yours.size[0]} × {content.yours.size[1]}")
             )
             return
-        self._place.setText(tr(f"x {x}  y {y}"))
+        self._place.setText(f"x {x}  y {y}")
         self._theirs.setText(tr(_pixel(content.original, x, y, content.original.size)))
         self._yours.setText(tr(_pixel(content.yours, x, y, content.original.size)))
 

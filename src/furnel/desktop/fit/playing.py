@@ -82,6 +82,7 @@ class Playing(QWidget):
         self._images: tuple[QImage, QImage] | None = None
         self._step, self._way = 0, 1
         self._stages = _Stage(look, "original", "tarn"), _Stage(look, "yours", "ember")
+        self._plays = False
         self._clock = timer(self, self._advance, repeats=True)
         self._run = QComboBox()
         self._run.setAccessibleName(tr("Animation"))
@@ -103,7 +104,9 @@ class Playing(QWidget):
         self._speed.setToolTip(tr("Frames a second"))
         self._speed.valueChanged.connect(self._set_speed)
         self._rate = label("", "caption")
-        self._rate.setMinimumWidth(self._rate.fontMetrics().horizontalAdvance(f"{_SPEEDS[1]} a second") + 4)
+        self._rate.setMinimumWidth(
+            self._rate.fontMetrics().horizontalAdvance(tr(f"{_SPEEDS[1]} a second")) + 4
+        )
         self._make_boxes()
         panel = as_panel(QWidget(), name="panel")
         bar = QVBoxLayout(panel)

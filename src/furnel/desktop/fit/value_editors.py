@@ -96,7 +96,7 @@ class NumberField(QLineEdit):
             old = typed(self.text(), self._line, self._book)
             if old is not None:
                 new = float(old) + (step if event.key() == Qt.Key.Key_Up else -step)
-                self.setText(tr(f"{round(new, 6):g}"))
+                self.setText(f"{round(new, 6):g}")
             return
         super().keyPressEvent(event)
 

@@ -172,8 +172,6 @@
 <translation>Diesem Archiv lässt sich nichts mehr hinzufügen: ersetze Einträge oder entferne andere</translation></message>
 <message><source>next entry</source>
 <translation>nächster Eintrag</translation></message>
-<message><source>Any</source>
-<translation>Any</translation></message>
 <message><source>entry {0} is met twice</source>
 <translation>Eintrag {0} kommt zweimal vor</translation></message>
 <message><source>the entry in slot {0} would not be found</source>
@@ -1270,14 +1268,10 @@
 <translation>Eingabe</translation></message>
 <message><source>Enter</source>
 <translation>Eingabe</translation></message>
-<message><source>loading ahead</source>
-<translation>loading ahead</translation></message>
 <message><source>Furnel</source>
 <translation>Furnel</translation></message>
 <message><source>Fusion</source>
 <translation>Fusion</translation></message>
-<message><source>unforeseen, in %s</source>
-<translation>Unvorhergesehenes, in %s</translation></message>
 <message><source>Something unforeseen went wrong ({0}). Your mod is saved.</source>
 <translation>Etwas Unvorhergesehenes ging schief ({0}). Deine Mod ist gespeichert.</translation></message>
 <message><source>Arrows</source>
@@ -2034,8 +2028,6 @@ oder einen Ausschnitt hierher</translation></message>
 <translation>Das Original der gewählten Zeile</translation></message>
 <message><source>Matching files with originals …</source>
 <translation>Dateien werden Originalen zugeordnet …</translation></message>
-<message><source>match tiles</source>
-<translation>match tiles</translation></message>
 <message><source>{0} without an original</source>
 <translation>{0} ohne Original</translation></message>
 <message><source>{0} to be decided</source>
@@ -2098,8 +2090,6 @@ oder einen Ausschnitt hierher</translation></message>
 <translation>Etwas, das das Spiel noch nicht hat, wie etwas, das es hat.</translation></message>
 <message><source>NEW IN THIS MOD</source>
 <translation>NEU IN DIESER MOD</translation></message>
-<message><source>new-thing models</source>
-<translation>new-thing models</translation></message>
 <message><source>{0=} is in the mod</source>
 <translation>{0} ist in der Mod</translation></message>
 <message><source>New {0=}</source>
@@ -2110,8 +2100,6 @@ oder einen Ausschnitt hierher</translation></message>
 <translation>{0} zurücknehmen</translation></message>
 <message><source>{0=} is out of the mod; undo brings it back</source>
 <translation>{0} ist aus der Mod; Rückgängig bringt es zurück</translation></message>
-<message><source>plan new</source>
-<translation>plan new</translation></message>
 <message><source>Add them all</source>
 <translation>Alle hinzufügen</translation></message>
 <message><source>Place for {0=}</source>
@@ -2852,8 +2840,6 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Formate werden probiert…</translation></message>
 <message><source>Trying formats for {0}</source>
 <translation>Formate für {0} werden probiert</translation></message>
-<message><source>bench {0}</source>
-<translation>bench {0}</translation></message>
 <message><source>Encode as {0=}</source>
 <translation>Als {0} kodieren</translation></message>
 <message><source>{0} has no formats to choose from</source>
@@ -3060,8 +3046,6 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Ein kurzer Blick</translation></message>
 <message><source>Match {0}</source>
 <translation>{0} angleichen</translation></message>
-<message><source>quick look</source>
-<translation>kurzer Blick</translation></message>
 <message><source>No swaps yet. Go to Find ({0}) and drop a file on the asset that it should replace.</source>
 <translation>Noch keine Tausche. Geh zu Finden ({0}) und zieh eine Datei auf das Asset, das sie ersetzen soll.</translation></message>
 <message><source>Keep</source>
@@ -3270,16 +3254,10 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>im Spiel, und an</translation></message>
 <message><source>Stopping: {0}</source>
 <translation>Wird angehalten: {0}</translation></message>
-<message><source>in the job “%s”</source>
-<translation>in der Aufgabe „%s“</translation></message>
-<message><source>a result came too late</source>
-<translation>ein Ergebnis kam zu spät</translation></message>
 <message><source>something unforeseen went wrong</source>
 <translation>etwas Unvorhergesehenes ging schief</translation></message>
 <message><source>The log has the details</source>
 <translation>Einzelheiten stehen im Protokoll</translation></message>
-<message><source>in what a result causes</source>
-<translation>in dem, was ein Ergebnis auslöst</translation></message>
 <message><source>Learning the game</source>
 <translation>Das Spiel kennenlernen</translation></message>
 <message><source>{0} MB</source>
@@ -3432,8 +3410,6 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>, {0} zurückgenommen</translation></message>
 <message><source>   · taken back</source>
 <translation>   · zurückgenommen</translation></message>
-<message><source>an and are as at be but by for has have in is it its no not of on or that the their this to was with</source>
-<translation>an and are as at be but by for has have in is it its no not of on or that the their this to was with</translation></message>
 <message><source>Preparing to play</source>
 <translation>Wiedergabe vorbereiten</translation></message>
 <message><source>Furnel {0}, Python {1}, Qt {2}, PyQt {3}, {4}</source>
@@ -3462,8 +3438,6 @@ Das Protokoll davor:
 <translation>Was schiefging</translation></message>
 <message><source>The report</source>
 <translation>Der Bericht</translation></message>
-<message><source>tile {0}</source>
-<translation>tile {0}</translation></message>
 <message><source>from notice to notice</source>
 <translation>von Meldung zu Meldung</translation></message>
 <message><source>do what it offers first</source>
@@ -3510,8 +3484,6 @@ Das Protokoll davor:
 <translation>{0} wird angepasst</translation></message>
 <message><source>Show in folder</source>
 <translation>Im Ordner zeigen</translation></message>
-<message><source>examine {0}</source>
-<translation>examine {0}</translation></message>
 <message><source>{n} archive</source>
 <translation>{n} Archiv</translation></message>
 <message><source>{n} archives</source>
@@ -3826,12 +3798,8 @@ Das Protokoll davor:
 <translation>{0} als Bilder</translation></message>
 <message><source>Point {0} to {1}</source>
 <translation>{0} auf {1} zeigen lassen</translation></message>
-<message><source>follow {0}</source>
-<translation>follow {0}</translation></message>
 <message><source>Keep yours in {0}</source>
 <translation>Deins in {0} behalten</translation></message>
-<message><source>settle {0}</source>
-<translation>settle {0}</translation></message>
 <message><source>It has these colours already</source>
 <translation>Es hat diese Farben schon</translation></message>
 <message><source>Drawing {0}</source>
@@ -3840,12 +3808,8 @@ Das Protokoll davor:
 <translation>Den Text von {0} bearbeiten</translation></message>
 <message><source>Open {0}</source>
 <translation>{0} öffnen</translation></message>
-<message><source>open {0}</source>
-<translation>open {0}</translation></message>
 <message><source>Swap {0} of {1}</source>
 <translation>{0} von {1} tauschen</translation></message>
-<message><source>kin {0}</source>
-<translation>kin {0}</translation></message>
 <message><source>{0} swapped and fitted</source>
 <translation>{0} getauscht und angepasst</translation></message>
 <message><source>Begin with the game's own {0}</source>
@@ -3874,8 +3838,6 @@ Das Protokoll davor:
 <translation>Tauschen</translation></message>
 <message><source>Fit {0=}</source>
 <translation>{0} anpassen</translation></message>
-<message><source>fit {0}</source>
-<translation>fit {0}</translation></message>
 <message><source>Other things were changed since: take them back first</source>
 <translation>Seither wurde anderes geändert: nimm das zuerst zurück</translation></message>
 <message><source>{0} pasted {1}.png</source>
@@ -3978,8 +3940,6 @@ Das Protokoll davor:
 <translation>Neu machen</translation></message>
 <message><source>the game</source>
 <translation>das Spiel</translation></message>
-<message><source>meeting pictures</source>
-<translation>meeting pictures</translation></message>
 <message><source>Hear {0=}'s</source>
 <translation>{0} anhören</translation></message>
 <message><source>Hear the game's</source>
@@ -5052,14 +5012,10 @@ und {0} weitere</translation></message>
 <translation>Das Spiel liest nur diese Art Datei</translation></message>
 <message><source>Another size is read as garbage, or refused</source>
 <translation>Eine andere Größe wird als Unsinn gelesen oder abgelehnt</translation></message>
-<message><source>power of two</source>
-<translation>Zweierpotenz</translation></message>
 <message><source>Power of two</source>
 <translation>Zweierpotenz</translation></message>
 <message><source>Many games refuse other sides, or cannot make levels of them</source>
 <translation>Viele Spiele lehnen andere Seiten ab, oder können keine Stufen daraus machen</translation></message>
-<message><source>multiple of four</source>
-<translation>Vielfaches von vier</translation></message>
 <message><source>Multiple of four</source>
 <translation>Vielfaches von vier</translation></message>
 <message><source>Blocks are four pixels square: other sides crash some games</source>
@@ -5068,8 +5024,6 @@ und {0} weitere</translation></message>
 <translation>Das Spiel sucht alle davon in einer Datei</translation></message>
 <message><source>The game takes the bytes for the original's format</source>
 <translation>Das Spiel nimmt die Bytes für das Format des Originals</translation></message>
-<message><source>colour space</source>
-<translation>Farbraum</translation></message>
 <message><source>Read as the other the picture comes out far too dark or too pale</source>
 <translation>Als der andere gelesen wird das Bild viel zu dunkel oder zu blass</translation></message>
 <message><source>From afar the game shows a smaller level; without it, nothing</source>
@@ -5078,8 +5032,6 @@ und {0} weitere</translation></message>
 <translation>Klare und halb klare Pixel bedeuten dem Spiel etwas</translation></message>
 <message><source>Read as the other, soft edges get dark or bright rims</source>
 <translation>Als das andere gelesen bekommen weiche Kanten dunkle oder helle Säume</translation></message>
-<message><source>under alpha</source>
-<translation>unter Alpha</translation></message>
 <message><source>Under clear pixels</source>
 <translation>Unter klaren Pixeln</translation></message>
 <message><source>What lies under clear pixels bleeds into the edges when the game makes the picture smaller</source>
@@ -5142,8 +5094,6 @@ und {0} weitere</translation></message>
 <translation>mehr als 256</translation></message>
 <message><source>{0} beside {1} at {2}, {3}</source>
 <translation>{0} neben {1} bei {2}, {3}</translation></message>
-<message><source>colours used</source>
-<translation>benutzte Farben</translation></message>
 <message><source>Colours used</source>
 <translation>Benutzte Farben</translation></message>
 <message><source>A sheet of few colours is changed by colour; hundreds that differ little cannot be</source>
@@ -5152,8 +5102,6 @@ und {0} weitere</translation></message>
 <translation>Halb klare Pixel</translation></message>
 <message><source>The original's edges are hard: a pixel that is half clear is seen as a smear</source>
 <translation>Die Kanten des Originals sind hart: ein halb klares Pixel sieht verschmiert aus</translation></message>
-<message><source>pixel size</source>
-<translation>Größe der Pixel</translation></message>
 <message><source>Pixels' size</source>
 <translation>Größe der Pixel</translation></message>
 <message><source>The game's sheet is drawn with larger pixels; finer ones beside them look like another game</source>
@@ -5162,8 +5110,6 @@ und {0} weitere</translation></message>
 <translation>Beinahe-Zwillinge</translation></message>
 <message><source>Two colours that nobody tells apart: when one is changed later, the other is forgotten</source>
 <translation>Zwei Farben, die niemand unterscheidet: wird später eine geändert, vergisst man die andere</translation></message>
-<message><source>mask colours</source>
-<translation>Farben der Maske</translation></message>
 <message><source>Mask's colours</source>
 <translation>Farben der Maske</translation></message>
 <message><source>The game paints areas by their exact colour, and does not know any other</source>
@@ -5272,8 +5218,6 @@ und {0} weitere</translation></message>
 <translation>Höhe</translation></message>
 <message><source>Much higher or lower than the original it does not go with what the game shows around it</source>
 <translation>Viel höher oder niedriger als das Original passt sie nicht zu dem, was das Spiel um sie herum zeigt</translation></message>
-<message><source>cells cut</source>
-<translation>abgeschnittene Zellen</translation></message>
 <message><source>Cut off</source>
 <translation>Abgeschnitten</translation></message>
 <message><source>What a cell cuts off is not seen: the figure has a flat side</source>
@@ -5290,8 +5234,6 @@ und {0} weitere</translation></message>
 <translation>Blickrichtung</translation></message>
 <message><source>The game mirrors figures by itself when they turn: one that faces the other way walks backwards</source>
 <translation>Das Spiel spiegelt Figuren selbst, wenn sie sich drehen: eine, die andersherum blickt, läuft rückwärts</translation></message>
-<message><source>tile seams</source>
-<translation>Nähte der Kacheln</translation></message>
 <message><source>Tiles' seams</source>
 <translation>Nähte der Kacheln</translation></message>
 <message><source>The game puts every tile beside every other one that goes on at that side</source>
@@ -5404,8 +5346,6 @@ und {0} weitere</translation></message>
 <translation>Links und rechts</translation></message>
 <message><source>Opposite channels cancel each other on one loudspeaker</source>
 <translation>Gegenläufige Kanäle löschen sich auf einem Lautsprecher aus</translation></message>
-<message><source>bit rate</source>
-<translation>Bitrate</translation></message>
 <message><source>Bit rate</source>
 <translation>Bitrate</translation></message>
 <message><source>Too few bits are heard as a gurgle</source>

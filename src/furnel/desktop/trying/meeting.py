@@ -81,7 +81,7 @@ class MeetingMap(QWidget):
         self.current = max(0, min(self.current, len(self.meetings) - 1))
         self.setMinimumSize(_NAMES + _CELL * len(self._mods) + 12, _HEAD + _ROW * len(self.meetings) + 6)
         self.setAccessibleDescription(
-            "; ".join(tr(f"{one.path}: {', '.join(one.mods)}") for one in self.meetings)
+            "; ".join(f"{one.path}: {', '.join(one.mods)}" for one in self.meetings)
         )
         self.update()
 

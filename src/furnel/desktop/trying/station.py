@@ -63,7 +63,7 @@ class _Words(QWidget):
         self._rows += [("differs", stray, "the game knows no such asset", "") for stray in report.strays]
         self._rows += [("breaks", note, "this mod is not loaded", "") for note in report.notes]
         self.setFixedHeight(max(len(self._rows), 1) * 46)
-        self.setAccessibleDescription("; ".join(tr(f"{path}: {text}") for _, path, text, _ in self._rows))
+        self.setAccessibleDescription("; ".join(f"{path}: {tr(text)}" for _, path, text, _ in self._rows))
         self.update()
 
     def clear(self) -> None:

@@ -42,7 +42,7 @@ class _Files(QWidget):
         """Rows of a state, a path and what is said of it."""
         self.rows = rows
         self.setFixedHeight(len(rows) * _ROW + 8)
-        self.setAccessibleDescription("; ".join(tr(f"{path}: {words}") for _, path, words in rows[:50]))
+        self.setAccessibleDescription("; ".join(f"{path}: {tr(words)}" for _, path, words in rows[:50]))
         self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
@@ -142,7 +142,7 @@ class StrangerPage(Page):
             if told.told == "paths"
             else f"called {told.id}"
         )
-        self.said.setText(tr(f"{self.source.name if self.source is not None else ''}, {how}"))
+        self.said.setText(f"{self.source.name if self.source is not None else ''}, {tr(how)}")
         rows, meetings = [], {meeting.path: meeting for meeting in told.meetings}
         for path in told.replaces:
             meeting = meetings.get(path)
