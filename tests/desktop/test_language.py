@@ -47,6 +47,20 @@ def german(application: QApplication) -> Iterator[None]:
     speak("en")
 
 
+@pytest.fixture
+def painted(monkeypatch: pytest.MonkeyPatch) -> set[str]:
+    """What parts of our own paint."""
+    said: set[str] = set()
+    draw = QPainter.drawText
+
+    def spy(painter: QPainter, *args: object) -> object:
+        said.update(arg for arg in args if isinstance(arg, str))
+        return draw(painter, *args)  # type: ignore[call-overload]
+
+    monkeypatch.setattr(QPainter, "drawText", spy)
+    return said
+
+
 # the files
 
 
@@ -179,6 +193,26 @@ def test_a_games_own_values_stay_as_they_are(german: None, hands: Hands, mod: Pa
     assert "otter/name: Otter → none" in told and "ÄNDERUNGEN" in told
 
 
+def test_the_walls_groups_are_named_in_it_and_folders_are_the_games(
+    german: None, hands: Hands, mod: Path, painted: set[str]
+) -> None:
+    hands.open(mod)
+    head = hands.window.find_station.head
+    for group, wanted in (("kind", "Definition"), ("folder", "rules")):
+        head.group.setCurrentIndex(head.group.findData(group))
+        hands.window.find_station.sieve.text.setText("rules/boats")
+        hands.settle()
+        hands.until(lambda: hands.window.find_station.wall.shown == 1, "the wall to have one")
+        painted.clear()
+        hands.window.repaint()
+        assert wanted in painted and not {"definition", "Regeln"} & painted
+    hands.click(next(part for part in head.findChildren(QAbstractButton) if "Zeilen" in part.text()))
+    hands.settle()
+    painted.clear()
+    hands.window.repaint()
+    assert {"rules", "Definitionen"} <= painted and "Regeln" not in painted
+
+
 def test_what_is_chosen_in_it_is_kept_in_the_words_of_the_format(
     german: None, hands: Hands, mod: Path
 ) -> None:
@@ -214,16 +248,8 @@ _LEFT = re.compile(r"(?i)\b(the|of|and|is|are|with|this|that|from|your|yours|its
 
 
 def test_no_view_has_a_word_of_english_left_nor_anything_cut_off(
-    german: None, hands: Hands, mod: Path, game: Path, sources: Path, monkeypatch: pytest.MonkeyPatch
+    german: None, hands: Hands, mod: Path, game: Path, sources: Path, painted: set[str]
 ) -> None:
-    painted: set[str] = set()
-    draw = QPainter.drawText
-
-    def spy(painter: QPainter, *args: object) -> object:
-        painted.update(arg for arg in args if isinstance(arg, str))
-        return draw(painter, *args)  # type: ignore[call-overload]
-
-    monkeypatch.setattr(QPainter, "drawText", spy)
     told = "\n".join(
         file.read_text("utf-8")
         for folder in (mod.parent, game)

@@ -48,7 +48,7 @@ COLUMNS = (
         "Length", 56, lambda asset: f"{asset.facts.length_s:.2f} s" if asset.facts.rate else "", ("longest",)
     ),
     Column("Bytes", 62, lambda asset: byte_size(asset.size), ("heaviest",)),
-    Column("Kind", 68, lambda asset: KIND_TITLES[asset.facts.kind], right=False),
+    Column("Kind", 68, lambda asset: tr(KIND_TITLES[asset.facts.kind]), right=False),
     Column("Format", 84, lambda asset: asset.facts.format, right=False),
     Column("Folder", 128, lambda asset: asset.folder, right=False),
 )
@@ -80,7 +80,7 @@ def paint_line(painter: QPainter, look: Look, rect: QRectF, asset: Asset) -> Non
         painter.setFont(font(12 if column is NAME else 11))
         painter.setPen(look.colour("text" if column is NAME else "quiet"))
         mode = Qt.TextElideMode.ElideMiddle if column.title == "Folder" else Qt.TextElideMode.ElideRight
-        told = elided(painter, tr(column.told(asset)), box.width(), mode)
+        told = elided(painter, column.told(asset), box.width(), mode)
         painter.drawText(box, _RIGHT if column.right else _LEFT, told)
 
 

@@ -10,6 +10,7 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel.catalogue import Group, Shelf
+from furnel.desktop.language import tr
 from furnel.desktop.look import byte_size
 from furnel.media import KINDS
 from furnel.words import number
@@ -63,7 +64,7 @@ class Spots:
         rows = group.rows
         total = int(shelf.columns["size"][rows].sum())
         self.headers.append(
-            Header(self.height, group.name or "at the top", f"{number(len(rows))} · {byte_size(total)}")
+            Header(self.height, group.name or tr("at the top"), f"{number(len(rows))} · {byte_size(total)}")
         )
         top = self.height + HEADER
         wide = np.minimum(widths[rows], inner)

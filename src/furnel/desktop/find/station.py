@@ -30,6 +30,7 @@ from furnel.desktop.find.drops import Drops
 from furnel.desktop.find.head import WallHead
 from furnel.desktop.find.sieve import SievePanel
 from furnel.desktop.find.wall import Wall
+from furnel.desktop.language import tr
 from furnel.desktop.look import Look
 from furnel.desktop.playback import Player
 from furnel.desktop.session import Session
@@ -41,6 +42,7 @@ from furnel.sound import read_clip
 from furnel.texts import taken_apart
 
 _MOST_ALIKE = 400
+_OUR_WORDS = ("kind", "format", "size", "nothing")  # groupings with names of ours; the others have the game's
 
 
 class FindStation(QWidget):
@@ -249,16 +251,17 @@ class FindStation(QWidget):
         marks, likeness = self._session.learned.marks, self.sieve.like.likeness
         if likeness is not None and self._ranking is not None and self._ranked is likeness:
             rows = self._ranking.rows[self._kept[self._ranking.rows]][:_MOST_ALIKE]
-            return [Group(f"most like {likeness.name}", rows)] if len(rows) else []
+            return [Group(tr(f"most like {likeness.name}"), rows)] if len(rows) else []
         if self._kin_of and marks is not None:
             row = shelf.row(self._kin_of)
             rows = np.array([row, *marks.kin.of(row)], np.int64)
-            return [Group(f"{shelf.name(row)} and its kin", rows[self._kept[rows]])]
+            return [Group(tr(f"{shelf.name(row)} and its kin"), rows[self._kept[rows]])]
         by, order = self.head.by, self.head.ordered
         if by == "kin" and marks is None:
             return []
         codes = marks.kin.codes(shelf) if by == "kin" and marks is not None else None
-        return self._grouper.groups(self._kept, by, order, codes, _latest(self._session))
+        groups = self._grouper.groups(self._kept, by, order, codes, _latest(self._session))
+        return [replace(group, name=tr(group.name)) for group in groups] if by in _OUR_WORDS else groups
 
     def _empty(self) -> str:
         """What to say when the wall has nothing."""

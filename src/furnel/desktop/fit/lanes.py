@@ -278,7 +278,7 @@ class Lanes(QWidget):
             painter.drawRoundedRect(box, 3, 3)
             painter.setPen(look.colour("text"))
             words = painter.fontMetrics().elidedText(
-                tr(layer.name), Qt.TextElideMode.ElideRight, int(box.width()) - 10
+                layer.name, Qt.TextElideMode.ElideRight, int(box.width()) - 10
             )
             painter.drawText(box.adjusted(6, 0, -4, 0), Qt.AlignmentFlag.AlignVCenter, words)
 

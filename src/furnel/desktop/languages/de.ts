@@ -2186,10 +2186,10 @@ oder einen Ausschnitt hierher</translation></message>
 <translation>Mit einer begonnenen Mod weitermachen</translation></message>
 <message><source>Nothing has “{0}”. This is what has “{1}”:</source>
 <translation>Nichts hat „{0}“. Das hier hat „{1}“:</translation></message>
-<message><source>{0=} and its kin</source>
-<translation>{0} und seine Verwandten</translation></message>
 <message><source>There is no sound device: everything but hearing works</source>
 <translation>Es gibt kein Tongerät: alles außer Hören geht</translation></message>
+<message><source>{0=} and its kin</source>
+<translation>{0} und seine Verwandten</translation></message>
 <message><source>most like {0=}</source>
 <translation>am ähnlichsten: {0}</translation></message>
 <message><source>As the game has it</source>
