@@ -22,7 +22,7 @@ from furnel.desktop.application import make_window
 from furnel.desktop.language import LANGUAGES, language_file, language_of, speak, spoken, texts_of, tr
 from furnel.desktop.phrases import Phrases, places
 from furnel.desktop.settings import load_settings
-from furnel.desktop.widgets.menus import commands_at
+from furnel.desktop.widgets.menus import commands_at, menu_under
 from furnel.mods.project import StepUse
 from furnel.remembered import remember
 from furnel.texts import Change
@@ -300,6 +300,10 @@ def test_menus_name_commands_and_keys_in_it(
     hands.open(mod)
     commands_at(hands.window, ["fit-all", "remove-swap"], QPoint(0, 0))
     assert said == ["Alle Punkte anpassen\tStrg+Eingabe", "Den Tausch entfernen\tEntf"]
+    said.clear()
+    menu_under(hands.window, [("name", 1), ("none", 2)], lambda _: None)  # keys of a record, say
+    menu_under(hands.window, (), print, "Nothing to show")
+    assert said == ["name", "none", "Nichts zu zeigen"]
 
 
 def test_the_first_window_speaks_it(german: None) -> None:

@@ -184,9 +184,7 @@ class SpecCard(QWidget):
             room = self.width() - _BESIDE
             fits = self._named.fontMetrics().horizontalAdvance(text) < room
             self._named.setText(tr(text if fits else f"Named in {path.rpartition('/')[2]}"))
-            self._named.setToolTip(
-                tr("\n".join(f"{path} › {address}" for path, address in uses[:_MOST_USES]))
-            )
+            self._named.setToolTip("\n".join(f"{path} › {address}" for path, address in uses[:_MOST_USES]))
 
     def _show_named(self) -> None:
         if len({path for path, _ in self._uses}) == 1:

@@ -11,6 +11,7 @@ from PyQt6.QtCore import QObject, QPoint, QPointF
 from furnel.desktop.fit.bench import Bench, BenchType, Hands
 from furnel.desktop.fit.sheet_bench import CELL_ACTS, SheetBench
 from furnel.desktop.fit.sheet_content import SheetContent, load_sheet
+from furnel.desktop.language import tr
 from furnel.desktop.swapping import Made
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.colours import ask_colour
@@ -297,7 +298,11 @@ class Arranging(QObject):
             ("Numbered PNG files…", (("PNG", "*.png"), "")),
             ("OpenRaster, a layer a frame…", (("OpenRaster", "*.ora"), ".ora")),
         )  # fmt: skip
-        menu_under(self._bench.save, rows, lambda kind: self._save(content, *kind))
+        menu_under(
+            self._bench.save,
+            ((tr(text), kind) for text, kind in rows),
+            lambda kind: self._save(content, *kind),
+        )
 
     def _save(self, content: SheetContent, kind: tuple[str, str], ending: str) -> None:
         run = self._bench.playing.run

@@ -137,4 +137,4 @@ class JobLine(QWidget):
         if len(slow) == 1:
             slow[0].cancel()
         elif slow:
-            menu_under(self._cancel, [(job.title, job) for job in slow], lambda job: job.cancel())
+            menu_under(self._cancel, [(tr(job.title), job) for job in slow], lambda job: job.cancel())

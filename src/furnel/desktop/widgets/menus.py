@@ -22,20 +22,21 @@ Row = tuple[str, Callable[[], object], bool]
 def menu_under(
     under: QWidget, rows: Iterable[tuple[str, Thing]], choose: Callable[[Thing], object], nothing: str = ""
 ) -> None:
-    """Offer some things by their names in a menu under a widget; `nothing` stands there for none."""
-    acts = [(text, partial(choose, thing), True) for text, thing in rows]
-    menu_at(
-        under,
-        acts or [(nothing, lambda: None, True)] * bool(nothing),
-        under.mapToGlobal(under.rect().bottomLeft()),
-    )
+    """Offer some things by their names, as these are, in a menu under a widget; `nothing` stands there for none."""
+    acts: list[Row] = [(name, partial(choose, thing), True) for name, thing in rows]
+    none: list[Row] = [(tr(nothing), lambda: None, True)] if nothing else []
+    _show(under, acts or none, under.mapToGlobal(under.rect().bottomLeft()))
 
 
 def menu_at(near: QWidget, rows: Iterable[Row], at: QPoint) -> None:
     """Offer what can be done in a menu: its name, what does it, and whether it can be done now."""
+    _show(near, ((tr(text), act, can) for text, act, can in rows), at)
+
+
+def _show(near: QWidget, rows: Iterable[Row], at: QPoint) -> None:
     menu = QMenu(near)
     for text, act, can in rows:
-        action = menu.addAction(tr(text))
+        action = menu.addAction(text)
         if action is not None:
             action.setEnabled(can)
             action.triggered.connect(lambda _=False, act=act: act())
