@@ -917,7 +917,7 @@
 <message><source>Packing the archive</source>
 <translation>Das Archiv packen</translation></message>
 <message><source>Packing</source>
-<translation>Packen</translation></message>
+<translation>Packung</translation></message>
 <message><source>{0} bytes are said of the file behind it, which nothing needs</source>
 <translation>{0} Bytes werden von der Datei dahinter gesagt, die nichts braucht</translation></message>
 <message><source>It is damaged, or made to do harm</source>
@@ -5368,6 +5368,8 @@ und {0} weitere</translation></message>
 <translation>Dreh es lauter</translation></message>
 <message><source>it parses</source>
 <translation>er lässt sich lesen</translation></message>
+<message><source>Key names</source>
+<translation>Schlüssel</translation></message>
 <message><source>The game may not know this key: it is ignored, or misspelt</source>
 <translation>Das Spiel kennt diesen Schlüssel vielleicht nicht: er wird übergangen oder ist verschrieben</translation></message>
 <message><source>Values</source>
@@ -7383,7 +7385,7 @@ und {0} weitere</translation></message>
 <message><source>stops</source>
 <translation>Blenden</translation></message>
 <message><source>straight</source>
-<translation>ungemalt</translation></message>
+<translation>gerade</translation></message>
 <message><source>premultiplied</source>
 <translation>vormultipliziert</translation></message>
 <message><source>swapped</source>
@@ -7477,7 +7479,7 @@ und {0} weitere</translation></message>
 <message><source>bytes</source>
 <translation>Bytes</translation></message>
 <message><source>frames</source>
-<translation>Bilder</translation></message>
+<translation>Frames</translation></message>
 <message><source>channels</source>
 <translation>Kanäle</translation></message>
 <message><source>pixels</source>
@@ -7680,5 +7682,23 @@ und {0} weitere</translation></message>
 <translation>{0} dahinter</translation></message>
 <message><source>{0} before and {1} behind</source>
 <translation>{0} davor und {1} dahinter</translation></message>
+<message><source>clear</source>
+<translation>klar</translation></message>
+<message><source>empty</source>
+<translation>leer</translation></message>
+<message><source>mirror</source>
+<translation>gespiegelt</translation></message>
+<message><source>repeats</source>
+<translation>was sich wiederholt</translation></message>
+<message><source>fitting</source>
+<translation>passend</translation></message>
+<message><source>add</source>
+<translation>addieren</translation></message>
+<message><source>strength</source>
+<translation>Stärke</translation></message>
+<message><source>stored</source>
+<translation>ungepackt</translation></message>
+<message><source>unknown</source>
+<translation>unbekannt</translation></message>
 </context>
 </TS>

@@ -41,7 +41,7 @@ TEXT_POINTS = (
 )
 _KEYS = PointType(
     key="keys",
-    label="Keys",
+    label="Key names",
     kinds=TEXTS,
     why="The game may not know this key: it is ignored, or misspelt",
 )
