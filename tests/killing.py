@@ -340,7 +340,8 @@ class Stories:
     # files
 
     def save(self) -> tuple[int, list[str]]:
-        from furnel.mods.history import Edit, history_file, note_edit, read_history
+        from furnel.mods.edit import Edit
+        from furnel.mods.history import history_file, note_edit, read_history
         from furnel.mods.project import load_project, save_project
 
         before, after = self.space.project, self.other.project

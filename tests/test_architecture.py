@@ -28,7 +28,7 @@ LAYERS = [
         "kernels",
         "collecting",
     }
-    | {"schema", "tomllines", "states", "remembered", "kept"},
+    | {"locks", "schema", "tomllines", "states", "remembered", "kept"},
     {"images", "sound"},
     {"blocks"},
     {"imagefiles"},
@@ -162,3 +162,15 @@ def test_no_class_is_two_classes() -> None:
 def test_no_file_is_two_files() -> None:
     long = [str(file) for file in SRC.rglob("*.py") if len(file.read_text("utf-8").splitlines()) > 600]
     assert not long
+
+
+def test_a_mod_is_changed_and_written_in_one_place_only() -> None:
+    callers: dict[str, set[str]] = {"save_project": set(), "session.push": set()}
+    for file in (SRC / "furnel").rglob("*.py"):
+        for node in ast.walk(tree(file)):
+            if isinstance(node, ast.Call):
+                name = ast.unparse(node.func).removeprefix("self._").removeprefix("project.")
+                if name in callers:
+                    callers[name].add(file.relative_to(SRC / "furnel").as_posix())
+    assert callers["save_project"] == {"mods/store.py", "mods/workspace.py"}  # the latter begins a mod
+    assert callers["session.push"] == {"desktop/modfile.py"}

@@ -15,9 +15,9 @@ from hypothesis import strategies as st
 
 from furnel.cli import main
 from furnel.mods.build import build, examine_all, last_build, stale
-from furnel.mods.change import merged
+from furnel.mods.edit import Edit
 from furnel.mods.fit import touched
-from furnel.mods.history import Edit, history_file, note_edit, note_place, read_history
+from furnel.mods.history import history_file, note_edit, note_place, read_history
 from furnel.mods.past import Past
 from furnel.mods.project import About, EventUse, GameRef, Project, StepUse, Swap, load_project
 from furnel.mods.steps import STEP_TYPES
@@ -35,7 +35,7 @@ projects = st.builds(
     lambda some, name, uses: Project(
         mod=About(id="m", name=name), game=GameRef(profile="p", folder="g"),
         swaps=tuple({swap.original: swap for swap in some}.values()),
-        events=tuple({use.name: use for use in uses}.values()),
+        events=tuple(use for _, use in sorted({use.name: use for use in uses}.items())),
     ),
     st.lists(swaps, max_size=4), st.sampled_from(["One", "Two"]),
     st.lists(st.builds(EventUse, name=st.sampled_from(["bell", "gull"]), volume=st.sampled_from([0.5, 1.0])), max_size=2),
@@ -44,9 +44,11 @@ projects = st.builds(
 
 @given(projects, projects, projects)
 def test_a_job_changes_only_what_it_changed(before: Project, after: Project, now: Project) -> None:
-    found = merged(before, after, now).project
-    assert merged(before, after, before).project.swap_for("a/one.dds") == after.swap_for("a/one.dds")
-    assert merged(before, before, now).project == now
+    edit = Edit.between("e", before, after)
+    found = edit.apply(now).project
+    assert edit.apply(before).project.swap_for("a/one.dds") == after.swap_for("a/one.dds")
+    assert Edit.between("e", before, before).apply(now).project == now
+    assert edit.onto(before) == after and edit.inverse().onto(after) == before
     for name in ("a/one.dds", "b/two.wav", "c/three.png"):
         old, edited, made = (project.swap_for(name) for project in (before, now, found))
         if edited != old and edited is not None and old is not None:  # edited by hand meanwhile
@@ -101,7 +103,8 @@ def test_a_kill_after_an_edit_leaves_it_and_its_undo(space: Workspace) -> None:
     code = f"""
 import os, signal
 from pathlib import Path
-from furnel.mods.history import Edit, history_file, note_edit
+from furnel.mods.edit import Edit
+from furnel.mods.history import history_file, note_edit
 from furnel.mods.project import load_project, save_project
 file = Path({str(space.file)!r})
 project = load_project(file)

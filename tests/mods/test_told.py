@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from furnel.mods.history import Edit
+from furnel.mods.edit import Edit
 from furnel.mods.past import Past
 from furnel.mods.project import About, EventUse, GameRef, Project, StepUse, Swap
 from furnel.mods.told import told

@@ -49,7 +49,9 @@ def set_value(
             why="it needs a value, --game-value or --drop, and only one of them",
         )
     if game:
-        return space.save(_tidied(definitions.without_changes(space, definition, address)))
+        return space.save(
+            _tidied(definitions.without_changes(space, definition, address)), f"Take the game's {address}"
+        )
     now = definitions.definition(space, definition)[1]
     if drop or value is None:
         change = Change(do="drop", at=address)
@@ -58,7 +60,7 @@ def set_value(
     else:
         *within, last = parse_address(address)
         change = Change(do="add", at=address_text(within), key=last.key, to=_read(now, "", value))
-    return space.save(_tidied(definitions.with_changes(space, definition, [change])))
+    return space.save(_tidied(definitions.with_changes(space, definition, [change])), f"Change {address}")
 
 
 def set_strip(space: Workspace, definition: str, address: str, picture: Path | None) -> Workspace:
@@ -68,7 +70,7 @@ def set_strip(space: Workspace, definition: str, address: str, picture: Path | N
         if picture is not None
         else strips.from_figure(space, definition, address)
     )
-    return space.save(_tidied(definitions.with_changes(space, definition, changes)))
+    return space.save(_tidied(definitions.with_changes(space, definition, changes)), f"Take {address}")
 
 
 def draw_strip(space: Workspace, definition: str, address: str, picture: Path) -> None:
@@ -128,7 +130,7 @@ def add_folder(space: Workspace, kind: str, folder: Path, like: str, only_plan: 
 
 def _say_added(space: Workspace, project: Project, added: Sequence[additions.Addition]) -> int:
     marks = {one.mark for one in added}
-    space = space.save(project)
+    space = space.save(project, f"New {', '.join(sorted(marks))}")
     state = "fits"
     for swap in project.swaps:
         if swap.part_of in marks:

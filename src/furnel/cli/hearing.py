@@ -60,8 +60,8 @@ def change_event(
     volume: float | None,
     fade_from: float | None,
     silent_at: float | None,
-) -> None:
-    """Fill an event from files, and set what is given of its volume and distances."""
+) -> Workspace:
+    """Fill an event from files, and set what is given of its volume and distances; the mod as it is then."""
     game = space.demands.events.get(name)
     if game is None:
         raise FurnelError(
@@ -71,7 +71,7 @@ def change_event(
             remedy="List them with: furnel mod events",
         )
     if files:
-        space = space.save(fill_event(space, name, files, Bar()))
+        space = space.save(fill_event(space, name, files, Bar()), f"Fill {name}")
     event = mod_events(space)[name]
     event = replace(
         event,
@@ -85,7 +85,7 @@ def change_event(
             why=f"it would fade from {event.fade_from:g} on and be silent at {event.silent_at:g}",
             remedy="Let it fall silent farther away than where it begins to fade",
         )  # fmt: skip
-    space.save(set_event(space.project, game, event))
+    return space.save(set_event(space.project, game, event), f"Change {name}")
 
 
 def lay_album(space: Workspace, files: tuple[Path, ...], plan: bool, as_json: bool) -> int:
@@ -111,6 +111,7 @@ def lay_album(space: Workspace, files: tuple[Path, ...], plan: bool, as_json: bo
         for tune, song, _ in pairs:
             if song.spec is not None:
                 space = space.save(
-                    space.project.with_swap(space.fitted(space.new_swap(tune.path, song.file)))
+                    space.project.with_swap(space.fitted(space.new_swap(tune.path, song.file))),
+                    f"Swap {tune.path}",
                 )
     return 1 if any(found.outlook == "breaks" for _, _, found in pairs) else 0

@@ -90,7 +90,7 @@ def add(
         choose_all(space.file, swap)
         if not as_it_is:
             swap = space.fitted(swap, Bar())
-        space.save(space.project.with_swap(swap))
+        space.save(space.project.with_swap(swap), f"Swap {original}")
         examined = space.examine(swap, Bar())
         say_points(examined.points)
         return 1 if examined.state == "breaks" else 0
@@ -278,7 +278,7 @@ def gather(project: Path, game: Path | None) -> int:
     with opened(project, game) as space:
         after = gathered(space.file, space.project, Bar())
         moved = sum(old != new for old, new in zip(space.project.swaps, after.swaps, strict=True))
-        space.save(after)
+        space.save(after, "Gather sources")
         echo(f"{count(moved, 'swap')} read from the mod's own folder now")
         return 0
 
@@ -397,7 +397,8 @@ def new_all(project: Path, kind: str, folder: Path, like: str, only_plan: bool, 
 def take_back(project: Path, kind: str, name: str, game: Path | None) -> int:
     """Take a new thing out of the mod: its assets, its record, and what it had joined."""
     with opened(project, game) as space:
-        space.save(additions.without(space, f"{kind} {name}"))
+        space.save(additions.without(space, f"{kind} {name}"), f"Take {kind} {name} back")
+        echo(f"{kind} {name} is out of the mod")
     return 0
 
 
@@ -426,7 +427,7 @@ def event(
 ) -> int:  # fmt: skip
     """Fill the event NAME from FILES, one sound each, and set its volume and distances."""
     with opened(project, game) as space:
-        change_event(space, name, files, volume, fade_from, silent_at)
+        space = change_event(space, name, files, volume, fade_from, silent_at)
         say_events(space, False)
     return 0
 

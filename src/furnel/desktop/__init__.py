@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import logging
+import os
 from collections.abc import Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -76,11 +78,13 @@ def run(paths: Sequence[Path] = (), apart: bool = False) -> int:
 
     opening = Opening(look, recent, make)
     opening.show()
-    end = None if apart else receive(opening, take)
+    if not apart:
+        opening.closed.connect(receive(opening, take))
     with ended_by_the_system(application):
         code = int(application.exec())
-    if end is not None:
-        end()
+    if made and not made[0].ended:  # a kernel does not stop in its middle, and nothing waits for it
+        logging.shutdown()
+        os._exit(code)
     return code
 
 

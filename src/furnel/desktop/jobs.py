@@ -26,8 +26,10 @@ log = logging.getLogger(__name__)
 
 Work = Callable[[Progress], Any]
 _NICE = 5
-_RANKS = {"read": 0, "build": 1}  # lanes that work in turns
-_LIGHT = ("write", "open")  # lanes whose work uses nothing of what takes long to import
+_RANKS = {"edit": 0, "read": 1, "build": 2}  # lanes that work in turns
+_LIGHT = ("save", "open")  # lanes whose work uses nothing of what takes long to import
+_KEPT = ("save", "edit", "write", "build")  # lanes that go on when something else is opened
+_FINISHED = ("save", "edit", "write")  # lanes whose work is done to its end before the window is gone
 _WHILE_S = 0.25
 _TURN_S = 0.008  # how long results are delivered before the window has its turn
 
@@ -133,13 +135,15 @@ class _Entry:
     done: Callable[[Any], None]
     failed: Callable[[FurnelError], None] | None
     lane: str
+    kept: bool
     future: Future[Any] | None = None
 
 
 class JobRunner(QObject):
     """Runs work in lanes: `read` for what spreads over the cores by itself, `eye` for what the eye waits for, `wait` for what
-    waits for another program, `open` for opening a game or a mod, and one after the other `write` for small things that must
-    be written, `build` for long writing that can be cancelled, `preview`, and `marks`, which nobody waits for.
+    waits for another program, `open` for opening a game or a mod, and one after the other `save` for mods and their histories,
+    which nothing long may keep waiting, `edit` for changes of values, `write` for what else must be written, `build` for long
+    writing that can be cancelled, `preview`, and `marks`, which nobody waits for.
 
     A request with a `key` cancels the one before with the same key: when that has not begun it leaves the queue, and its
     result is dropped. Results, errors and progress arrive on the thread that this object lives in, a few in a turn.
@@ -158,6 +162,8 @@ class JobRunner(QObject):
             "eye": 2,
             "open": 1,
             "wait": 2,
+            "save": 1,
+            "edit": 1,
             "write": 1,
             "build": 1,
             "preview": 1,
@@ -167,7 +173,7 @@ class JobRunner(QObject):
             lane: ThreadPoolExecutor(
                 width,
                 thread_name_prefix=f"furnel-{lane}",
-                initializer=None if lane in ("eye", "open", "write") else _step_back,
+                initializer=None if lane in ("eye", "open", "save", "edit") else _step_back,
             )
             for lane, width in widths.items()
         }
@@ -190,8 +196,11 @@ class JobRunner(QObject):
         key: str = "",
         lane: str = "read",
         shown: bool = True,
+        kept: bool = False,
+        ended: Callable[[], None] | None = None,
     ) -> Job:
-        """Run `work(progress)`; then `done(result)`, or `failed(error)` (by default `refused` is emitted)."""
+        """Run `work(progress)`; then `done(result)`, or `failed(error)` (by default `refused` is emitted). What is `kept`
+        goes on when something else is opened; `ended` is called, in any thread, when the work is over or will never begin."""
         self._count += 1
         job = Job(self, self._count, title, shown, lane)
         if key:
@@ -199,10 +208,12 @@ class JobRunner(QObject):
             self._newest[key] = job.number
             if previous is not None:
                 previous.job.cancel()
-        entry = self._entries[job.number] = _Entry(job, key, done, failed, lane)
+        entry = self._entries[job.number] = _Entry(job, key, done, failed, lane, kept or lane in _KEPT)
         pool = self._pools[lane]
         entry.future = pool.submit(work, job) if lane in _LIGHT else pool.submit(job.do, work)
         entry.future.add_done_callback(partial(self._finish, job.number))
+        if ended is not None:
+            entry.future.add_done_callback(lambda _: ended())
         if shown:
             self.started.emit(job.number)
         return job
@@ -223,21 +234,29 @@ class JobRunner(QObject):
             self._forget(number)
 
     def cancel_reading(self) -> None:
-        """Cancel everything that is going on or waits, except what is being written."""
+        """Cancel everything that is going on or waits, except what is being written and what changes a mod."""
         for entry in list(self._entries.values()):
-            if entry.lane not in ("write", "build"):
+            if not entry.kept:
                 entry.job.cancel()
 
-    def stop(self) -> None:
-        """Cancel everything and wait for the threads to end; what was still to be written is written."""
+    def stop(self, patience_s: float = 60.0) -> bool:
+        """Bring every edit and everything that is to be written to its end, cancel the rest, and wait for its threads for a
+        while; whether all have ended. What is in the middle of a long computation by then is left to its fate."""
         for entry in list(self._entries.values()):
-            if entry.lane != "write":
+            if entry.lane not in _FINISHED:
                 entry.job.cancel()
-        for lane, pool in self._pools.items():
-            pool.shutdown(wait=True, cancel_futures=lane != "write")
+        while any(entry.lane in _FINISHED for entry in self._entries.values()):
+            self._deliver()  # an edit that comes now is still made, and saved
+            time.sleep(0.002)
+        for pool in self._pools.values():
+            pool.shutdown(wait=False, cancel_futures=True)
+        end = time.monotonic() + patience_s
+        for thread in [one for pool in self._pools.values() for one in pool._threads]:
+            thread.join(max(end - time.monotonic(), 0))
         self._entries.clear()
         self._came.clear()
         self.blockSignals(True)  # what is still on its way has nobody to go to
+        return not any(one.is_alive() for pool in self._pools.values() for one in pool._threads)
 
     def _finish(self, number: int, future: Future[Any]) -> None:
         if future.cancelled():

@@ -37,6 +37,7 @@ class Opening(QWidget):
     `make` is called on the interface thread once the modules that it needs are loaded by another one.
     """
 
+    closed = pyqtSignal()
     _loaded = pyqtSignal()
 
     def __init__(self, look: Look, recent: Recent, make: Callable[[], QWidget]) -> None:
@@ -98,6 +99,8 @@ class Opening(QWidget):
         inner.setFocus()
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
+        self.hide()  # what has still to be written is written meanwhile
+        self.closed.emit()
         if self._inner is not None:
             self._inner.close()
         super().closeEvent(event)

@@ -13,9 +13,11 @@ from PyQt6.QtCore import QObject, pyqtSignal
 from furnel import mods
 from furnel.catalogue import Asset, Catalogue
 from furnel.desktop.builds import Builds
+from furnel.desktop.held import Held
 from furnel.desktop.ingame import InGame
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.learned import Learned
+from furnel.desktop.modfile import ModFile
 from furnel.desktop.sources import Sources
 from furnel.desktop.swapping import Swaps
 from furnel.errors import FurnelError
@@ -26,7 +28,7 @@ from furnel.words import count
 
 if TYPE_CHECKING:
     from furnel.mods.build import Build
-    from furnel.mods.history import Edit
+    from furnel.mods.edit import Edit
     from furnel.mods.project import Project, Swap
     from furnel.mods.workspace import Examined, Workspace
 
@@ -56,13 +58,15 @@ class Session(QObject):
     """The open game and mod. All signals come on the interface thread.
 
     What can be done with them has parts of its own: `swaps` change what the mod swaps, `builds` build it, `game` is what lies
-    in the game, `learned` what is known of everything in it.
+    in the game, `learned` what is known of everything in it. `leaving` comes before another mod is opened: what is typed and
+    not yet taken belongs to the one that is open still.
     """
 
     swaps: Swaps
     builds: Builds
     game: InGame
 
+    leaving = pyqtSignal()
     opened = pyqtSignal()
     project_changed = pyqtSignal()
     fitted = pyqtSignal(str)
@@ -76,10 +80,12 @@ class Session(QObject):
         self.space: Workspace | None = None
         self.past: Past[Edit] = Past()
         self.examined: dict[str, Examined] = {}
+        self.held = Held()
         self.outside: list[Path] = []  # files that the mod reads and that nobody chose on this machine
         self.swaps, self.builds, self.game = Swaps(self), Builds(self), InGame(self)
-        self.learned, self._sources = Learned(self), Sources(self)
+        self.learned, self._sources, self.file = Learned(self), Sources(self), ModFile(self)
         self._sources.touched.connect(self._examine)
+        self._sources.file_touched.connect(self.file.look)
         jobs.refused.connect(self.refuse)
 
     # what is open
@@ -192,19 +198,35 @@ class Session(QObject):
         """Let go of the game's files, and of what is being learned from them."""
         self.learned.forget()
         self.jobs.cancel_reading()
-        if self.catalogue is not None:
-            self.catalogue.close()
-        self.catalogue = self.space = None
+        catalogue, self.catalogue, self.space = self.catalogue, None, None
+        if catalogue is not None:
+            self.held.leave(catalogue)
 
     # changing the mod
 
     def edit(self, after: Project, text: str) -> None:
-        """Change the project, so that it can be undone."""
+        """Change the open project as a person did just now, so that it can be undone."""
+        if self.project is not None:
+            self.apply(mods.edit.Edit.between(text, self.project, after))
+
+    def apply(self, edit: Edit, space: Workspace | None = None, worked_out: bool = False) -> tuple[str, ...]:
+        """Bring an edit into the mod that it was made for: the open one, or that of `space`, on disk when it is not open any
+        more. The only way in which a mod is changed. The names of what was changed meanwhile and stays."""
+        if space is not None and (self.space is None or self.space.file != space.file):
+            self.file.apply_elsewhere(edit, space, worked_out)
+            return ()
+        if self.project is None:
+            return ()
+        found = edit.apply(self.project, worked_out)
+        self.push(edit.text, found.project)
+        return found.conflicts
+
+    def push(self, text: str, after: Project) -> None:
+        """Make another state of the open project the current one, as a change that can be undone."""
         before = self.project
-        if before is not None and after != before:
-            change = mods.history.Edit.between(text, before, after)
+        if before is not None and (change := mods.edit.Edit.between(text, before, after)):
             self.past.push(change)
-            self._note(change)
+            self.file.note(change)
             self._adopt(after)
             self.past_changed.emit()
 
@@ -234,24 +256,10 @@ class Session(QObject):
             self.past_changed.emit()
             return False
         self.past.place = place
-        self._note(None)
+        self.file.note(None)
         self._adopt(project)
         self.past_changed.emit()
         return True
-
-    def _note(self, change: Edit | None) -> None:
-        """Write the history, before the project is written."""
-        if self.space is None:
-            return
-        file, place = mods.history.history_file(self.space.file), self.past.place
-        self._write(
-            "Keeping the history",
-            lambda: (
-                mods.history.note_place(file, place)
-                if change is None
-                else mods.history.note_edit(file, change)
-            ),
-        )
 
     def _adopt(self, project: Project) -> None:
         """Make a project the current one, save it, and look at what it changed."""
@@ -259,9 +267,7 @@ class Session(QObject):
             return
         before = self.space.project
         space = self.space = self.space.with_project(project)
-        self._write(
-            "Saving the mod", lambda: mods.project.save_project(space.file, project), f"save {space.file}"
-        )
+        self.file.save(space)
         wanted = {swap.original for swap in project.swaps}
         bound = mods.definitions.bound(space, before)
         for gone in set(self.examined) - wanted:
@@ -277,6 +283,8 @@ class Session(QObject):
     # inside
 
     def _take(self, catalogue: Catalogue, found: _Opened | None) -> None:
+        if self.space is not None:
+            self.leaving.emit()
         self.close()
         space = found.space if found else None
         self.catalogue, self.space = catalogue, space
@@ -308,7 +316,7 @@ class Session(QObject):
         install, space = self.catalogue.install, self.space
         names = space.project.mod.name if space else "", install.profile.name
         file = space.file if space else None
-        self._write(
+        self.file.write(
             "Remembering what was opened", lambda: mods.shelf.note_opened(file, install.folder, *names)
         )
 
@@ -330,10 +338,6 @@ class Session(QObject):
             done,
             key=f"examine {swap.original}",
         )
-
-    def _write(self, title: str, work: Callable[[], object], key: str = "") -> None:
-        """Write something small that must be written, in the order of the requests."""
-        self.jobs.start(title, lambda _: work(), lambda _: None, key=key, lane="write", shown=False)
 
     def refuse(self, error: Any) -> None:
         """Say what a job could not do."""

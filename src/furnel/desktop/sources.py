@@ -11,15 +11,19 @@ from furnel.desktop.timing import timer
 
 if TYPE_CHECKING:
     from furnel.desktop.session import Session
+    from furnel.mods.project import Swap
+    from furnel.mods.workspace import Workspace
 
 _PAUSE_MS = 120
 _GONE = 0, 0
 
 
 class Sources(QObject):
-    """A session's source files; `touched` tells a swap whose source is not what it was."""
+    """A session's source files; `touched` tells a swap whose source is not what it was, `file_touched` that the mod's
+    own file is not."""
 
     touched = pyqtSignal(object)
+    file_touched = pyqtSignal()
 
     def __init__(self, session: Session) -> None:
         super().__init__(session)
@@ -46,7 +50,10 @@ class Sources(QObject):
             self._watch.removePaths(old)
         if self._session.space is None:
             return
-        files = {str(self._session.space.source_path(swap)) for swap in self._session.space.project.swaps}
+        space = self._session.space
+        files = {str(space.source_path(swap)) for swap in space.project.swaps if swap.source} | {
+            str(space.file)
+        }
         folders = {str(Path(file).parent) for file in files}
         present = [path for path in (*files, *folders) if Path(path).exists()]
         if present:
@@ -58,17 +65,30 @@ class Sources(QObject):
 
     def _look(self) -> None:
         """Look again at swaps whose source file is not what it was; editors that replace the file are followed."""
-        if self._session.space is None:
+        space = self._session.space
+        if space is None:
             return
-        watched = set(self._watch.files())
-        for swap in self._session.space.project.swaps:
-            file = str(self._session.space.source_path(swap))
-            stamp = _stamp(file)
-            if stamp != self._stamps.get(file):
-                self._stamps[file] = stamp
-                self.touched.emit(swap)
-            if file not in watched and stamp != _GONE:
-                self._watch.addPath(file)
+        if self._is_another(str(space.file)):
+            self.file_touched.emit()
+        for file, swaps in self._by_source(space).items():
+            if self._is_another(file):
+                for swap in swaps:
+                    self.touched.emit(swap)
+
+    def _by_source(self, space: Workspace) -> dict[str, list[Swap]]:
+        out: dict[str, list[Swap]] = {}
+        for swap in space.project.swaps:
+            if swap.source:
+                out.setdefault(str(space.source_path(swap)), []).append(swap)
+        return out
+
+    def _is_another(self, file: str) -> bool:
+        """Whether a file is not what it was when this was asked last; it is watched from then on."""
+        stamp = _stamp(file)
+        if stamp != _GONE and file not in self._watch.files():
+            self._watch.addPath(file)
+        known, self._stamps[file] = self._stamps.get(file), stamp
+        return stamp != known
 
 
 def _stamp(file: str) -> tuple[int, int]:

@@ -12,7 +12,9 @@ from typing import TYPE_CHECKING
 from furnel import mods
 from furnel.atomic import write_bytes
 from furnel.desktop.actions import key_of
+from furnel.desktop.modfile import kept_words
 from furnel.errors import Cancelled, FurnelError
+from furnel.mods.edit import Edit
 from furnel.progress import Part, Progress, check, steps
 from furnel.words import count
 
@@ -29,19 +31,23 @@ _naming = threading.Lock()  # no two pictures are given one name
 
 @dataclass(frozen=True, slots=True)
 class Made:
-    """What a job made of the project that it captured, and what is to be said of it."""
+    """What a job changes in the mod that it captured, and what is to be said of it."""
 
-    project: Project
-    text: str
+    edit: Edit
     said: str = ""
     wrong: str = ""
+
+    @classmethod
+    def of(cls, space: Workspace, after: Project, text: str, said: str = "", wrong: str = "") -> Made:
+        """What brings the project of a captured workspace to another state."""
+        return cls(Edit.between(text, space.project, after), said, wrong)
 
 
 class Swaps:
     """The swaps of a session's mod, and every way to change them.
 
-    Jobs capture the workspace and give a changed project; what they changed is brought into the project as it is when they
-    end, so that nothing that was edited meanwhile is lost.
+    Jobs capture the workspace and give an edit, which is brought into that mod as it is when they end: nothing that was
+    edited meanwhile is lost, and no other mod is changed.
     """
 
     def __init__(self, session: Session) -> None:
@@ -84,65 +90,71 @@ class Swaps:
         work: Callable[[Workspace, Progress], Made],
         then: Callable[[], object] | None = None,
         key: str = "",
+        again: bool = False,
+        lane: str = "read",
     ) -> None:
-        """Let a job work on the mod as it is now, and bring what it changed into the mod as it is when the job ends."""
+        """Let a job work on the mod as it is now, and bring what it changed into that mod as it is when the job ends.
+
+        With `again` the job is done once more on what there is where that was changed meanwhile; otherwise that stays.
+        """
         space = self._session.space
         if space is None:
             self._session.tell("wrong", _no_mod())
             return
 
         def done(made: Made) -> None:
-            if not self._session.still_open(space) or self._session.space is None:
+            session = self._session
+            if again and _at_odds(session, made.edit, space):
+                self.change(title, work, then, key, again, lane)
                 return
-            found = mods.change.merged(space.project, made.project, self._session.space.project)
-            self._session.edit(found.project, made.text)
-            if found.dropped:
-                names = ", ".join(_short(name) for name in found.dropped[:3])
-                self._session.tell(
-                    "wrong",
-                    f"{names} was changed meanwhile and stays as you left it: do it again if you want it",
-                )
+            conflicts = session.apply(made.edit, space, worked_out=True)
+            if not session.still_open(space):
+                return
+            if conflicts:
+                session.tell("wrong", kept_words(conflicts))
             elif made.wrong:
-                self._session.tell("wrong", made.wrong)
+                session.tell("wrong", made.wrong)
             elif made.said:
-                self._session.tell("calm", made.said)
+                session.tell("calm", made.said)
             if then is not None:
                 then()
 
-        self._session.jobs.start(title, lambda progress: work(space, progress), done, key=key)
+        self._session.jobs.start(
+            title, lambda progress: work(space, progress), done, key=key, lane=lane,
+            kept=True, ended=self._session.held.hold(space.catalogue),
+        )  # fmt: skip
+
+    def _value(
+        self,
+        title: str,
+        work: Callable[[Workspace, Progress], Made],
+        then: Callable[[], object] | None = None,
+    ) -> None:
+        """Change a definition: one after the other, in the order in which it was asked for."""
+        self.change(title, work, then, again=True, lane="edit")
 
     def swap_with(self, original: str, source: Path, then: Callable[[str], None] | None = None) -> None:
         """Swap an original for a file (or give its swap another source) and keep the steps that it has."""
-        space = self._session.space
-        if space is None:
-            self._session.tell("wrong", _no_mod())
-            return
-        seen = space.project.swap_for(original)
-        like, credited = (seen.like, seen.credit) if seen is not None else ("", "")
 
-        def done(fresh: Swap) -> None:
-            if not self._session.still_open(space):
-                return
-            old = self._session.swap(original)
-            if old is not None and not fresh.changes and not old.changes:
-                # the credit is of this file, or was given while it was read
-                said = fresh.source == old.source or old.credit != credited
-                credit = old.credit if said else fresh.credit
-                told = {"source": fresh.source, "made_for": fresh.made_for, "credit": credit}
-                fresh = old.model_copy(update=told)
-            elif old is not None:
-                credit = fresh.credit if fresh.source else old.credit
-                fresh = fresh.model_copy(update={"credit": credit, "insist": old.insist})
-            self.set_swap(fresh, f"Swap {_short(original)}")
-            if then is not None:
-                then(original)
+        def work(space: Workspace, progress: Progress) -> Made:
+            return Made.of(space, space.swapped(original, source), f"Swap {_short(original)}")
 
-        self._session.jobs.start(
-            f"Swapping {original}",
-            lambda _: space.new_swap(original, source, like),
-            done,
-            key=f"swap {original}",
-        )
+        self.change(
+            f"Swapping {original}", work, None if then is None else lambda: then(original), f"swap {original}", again=True
+        )  # fmt: skip
+
+    def fill_event(self, name: str, files: Sequence[Path], then: Callable[[str], None]) -> None:
+        """Fill a sound event from files, one sound each."""
+
+        def work(space: Workspace, progress: Progress) -> Made:
+            filled = mods.events.fill_event(space, name, sorted(files), progress)
+            return Made.of(space, filled, f"Fill {name} with {count(len(files), 'sound')}")
+
+        def show() -> None:
+            if self._session.space is not None:
+                then(mods.events.mod_events(self._session.space)[name].sounds[0])
+
+        self.change(f"Filling {name}", work, show, key=f"fill {name}")
 
     def keep_picture(self, original: str, encoded: Callable[[], bytes], then: Callable[[Path], None]) -> None:
         """Make a picture that is no file yet one of the mod's sources, called after an original, and go on with it.
@@ -199,7 +211,8 @@ class Swaps:
 
         def work(space: Workspace, progress: Progress) -> Made:
             fresh = mods.onsheet.with_files(space, swap, files)
-            return Made(
+            return Made.of(
+                space,
                 space.project.with_swap(fresh),
                 f"Frames of {_short(original)}",
                 f"{count(len(files), 'file')} as frames",
@@ -227,7 +240,7 @@ class Swaps:
                 )  # fmt: skip
             moved = found.original
             project = space.project.without_swap(swap.original).with_swap(found)
-            return Made(project, f"Point {_short(swap.original)} to {_short(moved)}")
+            return Made.of(space, project, f"Point {_short(swap.original)} to {_short(moved)}")
 
         self.change(f"Looking for {swap.original}", work, lambda: then(moved), key=f"follow {swap.original}")
 
@@ -236,7 +249,7 @@ class Swaps:
 
         def work(space: Workspace, progress: Progress) -> Made:
             kept = mods.definitions.kept_over_update(space, swap)
-            return Made(space.project.with_swap(kept), f"Keep yours in {_short(swap.original)}")
+            return Made.of(space, space.project.with_swap(kept), f"Keep yours in {_short(swap.original)}")
 
         self.change(f"Keeping yours in {swap.original}", work, key=f"settle {swap.original}")
 
@@ -244,9 +257,9 @@ class Swaps:
         """Change values of a definition; `text` names it for the undo."""
 
         def work(space: Workspace, progress: Progress) -> Made:
-            return Made(mods.definitions.with_changes(space, original, changes), text)
+            return Made.of(space, mods.definitions.with_changes(space, original, changes), text)
 
-        self.change(text, work)
+        self._value(text, work)
 
     def take_strip(self, original: str, address: str, file: Path | None) -> None:
         """Give a strip of a definition the colours of a picture, or of its figure."""
@@ -258,9 +271,9 @@ class Swaps:
                 changes = mods.strips.from_picture(space, original, address, file)
             text = f"Take {address} from {file.name if file is not None else 'its figure'}"
             said = "" if changes else "It has these colours already"
-            return Made(mods.definitions.with_changes(space, original, changes), text, said)
+            return Made.of(space, mods.definitions.with_changes(space, original, changes), text, said)
 
-        self.change("Taking a strip", work)
+        self._value("Taking a strip", work)
 
     def draw_strip(self, original: str, address: str, file: Path) -> None:
         """Write a strip of a definition as a picture."""
@@ -278,20 +291,20 @@ class Swaps:
 
         def work(space: Workspace, progress: Progress) -> Made:
             where = address or _short(original)
-            return Made(
-                mods.definitions.without_changes(space, original, address), f"Take the game's {where}"
+            return Made.of(
+                space, mods.definitions.without_changes(space, original, address), f"Take the game's {where}"
             )
 
-        self.change(f"Taking the game's {address}", work)
+        self._value(f"Taking the game's {address}", work)
 
     def change_text(self, original: str, text: str, then: Callable[[], None]) -> None:
         """Take a definition's whole text as changes of the game's."""
 
         def work(space: Workspace, progress: Progress) -> Made:
             made = mods.definitions.with_text(space, original, text)
-            return Made(made, f"Edit the text of {_short(original)}")
+            return Made.of(space, made, f"Edit the text of {_short(original)}")
 
-        self.change(f"Reading {_short(original)}", work, then)
+        self._value(f"Reading {_short(original)}", work, then)
 
     def open_definition(self, original: str, then: Callable[[str], None]) -> None:
         """Take a definition into the mod, with nothing changed yet, and go on with it; at once with one that is in it."""
@@ -300,7 +313,7 @@ class Swaps:
             return
 
         def work(space: Workspace, progress: Progress) -> Made:
-            return Made(mods.definitions.opened(space, original), f"Open {_short(original)}")
+            return Made.of(space, mods.definitions.opened(space, original), f"Open {_short(original)}")
 
         self.change(f"Opening {_short(original)}", work, lambda: then(original), key=f"open {original}")
 
@@ -320,7 +333,7 @@ class Swaps:
                 project = project.with_swap(
                     space.fitted(fresh.model_copy(update={"credit": swap.credit}), part)
                 )
-            return Made(project, f"Swap {count(len(others), 'kin', 'kin')} of {_short(original)}")
+            return Made.of(space, project, f"Swap {count(len(others), 'kin', 'kin')} of {_short(original)}")
 
         self.change("Swapping kin", work, key=f"kin {original}")
 
@@ -343,7 +356,9 @@ class Swaps:
                 f"{len(refused)} of {count(len(pairs), 'file')} could not be used: {'; '.join(refused[:3])}"
             )
             done = count(len(pairs) - len(refused), "asset")
-            return Made(project, f"Swap {done}", f"{done} swapped and fitted", wrong if refused else "")
+            return Made.of(
+                space, project, f"Swap {done}", f"{done} swapped and fitted", wrong if refused else ""
+            )
 
         self.change("Swapping several", work, then, key="swap-many")
 
@@ -365,7 +380,7 @@ class Swaps:
                 _short(originals[0]) if len(originals) == 1 else count(len(originals) - len(refused), "asset")
             )
             said = f"{named} begins as the game's own: add steps, or open its source"
-            return Made(project, f"Begin with the game's own {named}", said, "; ".join(refused[:3]))
+            return Made.of(space, project, f"Begin with the game's own {named}", said, "; ".join(refused[:3]))
 
         def show() -> None:
             begun = [one for one in originals if self._session.swap(one) is not None]
@@ -399,7 +414,7 @@ class Swaps:
                 if moved
                 else "All sources are in it already"
             )
-            return Made(after, "Gather sources", said)
+            return Made.of(space, after, "Gather sources", said)
 
         self.change("Gathering sources", work, key="gather")
 
@@ -428,17 +443,25 @@ class Swaps:
                 project = project.with_swap(found.swap)
             if len(swaps) == 1 and results:
                 name = _short(swaps[0].original)
-                return Made(project, f"Fit {name}", f"{name}: {results[0].sentence()}")
+                return Made.of(space, project, f"Fit {name}", f"{name}: {results[0].sentence()}")
             moved = sum(found.changed for found in results)
             wrong = (
                 f"{count(len(refused), 'swap')} could not be fitted: {'; '.join(refused[:3])}"
                 if refused
                 else ""
             )
-            return Made(project, f"Fit {count(moved, 'swap')}", f"{count(moved, 'swap')} fitted anew", wrong)
+            return Made.of(
+                space, project, f"Fit {count(moved, 'swap')}", f"{count(moved, 'swap')} fitted anew", wrong
+            )
 
         if any(self._session.swap(name) is not None for name in originals):
             self.change("Fitting", work, key=f"fit {sorted(originals)}")
+
+
+def _at_odds(session: Session, edit: Edit, space: Workspace) -> bool:
+    """Whether something in an edit that a job made was changed in its mod meanwhile; the mod is open still, or again."""
+    now = session.space
+    return now is not None and now.file == space.file and bool(edit.apply(now.project).conflicts)
 
 
 def _no_mod() -> str:

@@ -18,7 +18,7 @@ from furnel.desktop.widgets.page import Page
 from furnel.mods.past import Past
 
 if TYPE_CHECKING:
-    from furnel.mods.history import Edit
+    from furnel.mods.edit import Edit
 
 _WORDS = {False: "take back", True: "do again"}
 

@@ -7,9 +7,17 @@ from dataclasses import replace
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import Qt, QTimer
-from PyQt6.QtGui import QAction, QCloseEvent, QGuiApplication, QKeySequence, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QVBoxLayout, QWidget
+from PyQt6.QtCore import QEvent, Qt, QTimer
+from PyQt6.QtGui import (
+    QAction,
+    QCloseEvent,
+    QFocusEvent,
+    QGuiApplication,
+    QKeySequence,
+    QPainter,
+    QPaintEvent,
+)
+from PyQt6.QtWidgets import QApplication, QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
 from furnel.desktop.actions import COMMANDS, ON_ROW, ON_SWAP, ON_TILE, Command, command, shortcut_of, use_keys
@@ -45,9 +53,10 @@ if TYPE_CHECKING:
     from furnel.desktop.find.station import FindStation
     from furnel.desktop.fit.station import FitStation
     from furnel.desktop.trying.station import TryStation
-    from furnel.mods.history import Edit
+    from furnel.mods.edit import Edit
 
 _MOST_SAID = 500
+_PATIENCE_S = 0.5  # for work that was cancelled, once the window is gone
 log = logging.getLogger(__name__)
 
 
@@ -71,6 +80,7 @@ class Window(QWidget):
         use_keys(self.settings.now.keys)
         self.tiles, self.results = TileStore(self.jobs), ResultTiles(self.session)
         self.messages: list[Notice] = []
+        self.ended = True  # whether all work had come to its end when the window was closed
         self.stations = Stations(self)
         self.undoing = Undoing(look, self.session, self._undone_here)
         self.strip, self.line = FlowStrip(look), JobLine(look, self.jobs)
@@ -108,6 +118,7 @@ class Window(QWidget):
         self.strip.brought.connect(lambda assets: self.session.swaps.begin_with_own(assets, self.open_bench))
         self.line.list_wanted.connect(lambda: self.run_command("said"))
         self.session.opened.connect(self._opened)
+        self.session.leaving.connect(self.settle_fields)
         self.session.told.connect(self._tell)
         self.settings.changed.connect(self._apply)
         if (hints := QGuiApplication.styleHints()) is not None:
@@ -275,6 +286,12 @@ class Window(QWidget):
         if ask(self, "Files from elsewhere", text, "Let it read these"):
             self.session.allow_outside(files)
 
+    def settle_fields(self) -> None:
+        """Take what is typed and not yet left as if it were left: it belongs to the mod that is open."""
+        field = self.focusWidget()
+        if field is not None and field.isVisibleTo(self):
+            QApplication.sendEvent(field, QFocusEvent(QEvent.Type.FocusOut, Qt.FocusReason.OtherFocusReason))
+
     def _tell(self, notice: Notice) -> None:
         self.messages.append(notice)
         del self.messages[:-_MOST_SAID]
@@ -294,7 +311,8 @@ class Window(QWidget):
         self.player.stop()
         if "try" in self.stations.made:
             self.try_station.close_game()
-        self.jobs.stop()
+        self.settle_fields()
+        self.ended = self.jobs.stop(_PATIENCE_S)
         self.pages.leave()
         self.session.close()
         super().closeEvent(event)

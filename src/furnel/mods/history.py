@@ -9,7 +9,7 @@ import contextlib
 import hashlib
 import json
 import os
-from dataclasses import dataclass
+from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
@@ -17,79 +17,9 @@ from pydantic import ValidationError
 
 from furnel.atomic import write_text
 from furnel.folders import state_folder
+from furnel.mods.edit import Edit
 from furnel.mods.past import Past
 from furnel.mods.project import About, EventUse, GameRef, Project, Swap
-
-
-def _other(old: dict[str, Swap], new: dict[str, Swap], name: str) -> bool:
-    """Whether a swap is another one; most are the very same, and that is told at once."""
-    before, after = old.get(name), new.get(name)
-    return before is not after and before != after
-
-
-@dataclass(frozen=True, slots=True)
-class Edit:
-    """One change of a project: only what differs, before and after. `order` is that of the swaps, where it changed."""
-
-    text: str
-    swaps: tuple[tuple[str, Swap | None, Swap | None], ...] = ()
-    order: tuple[tuple[str, ...], tuple[str, ...]] | None = None
-    mod: tuple[About, About] | None = None
-    game: tuple[GameRef, GameRef] | None = None
-    events: tuple[tuple[EventUse, ...], tuple[EventUse, ...]] | None = None
-
-    @classmethod
-    def between(cls, text: str, before: Project, after: Project) -> Edit:
-        """What turns one project into another."""
-        old = {swap.original: swap for swap in before.swaps}
-        new = {swap.original: swap for swap in after.swaps}
-        return cls(
-            text,
-            tuple((name, old.get(name), new.get(name)) for name in old | new if _other(old, new, name)),
-            None if list(old) == list(new) else (tuple(old), tuple(new)),
-            None if before.mod == after.mod else (before.mod, after.mod),
-            None if before.game == after.game else (before.game, after.game),
-            None if before.events == after.events else (before.events, after.events),
-        )
-
-    @property
-    def about(self) -> str:
-        """The original that it is about, when it is about one."""
-        return self.swaps[0][0] if self.swaps else ""
-
-    @property
-    def only_said(self) -> bool:
-        """Whether nothing but what the mod says of itself and of its sources is another."""
-        return not (self.order or self.game or self.events) and all(
-            one is not None and other is not None and one.model_copy(update={"credit": other.credit}) == other
-            for _, one, other in self.swaps
-        )
-
-    def onto(self, project: Project, forward: bool = True) -> Project | None:
-        """The project with this change done (or taken back); None when it is not in the state that this needs."""
-        here, there = (0, 1) if forward else (1, 0)
-        swaps = {swap.original: swap for swap in project.swaps}
-        for name, *states in self.swaps:
-            if swaps.get(name) != states[here]:
-                return None
-            wanted = states[there]
-            if wanted is None:
-                del swaps[name]
-            else:
-                swaps[name] = wanted
-        if self.order is not None:
-            if tuple(swap.original for swap in project.swaps) != self.order[here] or set(
-                self.order[there]
-            ) != set(swaps):
-                return None
-            swaps = {name: swaps[name] for name in self.order[there]}
-        update: dict[str, Any] = {"swaps": tuple(swaps.values())}
-        for key, pair in (("mod", self.mod), ("game", self.game), ("events", self.events)):
-            if pair is not None:
-                if getattr(project, key) != pair[here]:
-                    return None
-                update[key] = pair[there]
-        return project.model_copy(update=update)
 
 
 def history_file(project: Path) -> Path:
@@ -116,7 +46,8 @@ def read_history(file: Path, project: Project) -> Past[Edit]:
     past: Past[Edit] = Past()
     for row in _rows(file):
         if isinstance(row, Edit):
-            past.push(row)
+            if past.last is None or replace(past.last, text=row.text) != row:  # what two programs noted
+                past.push(row)
         elif 0 <= row <= len(past.changes):
             past.place = row
     noted = past.place
@@ -180,6 +111,9 @@ def _loaded(row: dict[str, Any]) -> Edit:
     def swap(value: Any) -> Swap | None:
         return None if value is None else Swap.model_validate(value)
 
+    def event(value: Any) -> EventUse | None:
+        return None if value is None else EventUse.model_validate(value)
+
     def pair(name: str, load: Any) -> Any:
         return (load(row[name][0]), load(row[name][1])) if name in row else None
 
@@ -189,5 +123,13 @@ def _loaded(row: dict[str, Any]) -> Edit:
         pair("order", tuple),
         pair("mod", About.model_validate),
         pair("game", GameRef.model_validate),
-        pair("events", lambda uses: tuple(EventUse.model_validate(use) for use in uses)),
+        tuple((str(name), event(old), event(new)) for name, old, new in _by_name(row.get("events", []))),
     )
+
+
+def _by_name(events: list[Any]) -> list[Any]:
+    """Events as they are noted now; before, all were noted as they had been and as they became."""
+    if not (len(events) == 2 and all(isinstance(part, dict) for side in events for part in side)):
+        return events
+    was, now = ({use["name"]: use for use in side} for side in events)
+    return [(name, was.get(name), now.get(name)) for name in was | now if was.get(name) != now.get(name)]

@@ -72,7 +72,7 @@ def with_facts(
     for pattern, credit in (credits or {}).items():
         project = credited(project, pattern, credit)
     remember(space, project)
-    return space.save(project)
+    return space.save(project, "Say more of the mod")
 
 
 def remember(space: Workspace, project: Project) -> None:

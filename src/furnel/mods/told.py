@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from furnel.mods.history import Edit
+from furnel.mods.edit import Edit
 from furnel.mods.project import StepUse, Swap
 from furnel.mods.steps import step_type
 from furnel.texts import Change
@@ -27,13 +27,9 @@ def told(edit: Edit) -> list[tuple[str, str]]:
         ]
     if edit.game is not None:
         lines.append(("", f"the game: {edit.game[0].folder} → {edit.game[1].folder}"))
-    if edit.events is not None:
-        names = {use.name: use for use in edit.events[0]}
-        after_names = {use.name: use for use in edit.events[1]}
-        both = sorted(names.keys() | after_names.keys())
-        lines += [
-            ("", f"event {name}: other settings") for name in both if names.get(name) != after_names.get(name)
-        ]
+    lines += [
+        ("", f"event {name}: other settings") for name, *_ in sorted(edit.events, key=lambda row: row[0])
+    ]
     return lines
 
 

@@ -38,7 +38,6 @@ from furnel.mods.project import (
     GameRef,
     Project,
     Swap,
-    load_project,
     mod_id,
     project_file,
     save_project,
@@ -53,6 +52,7 @@ from furnel.mods.render import (
 )
 from furnel.mods.results import Result
 from furnel.mods.songs import as_part
+from furnel.mods.store import Store
 from furnel.mods.strips import strip_points
 from furnel.progress import QUIET, Progress, check
 from furnel.texts import document_of, taken_apart
@@ -92,13 +92,15 @@ _ROUNDS = 4  # what one step puts right can bring another point up
 class Workspace:
     """An open project as it is at one moment: a job that captures it sees no later edit. `with_project` gives the next one.
 
-    The game's catalogue and what was learned of the game (`demands`) are shared between the moments of one opening.
+    The game's catalogue, what was learned of the game (`demands`) and the file on disk (`store`) are shared between the moments
+    of one opening.
     """
 
     file: Path
     project: Project
     catalogue: Catalogue
     demands: GameWide
+    store: Store
 
     @property
     def folder(self) -> Path:
@@ -122,11 +124,10 @@ class Workspace:
         """The same opening with another state of the project; nothing is written."""
         return replace(self, project=project)
 
-    def save(self, project: Project | None = None) -> Workspace:
-        """Write the project, or another state of it; the workspace of what was written."""
-        space = self if project is None else self.with_project(project)
-        save_project(space.file, space.project)
-        return space
+    def save(self, project: Project | None = None, text: str = "") -> Workspace:
+        """Write the project, or another state of it, with what others changed in its file meanwhile; with a `text` it is
+        noted so in the mod's history. The workspace of what was written."""
+        return self.with_project(self.store.save(self.project if project is None else project, text).project)
 
     def close(self) -> None:
         self.catalogue.close()
@@ -155,6 +156,20 @@ class Workspace:
         return Swap(
             original=original, source=shown, like=like, made_for=self.fingerprint(asset), credit=known_credit(source)
         )  # fmt: skip
+
+    def swapped(self, original: str, source: Path) -> Project:
+        """The project with an original swapped for a file; a swap that is there keeps its steps, and its credit where the file
+        is the same. Raises FurnelError as `new_swap` does."""
+        old = self.project.swap_for(original)
+        fresh = self.new_swap(original, source, old.like if old is not None else "")
+        if old is None:
+            return self.project.with_swap(fresh)
+        credit = old.credit if fresh.source in ("", old.source) else fresh.credit
+        kept: dict[str, object] = {"credit": credit}
+        if fresh.changes or old.changes:
+            return self.project.with_swap(fresh.model_copy(update=kept | {"insist": old.insist}))
+        kept |= {"source": fresh.source, "made_for": fresh.made_for}
+        return self.project.with_swap(old.model_copy(update=kept))
 
     def fitted(self, swap: Swap, progress: Progress = QUIET) -> Swap:
         """The swap with the steps and the encoding that make its source fit."""
@@ -367,7 +382,8 @@ def create_project(folder: Path, name: str, game: Path, author: str = "") -> Pat
 def open_workspace(path: Path, progress: Progress = QUIET, game: Path | None = None) -> Workspace:
     """A project and its game, scanned. `game` says where the game is when it is not where the project says."""
     file = project_file(path).resolve()
-    project = _kept_relative(file, load_project(file))
+    store, loaded = Store.opened(file)
+    project = _kept_relative(file, loaded)
     folder = game or (file.parent / project.game.folder).resolve()
     if not folder.is_dir():
         raise FurnelError(
@@ -389,7 +405,7 @@ def open_workspace(path: Path, progress: Progress = QUIET, game: Path | None = N
         project = project.model_copy(
             update={"game": GameRef(profile=project.game.profile, folder=_game_reference(file.parent, game))}
         )
-    return Workspace(file, project, catalogue, GameWide(catalogue))
+    return Workspace(file, project, catalogue, GameWide(catalogue), store)
 
 
 def _kept_relative(file: Path, project: Project) -> Project:

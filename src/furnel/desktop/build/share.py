@@ -183,6 +183,7 @@ class SharePage(Page):
             tr("What changed is worked out when the mod is built; write what you like")
         )
         self._changing = timer(self, self._keep_changes, 900)
+        self._session.leaving.connect(self.settle)
         self.changes.textChanged.connect(self._changing.start)
         self._shown = QStackedWidget()
         for part in (self.reads, self.changes):
@@ -437,7 +438,7 @@ class SharePage(Page):
 
     def _credit_them(self) -> None:
         """Say whose the chosen sources are; with none chosen, those of which nobody said it yet."""
-        self._settle()
+        self.settle()
         space, project, text = self._session.space, self._session.project, self.credit.text().strip()
         if space is None or project is None or not text:
             return
@@ -495,7 +496,7 @@ class SharePage(Page):
 
     def take_picture(self, file: Path) -> None:
         """Make a picture the mod's own."""
-        self._settle()
+        self.settle()
         space, project = self._session.space, self._session.project
         if space is not None and project is not None:
             self._edit(
@@ -510,7 +511,7 @@ class SharePage(Page):
         if files := files_of(event):
             self.take_picture(files[0])
 
-    def _settle(self) -> None:
+    def settle(self) -> None:
         """Take in what was typed a moment ago."""
         if self._typing.isActive():
             self._typing.stop()
@@ -520,10 +521,10 @@ class SharePage(Page):
             self._keep_changes()
 
     def hideEvent(self, event: QHideEvent | None) -> None:
-        self._settle()
+        self.settle()
 
     def _package(self) -> None:
-        self._settle()
+        self.settle()
         space = self._session.space
         if space is None:
             return

@@ -300,7 +300,7 @@ class NewThingPage(Page):
             project = additions.add_all(space, several, progress)
             said = f"{wanted.mark} is in the mod" if planned is None else planned.sentence()
             text = f"New {wanted.mark}" if planned is None else f"New: {count(len(several), 'thing')}"
-            return Made(project, text, said)
+            return Made.of(space, project, text, said)
 
         def done() -> None:
             self._planned = None
@@ -324,7 +324,8 @@ class NewThingPage(Page):
         mark = item.text()
 
         def work(space: Workspace, progress: Progress) -> Made:
-            return Made(
+            return Made.of(
+                space,
                 additions.without(space, mark),
                 f"Take {mark} back",
                 f"{mark} is out of the mod; undo brings it back",

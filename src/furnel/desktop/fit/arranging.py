@@ -266,7 +266,7 @@ class Arranging(QObject):
         def run(space: Workspace, progress: Progress) -> Made:
             project, done = work(space, progress)
             names = ", ".join(path.rpartition("/")[2] for path in done[:4]) + (" …" if len(done) > 4 else "")
-            return Made(project, f"{text} in {count(len(done), 'picture')}", f"Changed in {names}")
+            return Made.of(space, project, f"{text} in {count(len(done), 'picture')}", f"Changed in {names}")
 
         self._hands.session.swaps.change(text, run, key="character")
 

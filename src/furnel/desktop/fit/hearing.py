@@ -10,8 +10,8 @@ from furnel.desktop.fit.bench import Bench, BenchType, Hands
 from furnel.desktop.fit.sound_bench import SoundBench
 from furnel.desktop.fit.sound_content import load_sounds
 from furnel.media import SOUND
-from furnel.mods.events import event_of, fill_event, mod_events, set_event
-from furnel.mods.project import Project, StepUse
+from furnel.mods.events import event_of, mod_events, set_event
+from furnel.mods.project import StepUse
 from furnel.mods.shapes import moved_part
 from furnel.mods.songs import parts_of
 from furnel.mods.steps import step_type
@@ -94,20 +94,7 @@ class Hearing(QObject):
 
     def fill(self, name: str, files: list[Path]) -> None:
         """Fill an event from files, one sound each."""
-        space = self._session.space
-        if space is None:
-            return
-
-        def done(project: Project) -> None:
-            self._session.edit(project, f"Fill {name} with {len(files)} sounds")
-            self._pick(mod_events(space)[name].sounds[0])
-
-        self._session.jobs.start(
-            f"Filling {name}",
-            lambda progress: fill_event(space, name, sorted(files), progress),
-            done,
-            lane="write",
-        )
+        self._session.swaps.fill_event(name, files, self._pick)
 
     def _remove(self, name: str, path: str) -> None:
         """Take a sound out of an event; one that the mod added leaves the mod, too."""

@@ -2554,16 +2554,12 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Die Schleife verschieben</translation></message>
 <message><source>Move a layer</source>
 <translation>Eine Schicht verschieben</translation></message>
-<message><source>Filling {0=}</source>
-<translation>{0} wird gefüllt</translation></message>
 <message><source>Take {0} out of {1=}</source>
 <translation>{0} aus {1} nehmen</translation></message>
 <message><source>Take another part of the source</source>
 <translation>Einen anderen Teil der Quelle nehmen</translation></message>
 <message><source>{0} is the game's own: drop a file on it in Find, or all takes on the event</source>
 <translation>{0} ist das des Spiels: zieh in Finden eine Datei darauf, oder alle Aufnahmen auf das Ereignis</translation></message>
-<message><source>Fill {0=} with {1} sounds</source>
-<translation>{0} mit {1} Geräuschen füllen</translation></message>
 <message><source>{0=} needs {1} at least</source>
 <translation>{0} braucht mindestens {1}</translation></message>
 <message><source>Change how far {0=} is heard</source>
@@ -3272,6 +3268,32 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>{0} kB</translation></message>
 <message><source>icon {0}</source>
 <translation>icon {0}</translation></message>
+<message><source>{0} was changed meanwhile and stays as you left it{1}: do it again if you want it</source>
+<translation>{0} wurde inzwischen geändert und bleibt, wie du es gelassen hast{1}: Mach es noch einmal, wenn du es willst</translation></message>
+<message><source> in {0}</source>
+<translation> in {0}</translation></message>
+<message><source>Keeping the history</source>
+<translation>Den Verlauf behalten</translation></message>
+<message><source>Saving the mod</source>
+<translation>Die Mod speichern</translation></message>
+<message><source>Reading the mod</source>
+<translation>Die Mod lesen</translation></message>
+<message><source>Saving {0=}</source>
+<translation>{0=} speichern</translation></message>
+<message><source>Another program changed the mod, too: {0} stays as it is here</source>
+<translation>Ein anderes Programm hat die Mod auch geändert: {0} bleibt, wie es hier ist</translation></message>
+<message><source>Another program changed the mod: it is taken over</source>
+<translation>Ein anderes Programm hat die Mod geändert: Es ist übernommen</translation></message>
+<message><source>Take theirs</source>
+<translation>Das andere nehmen</translation></message>
+<message><source>Saved; what was in it is in {0=}</source>
+<translation>Gespeichert; was darin stand, ist in {0=}</translation></message>
+<message><source>{0=}, which is not open any more, has it now: {1}</source>
+<translation>{0=}, nicht mehr geöffnet, hat es jetzt: {1}</translation></message>
+<message><source>Take what the other program wrote</source>
+<translation>Nehmen, was das andere Programm schrieb</translation></message>
+<message><source>Write mine over it</source>
+<translation>Meines darüberschreiben</translation></message>
 <message><source>Recognised</source>
 <translation>Erkannt</translation></message>
 <message><source>opened as archives</source>
@@ -3470,12 +3492,6 @@ Das Protokoll davor:
 <translation>{0} wird geöffnet</translation></message>
 <message><source>Starting {0=}</source>
 <translation>{0} wird begonnen</translation></message>
-<message><source>Keeping the history</source>
-<translation>Den Verlauf behalten</translation></message>
-<message><source>Saving the mod</source>
-<translation>Die Mod speichern</translation></message>
-<message><source>save {0}</source>
-<translation>save {0}</translation></message>
 <message><source>Catalogue up to date: {0} in {1}</source>
 <translation>Der Katalog ist aktuell: {0}, {1}</translation></message>
 <message><source>Remembering what was opened</source>
@@ -3748,6 +3764,8 @@ Das Protokoll davor:
 <translation>Noch gibt es keine Mod für den Tausch: beginne eine mit Neue Mod ({0})</translation></message>
 <message><source>Swapping {0}</source>
 <translation>{0} wird getauscht</translation></message>
+<message><source>Filling {0=}</source>
+<translation>{0} wird gefüllt</translation></message>
 <message><source>Keeping the picture</source>
 <translation>Das Bild behalten</translation></message>
 <message><source>Use the copied steps in {0=}</source>
@@ -3788,6 +3806,8 @@ Das Protokoll davor:
 <translation>{0} sind</translation></message>
 <message><source>{0} the game's own again</source>
 <translation>{0} wieder das des Spiels</translation></message>
+<message><source>Fill {0=} with {1}</source>
+<translation>{0=} füllen mit {1}</translation></message>
 <message><source>Copied {0} of {1}</source>
 <translation>{0} von {1} kopiert</translation></message>
 <message><source>Nothing here takes other steps than it has</source>
@@ -3826,8 +3846,6 @@ Das Protokoll davor:
 <translation>{0} neu angepasst</translation></message>
 <message><source>Fitting</source>
 <translation>Anpassen</translation></message>
-<message><source>{0} was changed meanwhile and stays as you left it: do it again if you want it</source>
-<translation>{0} wurde inzwischen geändert und bleibt, wie du es verlassen hast: tu es noch einmal, wenn du willst</translation></message>
 <message><source>{0} has no steps to copy</source>
 <translation>{0} hat keine Schritte zu kopieren</translation></message>
 <message><source>Following the update</source>
@@ -4618,6 +4636,10 @@ und {0} weitere</translation></message>
 <translation>Wähle eine gleich große Datei, oder setz diesen Schritt hinter „Auf Größe bringen“</translation></message>
 <message><source>Letting go</source>
 <translation>Loslassen</translation></message>
+<message><source>another Furnel is working on it and does not come to an end</source>
+<translation>ein anderes Furnel arbeitet daran und kommt zu keinem Ende</translation></message>
+<message><source>Close it, then try again</source>
+<translation>Schließ es und versuch es noch einmal</translation></message>
 <message><source>{0} is written with {1}, not {2}</source>
 <translation>{0} wird mit {1} geschrieben, nicht {2}</translation></message>
 <message><source>{0} is not written: use one of {1}</source>
@@ -5650,6 +5672,8 @@ und {0} weitere</translation></message>
 <translation>Unlicense</translation></message>
 <message><source>  Delete the mod's files in {0}. The game's own files were never changed.</source>
 <translation>  Lösche die Dateien der Mod in {0}. Die eigenen Dateien des Spiels wurden nie geändert.</translation></message>
+<message><source>Say more of the mod</source>
+<translation>Mehr von der Mod sagen</translation></message>
 <message><source>Sharing the mod</source>
 <translation>Die Mod teilen</translation></message>
 <message><source>{0} without credit: {1}</source>
@@ -6320,6 +6344,14 @@ und {0} weitere</translation></message>
 <translation>eine Zahl von {0} bis {1}</translation></message>
 <message><source>a whole number</source>
 <translation>eine ganze Zahl</translation></message>
+<message><source>Change by another program</source>
+<translation>Änderung durch ein anderes Programm</translation></message>
+<message><source>Check the permissions</source>
+<translation>Prüfe die Rechte</translation></message>
+<message><source>another program left it so that it cannot be read ({0})</source>
+<translation>ein anderes Programm hat sie so hinterlassen, dass sie nicht zu lesen ist ({0})</translation></message>
+<message><source>Bring it in order there; what you edit here is in {0} until then</source>
+<translation>Bring sie dort in Ordnung; was du hier änderst, ist bis dahin in {0}</translation></message>
 <message><source>strips {0}</source>
 <translation>Farbreihe {0}</translation></message>
 <message><source>Take the strip from the figure, or the figure's colours from the strip</source>
@@ -6368,6 +6400,8 @@ und {0} weitere</translation></message>
 <translation>{0}: wieder das des Spiels</translation></message>
 <message><source>{0} is new</source>
 <translation>{0} ist neu</translation></message>
+<message><source>event {0=}: other settings</source>
+<translation>Ereignis {0}: andere Einstellungen</translation></message>
 <message><source>no longer swapped</source>
 <translation>nicht mehr getauscht</translation></message>
 <message><source>and {0}</source>
@@ -6376,8 +6410,6 @@ und {0} weitere</translation></message>
 <translation>die Reihenfolge der Tausche</translation></message>
 <message><source>the game: {0} → {1}</source>
 <translation>das Spiel: {0} → {1}</translation></message>
-<message><source>event {0=}: other settings</source>
-<translation>Ereignis {0}: andere Einstellungen</translation></message>
 <message><source>source: {0} → {1}</source>
 <translation>Quelle: {0} → {1}</translation></message>
 <message><source>how it is encoded</source>
