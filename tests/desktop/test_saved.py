@@ -2,18 +2,28 @@
 
 from __future__ import annotations
 
+import re
 import threading
+import time
+from collections.abc import Callable
 from pathlib import Path
 
 import pytest
 from demo.hands import Hands
+from PyQt6.QtCore import QPoint, QPointF, Qt
+from PyQt6.QtGui import QWheelEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QLineEdit, QWidget
+from PyQt6.QtWidgets import QApplication, QDialog, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
-from furnel.mods.project import load_project
+from furnel.desktop.widgets.basics import answers
+from furnel.desktop.widgets.colours import ColourChooser
+from furnel.desktop.widgets.sheets import ask
+from furnel.desktop.widgets.steady import Choice, Number, Slider, Whole
+from furnel.mods.project import StepUse, load_project
 from furnel.mods.workspace import create_project
+from furnel.texts import Change
 
-BELL = "bank0/000.wav"
+BELL, HULL = "bank0/000.wav", "art/hulls/hull_otter.dds"
 
 
 def _named(within: QWidget, name: str) -> QLineEdit:
@@ -103,3 +113,115 @@ def test_an_edit_examines_only_what_it_touches(hands: Hands, mod: Path, times: i
         QTest.qWait(250)  # type: ignore[arg-type]  # longer than the watcher pauses
     assert not [title for title in begun if title.startswith("Fitting") and "000.wav" not in title]
     assert QApplication.instance() is not None
+
+
+# leaving, and fields that are not meant
+
+
+def test_the_window_is_gone_at_once_and_takes_the_last_edit_with_it(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    window, gate, at_work = hands.window, threading.Event(), threading.Event()
+    window.jobs.start("A format is tried", lambda _: (at_work.set(), gate.wait(60)), lambda _: None)
+    hands.until(at_work.is_set, "the job")
+    session = window.session
+    session.swaps.change_values("rules/boats.toml", [Change(do="set", at="heron/speed", to=3.5)], "Set it")
+    began = time.monotonic()
+    window.close()
+    gone = time.monotonic() - began
+    gate.set()
+    swap = load_project(mod).swap_for("rules/boats.toml")
+    assert swap is not None and swap.changes[0].to == 3.5, "an edit that was on its way is made and saved"
+    assert gone < 30 and not window.ended, "and what computes is not waited for"
+
+
+@pytest.mark.parametrize("make", [Whole, Number, Choice, Slider])
+def test_the_wheel_changes_no_field_without_focus(
+    application: QApplication, make: Callable[[], QWidget]
+) -> None:
+    around = QWidget()
+    column = QVBoxLayout(around)
+    part, other = make(), QLineEdit()
+    column.addWidget(part), column.addWidget(other)
+    if isinstance(part, Choice):
+        part.addItems(["one", "two", "three"])
+        part.setCurrentIndex(1)
+    else:
+        part.setValue(7)  # type: ignore[attr-defined]
+    around.show()
+    around.activateWindow()
+
+    def turned() -> bool:
+        before = part.currentIndex() if isinstance(part, Choice) else part.value()  # type: ignore[attr-defined]
+        at, down = QPointF(4, 4), QPoint(0, -120)
+        wheel = QWheelEvent(
+            at, part.mapToGlobal(at), down, down, Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier,
+            Qt.ScrollPhase.NoScrollPhase, False,
+        )  # fmt: skip
+        QApplication.sendEvent(part, wheel)
+        return before != (part.currentIndex() if isinstance(part, Choice) else part.value())  # type: ignore[attr-defined]
+
+    other.setFocus()
+    assert not turned() and not part.hasFocus()
+    part.setFocus()
+    QApplication.processEvents()
+    assert turned() is part.hasFocus()
+    around.deleteLater()
+
+
+def test_no_other_field_takes_the_wheel() -> None:
+    import furnel.desktop
+
+    wrong = [
+        file.name
+        for file in Path(furnel.desktop.__file__).parent.rglob("*.py")
+        if re.search(r"\bQ(Spin|DoubleSpin|Combo)Box\(\)|\bQSlider\(", file.read_text("utf-8"))
+    ]
+    assert not wrong, "use those of widgets/steady.py"
+
+
+def test_return_presses_the_button_that_goes_on_and_leave_is_never_given_by_it(
+    application: QApplication, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    said: list[bool] = []
+
+    def press(dialog: QDialog) -> int:
+        dialog.show()
+        QTest.keyClick(dialog, Qt.Key.Key_Return)  # type: ignore[arg-type]
+        return dialog.result()
+
+    monkeypatch.setattr(QDialog, "exec", press)
+    said.append(ask(QWidget(), "What it wants to run", "rm", "Allow these"))
+    dialog = QDialog()
+    leave, go = QPushButton("Leave it"), QPushButton("Change them")
+    QVBoxLayout(dialog).addLayout(answers(dialog, leave, go))
+    said.append(bool(press(dialog)))
+    assert said == [False, True]
+
+
+def test_a_colour_that_was_asked_for_goes_to_its_own_step_or_nowhere(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.window.open_bench(HULL)
+    hands.settle()
+    session, swap = hands.window.session, hands.window.session.swap(HULL)
+    assert swap is not None
+    steps = (StepUse(do="clear-colour", values={"colour": "00ff00"}), StepUse(do="hard-alpha"))
+    session.swaps.set_swap(swap.model_copy(update={"steps": steps}), "Two steps")
+    hands.settle()
+    pane = hands.window.fit_station.steps
+    pane._unfold(0)
+    swatch = next(
+        one for one in pane.findChildren(QPushButton) if "00ff00" in one.text() or one.accessibleName() == "Colour"
+    )  # fmt: skip
+    swatch.click()
+    chooser = next(one for one in QApplication.topLevelWidgets() if isinstance(one, ColourChooser))
+    assert chooser.isModal()
+    now = session.swap(HULL)
+    assert now is not None
+    session.swaps.set_swap(now.model_copy(update={"steps": steps[::-1]}), "The other way round")
+    hands.settle()
+    chooser.choose((10, 20, 30))
+    chooser.accept()
+    hands.settle()
+    done = session.swap(HULL)
+    assert done is not None and [use.do for use in done.steps] == ["hard-alpha", "clear-colour"]
+    assert done.steps[1].values["colour"] == "0a141e"

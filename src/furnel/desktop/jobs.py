@@ -26,7 +26,7 @@ log = logging.getLogger(__name__)
 
 Work = Callable[[Progress], Any]
 _NICE = 5
-_RANKS = {"edit": 0, "read": 1, "build": 2}  # lanes that work in turns
+_RANKS = {"read": 0, "build": 1}  # lanes that work in turns
 _LIGHT = ("save", "open")  # lanes whose work uses nothing of what takes long to import
 _KEPT = ("save", "edit", "write", "build")  # lanes that go on when something else is opened
 _FINISHED = ("save", "edit", "write")  # lanes whose work is done to its end before the window is gone

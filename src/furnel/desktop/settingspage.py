@@ -12,13 +12,11 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QKeySequence
 from PyQt6.QtWidgets import (
     QButtonGroup,
-    QComboBox,
     QGridLayout,
     QHBoxLayout,
     QHeaderView,
     QKeySequenceEdit,
     QLineEdit,
-    QSlider,
     QTreeWidget,
     QTreeWidgetItem,
     QVBoxLayout,
@@ -35,6 +33,7 @@ from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, field, label, scrolling, toggle
 from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.panes import SidePane
+from furnel.desktop.widgets.steady import Choice, Slider
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.folders import cache_folder
 from furnel.kept import kept_bytes, let_go
@@ -66,9 +65,9 @@ class SettingsPage(Page):
         self.title.setText(tr("Settings"))
         self.said.setText(tr("For this machine. What you change is used at once."))
         self.themes, self.motion = QButtonGroup(self), QButtonGroup(self)
-        self.scale, self.device, self.most, self.language = (QComboBox() for _ in range(4))
+        self.scale, self.device, self.most, self.language = (Choice() for _ in range(4))
         self._size_says, self._language_says = label("", "caption"), label("", "caption")
-        self.volume = QSlider(Qt.Orientation.Horizontal)
+        self.volume = Slider()
         self.hear = button("Hear it", "Three notes")
         self._kept_says = label("", "caption")
         self.empty = button("Empty it", "What is needed again is made again; what is open now stays")

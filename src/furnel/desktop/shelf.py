@@ -304,13 +304,21 @@ class ShelfPage(Page):
     def make_demo(self) -> None:
         """Make the made-up game and its half-done mod in the user's folder, and open the mod."""
         self.try_it.setEnabled(False)
-        home = demo_home()
+        session, home, open_now = self._session, demo_home(), self._session.space
+
+        def made(file: Path) -> None:
+            if session.space is open_now or session.space is None:
+                session.open_mod(file)
+            else:  # something else is being done by now
+                session.tell("calm", "Tarnlight Ferry is made", ("Open it", lambda: session.open_mod(file)))
+
         self._making = self._session.jobs.start(
             "Making Tarnlight Ferry",
             lambda progress: made_demo(home, progress),
-            self._session.open_mod,
+            made,
             key="demo",
             lane="wait",
+            kept=True,
         ).number
 
     def _ended(self, number: int) -> None:
@@ -337,7 +345,7 @@ def made_demo(home: Path, progress: Progress) -> Path:
     what = "Making Tarnlight Ferry"
     said: list[str] = []
     with subprocess.Popen(
-        [sys.executable, "-m", "firsthour", str(home)],
+        [sys.executable, "-P", "-m", "firsthour", str(home)],
         stdout=subprocess.PIPE,
         stderr=subprocess.STDOUT,
         text=True,

@@ -9,7 +9,6 @@ from pathlib import Path
 from PyQt6.QtCore import QSize, Qt
 from PyQt6.QtGui import QColor, QTextCharFormat, QTextCursor
 from PyQt6.QtWidgets import (
-    QComboBox,
     QHBoxLayout,
     QListWidget,
     QListWidgetItem,
@@ -50,6 +49,7 @@ from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, label, marked, strong, tip
 from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.panes import SidePane
+from furnel.desktop.widgets.steady import Choice
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.errors import FurnelError
 from furnel.progress import Progress
@@ -96,7 +96,7 @@ class ArchivePage(Page):
         self._numbers.setMinimumHeight(2 * self._numbers.fontMetrics().lineSpacing())
         for line in (self._at, self._numbers):  # long lines do not widen the page
             line.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
-        self.begin = QComboBox()
+        self.begin = Choice()
         self.begin.setToolTip(tr("What to begin the description from"))
         self.begin.activated.connect(self._begin_from)
         self.entries, self.hints = EntriesPane(look, session), QListWidget()

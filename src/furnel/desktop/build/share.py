@@ -9,7 +9,6 @@ from PyQt6.QtCore import QRectF, Qt
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QHideEvent, QImage, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import (
     QAbstractItemView,
-    QComboBox,
     QFormLayout,
     QHBoxLayout,
     QLineEdit,
@@ -45,6 +44,7 @@ from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.menus import menu_under
 from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.panes import SidePane
+from furnel.desktop.widgets.steady import Choice
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.errors import FurnelError, reason
 from furnel.mods.build import package
@@ -128,7 +128,7 @@ class SharePage(Page):
         for key, text, hint in _FIELDS:
             self.fields[key] = field(hint, text)
             self.fields[key].editingFinished.connect(lambda key=key: self._told(key))
-        self.licence = QComboBox()
+        self.licence = Choice()
         self.licence.setEditable(True)
         self.licence.addItems(["", *LICENCES])
         self.licence.setAccessibleName(tr("Licence"))

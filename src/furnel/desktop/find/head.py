@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtWidgets import QComboBox, QSlider, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from furnel.catalogue import GROUPINGS, ORDERS
 from furnel.desktop.find.lines import LinesHead
@@ -15,6 +15,7 @@ from furnel.desktop.look import Look
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import button, emptied, label, marked, strong, toggle
 from furnel.desktop.widgets.icons import give_icon
+from furnel.desktop.widgets.steady import Choice, Slider
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.words import number
 
@@ -37,7 +38,7 @@ class WallHead(QWidget):
     def __init__(self, look: Look) -> None:
         super().__init__()
         self._count, self._mended = marked(), label("", "caption")
-        self.group, self.order = QComboBox(), QComboBox()
+        self.group, self.order = Choice(), Choice()
         for way in (*GROUPINGS, "kin"):
             self.group.addItem(tr(f"grouped by {way}"), way)
         self.group.addItem(tr("not grouped"), "nothing")
@@ -48,7 +49,7 @@ class WallHead(QWidget):
         for box in (self.group, self.order):
             box.setStyleSheet("QComboBox { border: none; background: transparent; padding: 2px 4px }")
             box.currentIndexChanged.connect(lambda _: self.changed.emit())
-        self._zoom = zoom = QSlider(Qt.Orientation.Horizontal)
+        self._zoom = zoom = Slider()
         zoom.setRange(48, 220)
         zoom.setValue(92)
         zoom.setFixedWidth(96)

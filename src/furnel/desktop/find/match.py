@@ -7,7 +7,7 @@ from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import shortcut_of, with_key
 from furnel.desktop.language import tr
@@ -16,6 +16,7 @@ from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore, paint_tile, tile_of
 from furnel.desktop.widgets.basics import button, elided, label, scrolling, ticked
 from furnel.desktop.widgets.page import Page
+from furnel.desktop.widgets.steady import Choice
 from furnel.media import preview_of_file
 from furnel.mods.matching import Match, match_files, match_folder
 from furnel.progress import Progress
@@ -176,7 +177,7 @@ class MatchSheet(Page):
         self._paths: list[Path] = []
         self._chosen: dict[Path, Match] = {}
         self.rows = _Rows(look, tiles)
-        self.others = QComboBox()
+        self.others = Choice()
         self.others.setMinimumWidth(320)
         self.others.setToolTip(tr("Another original for this file; the most likely ones come first"))
         self.others.activated.connect(self._correct)

@@ -9,7 +9,6 @@ from PyQt6.QtCore import QSignalBlocker, Qt, pyqtSignal
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent
 from PyQt6.QtWidgets import (
     QCheckBox,
-    QComboBox,
     QGridLayout,
     QHBoxLayout,
     QListWidget,
@@ -29,6 +28,7 @@ from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, field, label
 from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.page import Page
+from furnel.desktop.widgets.steady import Choice
 from furnel.games.additions import AdditionRule
 from furnel.mods import additions
 from furnel.mods.additions import Addition
@@ -58,7 +58,7 @@ class NewThingPage(Page):
         self.name, self.id, self.like = (
             field("What people read", "Title"),
             field("what the game calls it", "Id"),
-            QComboBox(),
+            Choice(),
         )
         self.like.setAccessibleName(tr("Like which one"))
         self._why, self._wrong, self._none = (

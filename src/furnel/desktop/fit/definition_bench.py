@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from PyQt6.QtCore import Qt, QTimer
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QSplitter, QStackedWidget, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QSplitter, QStackedWidget, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
 from furnel.desktop.fit.bench import Bench, BenchType, Hands, Loading
@@ -18,6 +18,7 @@ from furnel.desktop.language import tr
 from furnel.desktop.widgets.basics import button, field, label, toggle
 from furnel.desktop.widgets.menus import menu_under, offers_menu, place_text
 from furnel.desktop.widgets.panes import remember_split
+from furnel.desktop.widgets.steady import Choice
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.errors import FurnelError
 from furnel.mods import records
@@ -63,7 +64,7 @@ class DefinitionBench(Bench):
         self._sized, self._record = ("", ""), ""
         self._kept: dict[str, tuple[str, str]] = {}
         self._drafts: dict[str, tuple[str, str]] = {}
-        self.sheets = QComboBox()
+        self.sheets = Choice()
         self.sheets.setAccessibleName(tr("Table of records"))
         self.search = field("Search the records", "Search the records")
         self.search.setClearButtonEnabled(True)
@@ -93,6 +94,7 @@ class DefinitionBench(Bench):
         self._sift = QTimer(self)
         self._sift.setSingleShot(True)
         self._sift.setInterval(_SIFT_MS)
+        self._awaited = "", ""  # the definition and the record that is picked when it is there
         self._connect()
 
     def _records_page(self) -> QWidget:
@@ -174,6 +176,10 @@ class DefinitionBench(Bench):
         if not keep_view:
             self.search.clear()
         self._show_sheet(record)
+        sheet, (path, name) = self.sheet, self._awaited
+        if path == self._path and sheet is not None and name in sheet.names:
+            self._awaited = "", ""
+            self.table.pick(name)
 
     def _keep(self) -> None:
         """Where this definition stood, and what was written in its text and not taken."""
@@ -212,7 +218,10 @@ class DefinitionBench(Bench):
             return
         state = sheet.state(name) if name else ""
         words = {"new": "  yours", "gone": "  taken out", "changed": "  changed"}.get(state, "")
-        self._title.setText(f"{self._path.rpartition('/')[2] if name == records.WHOLE else name}{tr(words)}")
+        shown = self._path.rpartition("/")[2] if name == records.WHOLE else name
+        chosen = len(self.table.chosen())
+        alone = tr(f" alone, of {chosen} that are chosen") if chosen > 1 else ""
+        self._title.setText(f"{shown}{tr(words)}{alone}")
         self.form.show_record(self._book, sheet, name)
         self._weigh()
 
@@ -280,11 +289,7 @@ class DefinitionBench(Bench):
         if wanted:
             change = records.like_another(book, sheet, wanted, name)
             self._change([change], f"New {wanted} like {name}")
-            self._hands.session.jobs.start("A new record", lambda _: wanted, self._pick_soon, shown=False)
-
-    def _pick_soon(self, name: str) -> None:
-        """Pick a record when it is there: the bench shows the mod as it was changed a moment later."""
-        QTimer.singleShot(400, lambda: self.table.pick(name))
+            self._awaited = self._path, wanted
 
     def _copy_from(self) -> None:
         sheet, name, book = self.sheet, self.table.current, self._book

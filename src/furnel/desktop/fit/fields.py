@@ -6,15 +6,12 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
-from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
-    QDoubleSpinBox,
     QHBoxLayout,
     QLineEdit,
     QPushButton,
-    QSlider,
     QSpinBox,
     QWidget,
 )
@@ -23,6 +20,7 @@ from furnel.desktop.language import tr
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import choice_of
 from furnel.desktop.widgets.colours import ask_colour
+from furnel.desktop.widgets.steady import Number, Slider, Whole
 from furnel.images.picture import Rgb
 from furnel.mods.steps import Parameter, Value
 
@@ -103,7 +101,7 @@ def _file(parameter: Parameter, value: str, change: Change) -> QWidget:
 
 def _number(parameter: Parameter, value: float, change: Change, moving: Change) -> QWidget:
     whole = parameter.type == "whole"
-    spin = QSpinBox() if whole else QDoubleSpinBox()
+    spin = Whole() if whole else Number()
     if isinstance(spin, QSpinBox):
         spin.setRange(int(parameter.low), min(int(parameter.high), 2**31 - 1))
         spin.setValue(int(value))
@@ -120,7 +118,7 @@ def _number(parameter: Parameter, value: float, change: Change, moving: Change) 
     span = parameter.high - parameter.low
     if span > _WIDEST:
         return spin
-    slider = QSlider(Qt.Orientation.Horizontal)
+    slider = Slider()
     slider.setRange(0, int(span) if whole else _STEPS)
     slider.setValue(round((value - parameter.low) / span * slider.maximum()))
     slider.setAccessibleName(tr(parameter.label))

@@ -16,6 +16,7 @@ from furnel.desktop.look import Look, font
 from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import as_panel, button, label
 from furnel.desktop.widgets.icons import give_icon
+from furnel.desktop.widgets.steady import Choice, Slider
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.sprites import Animation
 
@@ -84,7 +85,7 @@ class Playing(QWidget):
         self._stages = _Stage(look, "original", "tarn"), _Stage(look, "yours", "ember")
         self._plays = False
         self._clock = timer(self, self._advance, repeats=True)
-        self._run = QComboBox()
+        self._run = Choice()
         self._run.setAccessibleName(tr("Animation"))
         self._run.activated.connect(lambda _: self._begin())
         self._play = button("Pause", with_key("Stop and go on", "hear"), "plain")
@@ -95,7 +96,7 @@ class Playing(QWidget):
             give_icon(press, look, name)
         back.clicked.connect(lambda: self.go(-1))
         on.clicked.connect(lambda: self.go(1))
-        self._scrub, self._speed = QSlider(Qt.Orientation.Horizontal), QSlider(Qt.Orientation.Horizontal)
+        self._scrub, self._speed = Slider(), Slider()
         self._scrub.setAccessibleName(tr("Frame"))
         self._scrub.setToolTip(tr("Frame by frame"))
         self._scrub.sliderMoved.connect(self._scrubbed)

@@ -15,7 +15,7 @@ from PyQt6.QtGui import (
     QPainter,
     QPaintEvent,
 )
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.language import tr, tr_all
 from furnel.desktop.look import Look, font
@@ -34,6 +34,7 @@ from furnel.desktop.widgets.basics import (
     strong,
 )
 from furnel.desktop.widgets.dropping import assets_in, files_of, welcome_files
+from furnel.desktop.widgets.steady import Choice
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.mods.workspace import Examined
 from furnel.states import WAITING, urgency
@@ -228,7 +229,7 @@ class SwapQueue(QWidget):
         self._session = session
         self._head = marked()
         self.rows = _Rows(look, session, tiles, results)
-        self.sort = QComboBox()
+        self.sort = Choice()
         self.sort.addItems(tr_all(SORTS))
         self.sort.setAccessibleName(tr("Order of the swaps"))
         self.sort.setStyleSheet("QComboBox { border: none; background: transparent; padding: 2px 4px }")

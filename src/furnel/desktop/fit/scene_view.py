@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PyQt6.QtCore import QPointF, QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QFont, QImage, QMouseEvent, QPainter, QPaintEvent, QPen
-from PyQt6.QtWidgets import QHBoxLayout, QSlider, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.fit.picture_content import PictureContent
 from furnel.desktop.fit.scene import Scene
@@ -12,6 +12,7 @@ from furnel.desktop.imaging import paint_checks, to_image
 from furnel.desktop.language import tr
 from furnel.desktop.look import Look, font
 from furnel.desktop.widgets.basics import label
+from furnel.desktop.widgets.steady import Slider
 
 _AMOUNTS = {"gauge": "filled", "glow": "strength", "normals": "lamp's height"}
 
@@ -90,7 +91,7 @@ class SceneView(QWidget):
         self._place = (0.35, 0.25)
         self._pair = _Pair(look)
         self._pair.moved.connect(self._lamp)
-        self._says, self._slider = label("", "caption"), QSlider(Qt.Orientation.Horizontal)
+        self._says, self._slider = label("", "caption"), Slider()
         self._slider.setRange(0, 100)
         self._slider.setToolTip(tr("How full, how strong or how high: what the preview shows"))
         self._slider.setValue(62)

@@ -10,6 +10,7 @@ from furnel.desktop.language import tr
 from furnel.desktop.look import dressed
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import answers, button, label
+from furnel.desktop.widgets.steady import Choice
 from furnel.mods.records import Book, Column, Sheet, reckoned, set_values
 from furnel.texts import Change, address_text
 from furnel.texts.places import ABSENT
@@ -46,7 +47,7 @@ class _Reckon(QDialog):
         self._book, self._sheet, self._names = book, sheet, names
         self._columns = list(sheet.columns)
         self.changes: list[Change] = []
-        self.what, self.way, self.by = QComboBox(), QComboBox(), QComboBox()
+        self.what, self.way, self.by = Choice(), Choice(), Choice()
         for part, name in ((self.what, "Which value"), (self.way, "How"), (self.by, "To what")):
             part.setAccessibleName(tr(name))
         self.what.addItems([column.label for column in self._columns])

@@ -86,6 +86,7 @@ class FitStation(QWidget):
         self.table.insist.connect(self._insist)
         self.table.shown.connect(self._show_point)
         self.steps.changed.connect(self._hands.change)
+        self.steps.refused.connect(lambda text: session.tell("wrong", text))
         self.changes.dropped.connect(lambda address: session.swaps.take_games(self.current, address))
         self.steps.previewed.connect(self._preview)
         session.opened.connect(self._forget)

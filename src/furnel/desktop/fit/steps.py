@@ -52,12 +52,14 @@ class _Thumb(QWidget):
 class StepsPanel(QWidget):
     """The cards. `changed` carries the swap as it should be, and what was done to it; `previewed` a swap on its way there.
 
-    `area_open` tells the area (left, top, width, height) of the step whose settings are shown, or None.
+    `area_open` tells the area (left, top, width, height) of the step whose settings are shown, or None; `refused` says why
+    something was not done.
     """
 
     changed = pyqtSignal(object, str)
     previewed = pyqtSignal(object)
     area_open = pyqtSignal(object)
+    refused = pyqtSignal(str)
 
     def __init__(self, look: Look) -> None:
         super().__init__()
@@ -266,7 +268,7 @@ class StepsPanel(QWidget):
         ]
 
     def _form(self, column: QVBoxLayout, place: int, use: StepUse, values: dict[str, Value]) -> None:
-        step = step_type(use.do)
+        step, original = step_type(use.do), self._swap.original if self._swap is not None else ""
         grid = QGridLayout()
         grid.setHorizontalSpacing(8)
         grid.setVerticalSpacing(4)
@@ -274,7 +276,7 @@ class StepsPanel(QWidget):
 
             def change(value: Value, name: str = parameter.name) -> None:
                 fresh = use.model_copy(update={"values": {**use.values, name: value}})
-                self._replace(place, fresh, f"Change {step.title}")
+                self._replace_own(original, place, use, fresh, f"Change {step.title}")
 
             def moving(value: Value, name: str = parameter.name) -> None:
                 fresh = use.model_copy(update={"values": {**use.values, name: value}})
@@ -315,6 +317,14 @@ class StepsPanel(QWidget):
 
     def _replace(self, place: int, use: StepUse, text: str) -> None:
         self.changed.emit(self._with(place, use), text)
+
+    def _replace_own(self, original: str, place: int, use: StepUse, fresh: StepUse, text: str) -> None:
+        """Replace a step by what a field made of it, wherever it is by now, and nothing else in its place."""
+        steps = self._swap.steps if self._swap is not None and self._swap.original == original else ()
+        if use not in steps:
+            self.refused.emit(f"{text}: the step is another one by now, and stays as it is")
+            return
+        self._replace(place if steps[place : place + 1] == (use,) else steps.index(use), fresh, text)
 
     def move_area(self, box: tuple[int, int, int, int], done: bool) -> None:
         """Give the open step another area; until the mouse lets go it is only previewed."""

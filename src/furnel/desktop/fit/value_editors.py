@@ -24,6 +24,7 @@ from furnel.desktop.look import Look
 from furnel.desktop.tiles import TileStore, paint_tile
 from furnel.desktop.widgets.basics import Switch, button, label
 from furnel.desktop.widgets.colours import ask_colour
+from furnel.desktop.widgets.steady import Choice
 from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.mods.records import Book, Line
 from furnel.texts import Meaning
@@ -237,7 +238,7 @@ class ListField(QWidget):
             model.rowsMoved.connect(lambda *_: self._tell())
         self._new: QComboBox | QLineEdit
         if options:
-            self._new = QComboBox()
+            self._new = Choice()
             self._new.addItems(options)
             self._new.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
             self._new.setMinimumContentsLength(6)
@@ -314,7 +315,7 @@ def _as_number(text: str) -> Value:
 
 def choice_field(options: list[str], now: str, change: Change) -> QComboBox:
     """A choice that can be typed into, for long lists; what is not in it stays as it is until another is chosen."""
-    box = QComboBox()
+    box = Choice()
     box.setEditable(True)
     box.setInsertPolicy(QComboBox.InsertPolicy.NoInsert)
     box.addItems(options if now in options else [now, *options])

@@ -2450,12 +2450,12 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Tabelle der Datensätze</translation></message>
 <message><source>The text itself, to be read and edited</source>
 <translation>Der Text selbst, zum Lesen und Bearbeiten</translation></message>
+<message><source> alone, of {0} that are chosen</source>
+<translation> allein, von {0} gewählten</translation></message>
 <message><source>Add {0} to {1=}</source>
 <translation>{0} zu {1} hinzufügen</translation></message>
 <message><source>New {0} like {1=}</source>
 <translation>Neu: {0} wie {1}</translation></message>
-<message><source>A new record</source>
-<translation>Ein neuer Datensatz</translation></message>
 <message><source>Copy all values from {0} to {1=}</source>
 <translation>Alle Werte von {0} nach {1} kopieren</translation></message>
 <message><source>  taken out</source>
@@ -3080,6 +3080,8 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Hinter den Schritt darunter setzen</translation></message>
 <message><source>Take this step out</source>
 <translation>Diesen Schritt herausnehmen</translation></message>
+<message><source>{0}: the step is another one by now, and stays as it is</source>
+<translation>{0}: Der Schritt ist inzwischen ein anderer und bleibt, wie er ist</translation></message>
 <message><source>Move the area of {0}</source>
 <translation>Die Fläche von {0} bewegen</translation></message>
 <message><source>Move a step</source>
@@ -3716,10 +3718,14 @@ Das Protokoll davor:
 <translation>{0} von dir, {1}</translation></message>
 <message><source>Open a game, or begin with the made-up one</source>
 <translation>Öffne ein Spiel, oder fang mit dem erfundenen an</translation></message>
+<message><source>Tarnlight Ferry is made</source>
+<translation>Tarnlight Ferry ist gemacht</translation></message>
 <message><source>it ended with {0}</source>
 <translation>es endete mit {0}</translation></message>
 <message><source>{0}: not one of yours; on Try you can go on from it</source>
 <translation>{0}: keine von deinen; unter Testen kannst du an ihr weiterarbeiten</translation></message>
+<message><source>Open it</source>
+<translation>Öffnen</translation></message>
 <message><source>{n} mod</source>
 <translation>{n} Mod</translation></message>
 <message><source>{n} mods</source>
@@ -5640,6 +5646,8 @@ und {0} weitere</translation></message>
 <translation>zwei Ergebnisse wären diese Datei</translation></message>
 <message><source>the whole</source>
 <translation>das Ganze</translation></message>
+<message><source>A new record</source>
+<translation>Ein neuer Datensatz</translation></message>
 <message><source>after {0}</source>
 <translation>hinter {0}</translation></message>
 <message><source>there is a {0=} already</source>

@@ -8,7 +8,7 @@ from pathlib import Path
 
 from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QDragEnterEvent, QDropEvent, QImage, QPainter, QPaintEvent
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from furnel.desktop.actions import with_key
 from furnel.desktop.doing import show_in_folder
@@ -25,6 +25,7 @@ from furnel.desktop.widgets.dropping import files_of, welcome_files
 from furnel.desktop.widgets.menus import Row, menu_at
 from furnel.desktop.widgets.panes import SidePane
 from furnel.desktop.widgets.sheets import ask
+from furnel.desktop.widgets.steady import Choice
 from furnel.errors import FurnelError
 from furnel.games import (
     BRIDGE,
@@ -117,7 +118,7 @@ class TryStation(QWidget):
         self._due = False
         self.stills, self.stack, self.words = Stills(look), StackView(look, session), _Words(look)
         self.report: Report | None = None
-        self._scene = QComboBox()
+        self._scene = Choice()
         self._scene.setToolTip(tr("Which scene the stills show"))
         self._scene.setAccessibleName(tr("Scene"))
         self._scene.currentIndexChanged.connect(lambda _: self.renew())

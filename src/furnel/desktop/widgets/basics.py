@@ -25,6 +25,7 @@ from PyQt6.QtWidgets import (
 
 from furnel.desktop.language import tr
 from furnel.desktop.look import Look
+from furnel.desktop.widgets.steady import Choice
 from furnel.states import WORDS
 
 
@@ -160,7 +161,7 @@ def button(text: str, tip: str, name: str = "") -> QPushButton:
 
 def choice_of(names: Iterable[str], now: str, chosen: Callable[[str], object]) -> QComboBox:
     """A box of choices, each in the window's language; `chosen` gets it as it is written."""
-    made = QComboBox()
+    made = Choice()
     for name in names:
         made.addItem(tr(name), name)
     made.setCurrentIndex(made.findData(now))
@@ -177,7 +178,9 @@ def toggle(text: str, tip: str, on: bool = False) -> QPushButton:
 
 
 def answers(dialog: QDialog, leave: QPushButton, go: QPushButton) -> QHBoxLayout:
-    """A dialog's foot: leave it, or go on."""
+    """A dialog's foot: leave it, or go on, which Return does as well."""
+    leave.setAutoDefault(False)
+    go.setDefault(True)
     leave.clicked.connect(dialog.reject)
     go.clicked.connect(dialog.accept)
     row = QHBoxLayout()

@@ -149,6 +149,7 @@ class ColourChooser(QDialog):
 
     def __init__(self, under: QWidget, title: str, now: Rgb, families: Sequence[Family] = ()) -> None:
         super().__init__(dressed(under))
+        self.setModal(True)
         self.setWindowTitle(tr(title))
         self.colour, self._before = now, now
         self._tone = colorsys.rgb_to_hsv(*(part / 255 for part in now))
@@ -172,6 +173,7 @@ class ColourChooser(QDialog):
         head.addWidget(self._code)
         pipette = button("From the window", "Take the colour of any pixel that Furnel shows: click it next")
         pipette.clicked.connect(self._take_next)
+        pipette.setAutoDefault(False)
         head.addWidget(pipette)
         head.addStretch(1)
         column.addLayout(head)
@@ -186,7 +188,6 @@ class ColourChooser(QDialog):
             button("Leave it", "Keep the colour as it was"),
             button("Take it", "Use this colour", "next"),
         )
-        take.setDefault(True)
         column.addLayout(answers(self, leave, take))
         self._show()
         self._code.setFocus()
@@ -237,6 +238,7 @@ class ColourChooser(QDialog):
         if colour is not None:
             self.choose(colour)
         self.show()
+        self._code.setFocus()
 
     def accept(self) -> None:
         remember(self.colour)

@@ -11,7 +11,6 @@ from PyQt6.QtCore import QModelIndex, QPointF, QRectF, QSize, Qt, QUrl
 from PyQt6.QtGui import QFont, QImage, QKeyEvent, QPainter, QPen, QPixmap
 from PyQt6.QtWidgets import (
     QAbstractItemView,
-    QComboBox,
     QDialog,
     QFileDialog,
     QHBoxLayout,
@@ -30,6 +29,7 @@ from furnel.desktop.language import tr
 from furnel.desktop.look import byte_size, font
 from furnel.desktop.widgets.basics import answers, button, elided, field, label
 from furnel.desktop.widgets.foldersread import FolderReader, Found
+from furnel.desktop.widgets.steady import Choice
 from furnel.remembered import recall_texts, remember_first
 from furnel.words import count
 
@@ -111,7 +111,7 @@ class FilePicker(QDialog):
         self.where.returnPressed.connect(self._typed)
         self.places, self.list = QListWidget(), QListWidget()
         self.name = QLineEdit()
-        self.sort = QComboBox()
+        self.sort = Choice()
         self._picture, self._about = QLabel(), label("", "caption")
         self.hear = button("Hear it", "Play the beginning  (Space)", "plain")
         verbs = {"file": "Open", "files": "Open", "folder": "Use this folder", "target": "Save"}
