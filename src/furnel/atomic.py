@@ -121,12 +121,20 @@ def beside(folder: Path, word: str) -> Path:
 def swap_folder(fresh: Path, target: Path) -> None:
     """Put a whole folder, ready on the same disk, in another one's place; `settle_folder` mends what a kill leaves."""
     old = beside(target, "old")
-    shutil.rmtree(old, ignore_errors=True)
+    drop_folder(old)
     if target.exists():
         target.rename(old)
     fresh.rename(target)
     sync_folder(target.parent)
-    shutil.rmtree(old, ignore_errors=True)
+    drop_folder(old)
+
+
+def drop_folder(folder: Path) -> None:
+    """Remove a folder with all that is in it; of a link to one only the link."""
+    if folder.is_symlink():
+        folder.unlink()
+    else:
+        shutil.rmtree(folder, ignore_errors=True)
 
 
 def settle_folder(target: Path) -> None:
@@ -136,8 +144,8 @@ def settle_folder(target: Path) -> None:
         old.rename(target)
         sync_folder(target.parent)
     for rest in (old, beside(target, "next")):
-        if rest.exists():
-            shutil.rmtree(rest, ignore_errors=True)
+        if rest.exists() or rest.is_symlink():
+            drop_folder(rest)
 
 
 def _part_of(path: Path) -> Path:

@@ -183,7 +183,7 @@ def test_other_mods_keep_their_place(fitted: Workspace, sources: Path, tmp_path:
 
     assert [clash.mods for clash in clashes(read_stack(game))] == [("evening-post", "herring-day")]
     assert words(fitted).get("art/hulls/hull_otter.dds") is None
-    assert "keeps their changes" in remove_mod(game, "evening-post")
+    assert "stay in their order" in remove_mod(game, "evening-post")
     assert read_order(game.folder / "mods/order.toml") == [("herring-day", True)]
     other.close()
 

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import datetime
 import json
+import tomllib
 from collections.abc import Iterator, Sequence
 from pathlib import Path
 from typing import Any
@@ -84,9 +86,9 @@ def _tidied(project: Project) -> Project:
     return project.model_copy(update={"swaps": project.made})
 
 
-def say_changes(space: Workspace, as_json: bool) -> None:
-    """What a mod changes in definitions."""
-    swaps = [swap for swap in space.project.swaps if swap.changes]
+def say_changes(space: Workspace, as_json: bool, only: str = "") -> None:
+    """What a mod changes in definitions, or in one of them."""
+    swaps = [swap for swap in space.project.swaps if swap.changes and only in ("", swap.original)]
     if as_json:
         say_json(
             {swap.original: [one.model_dump(exclude_defaults=True) for one in swap.changes] for swap in swaps}
@@ -155,8 +157,17 @@ def _pair(text: str) -> tuple[str, str]:
 
 def _read(document: Document, address: str, text: str) -> Any:
     """A value as the definition would have it: a text stays one where a text stands, all else is read as JSON."""
-    if address and isinstance(document.look(parse_address(address)), str):
+    there = document.look(parse_address(address)) if address else None
+    if isinstance(there, str):
         return text
+    if isinstance(there, datetime.date | datetime.time):
+        try:
+            return tomllib.loads(f"value = {text}")["value"]
+        except tomllib.TOMLDecodeError as error:
+            raise FurnelError(
+                "Changing a definition", where=address, why=f"{text!r} is neither a date nor a time",
+                remedy=f"Write it as what is there now: {there.isoformat()}",
+            ) from error  # fmt: skip
     try:
         return json.loads(text)
     except ValueError:
@@ -176,4 +187,4 @@ def _rows(value: Any, at: str) -> Iterator[tuple[str, Any]]:
 
 
 def _spelled(value: Any) -> str:
-    return value if isinstance(value, str) else json.dumps(value, ensure_ascii=False)
+    return value if isinstance(value, str) else json.dumps(value, ensure_ascii=False, default=str)

@@ -10,10 +10,10 @@ from furnel.atomic import write_text
 from furnel.cli.modding import OVER
 from furnel.cli.output import Bar, echo, say_json
 from furnel.errors import FurnelError
-from furnel.games import Install, read_stack, write_order
+from furnel.games import Install, read_stack
 from furnel.mods import loadouts
 from furnel.mods.bridge import Bridge, bridge_state, look_at_mods, make_bridge, members_of, remove_bridge
-from furnel.mods.deploy import foreign_folder, remove_mod
+from furnel.mods.deploy import foreign_folder, remove_mod, reorder
 from furnel.mods.getting import Stranger, get_mod, looked_into
 from furnel.mods.meeting import Contest, Stand
 from furnel.mods.mine import make_mine
@@ -200,7 +200,7 @@ def mods(
         if on or off or last:
             order = [(one.id, (one.on or one.id in on) and one.id not in off) for one in stack]
             order.sort(key=lambda one: one[0] == last)
-            write_order(install.order_file(), order, install.profile.mods.order_file)
+            reorder(install, order)
             stack = read_stack(install)
         for one in stack:
             foreign = foreign_folder(install, one.id) if install.profile.mods.has_order else ""

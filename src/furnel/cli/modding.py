@@ -321,7 +321,7 @@ def set_(
             space = set_strip(space, definition, address, strip)
         else:
             space = set_value(space, definition, address, value, game_value, drop)
-        say_changes(space, False)
+        say_changes(space, False, definition)
     return 0
 
 

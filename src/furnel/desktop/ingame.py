@@ -11,7 +11,7 @@ from PyQt6.QtCore import QObject, pyqtSignal
 
 from furnel import mods
 from furnel.errors import FurnelError
-from furnel.games import BRIDGE, Clash, InstalledMod, clashes, read_stack, write_order
+from furnel.games import BRIDGE, Clash, InstalledMod, clashes, read_stack
 from furnel.mods.past import Past
 from furnel.progress import Part, Progress
 from furnel.words import count
@@ -174,10 +174,9 @@ class InGame(QObject):
         session = self._session
         assert session.catalogue is not None
         install = session.catalogue.install
-        path, rule = install.order_file(), install.profile.mods.order_file
         session.jobs.start(
             "Saving the load order",
-            lambda _: write_order(path, order, rule),
+            lambda _: mods.deploy.reorder(install, order),
             lambda _: self.refresh(),
             lane="write",
             shown=False,

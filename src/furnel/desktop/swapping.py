@@ -133,15 +133,38 @@ class Swaps:
         """Change a definition: one after the other, in the order in which it was asked for."""
         self.change(title, work, then, again=True, lane="edit")
 
-    def swap_with(self, original: str, source: Path, then: Callable[[str], None] | None = None) -> None:
-        """Swap an original for a file (or give its swap another source) and keep the steps that it has."""
+    def swap_with(
+        self,
+        original: str,
+        source: Path,
+        then: Callable[[str], None] | None = None,
+        instead: bool = False,
+    ) -> None:
+        """Swap an original for a file (or give its swap another source) and keep the steps that it has; an edited definition is
+        laid over what is changed already, or put `instead` of it."""
+        old = self._session.swap(original)
 
         def work(space: Workspace, progress: Progress) -> Made:
-            return Made.of(space, space.swapped(original, source), f"Swap {_short(original)}")
+            return Made.of(space, space.swapped(original, source, instead), f"Swap {_short(original)}")
+
+        def show() -> None:
+            if old is not None and old.changes and not instead:
+                self._laid_over(original, source, len(old.changes))
+            if then is not None:
+                then(original)
 
         self.change(
-            f"Swapping {original}", work, None if then is None else lambda: then(original), f"swap {original}", again=True
+            f"Swapping {original}", work, show, f"swap {original}", again=True,
         )  # fmt: skip
+
+    def _laid_over(self, original: str, source: Path, number: int) -> None:
+        """Say that a file went over changes that were there, and offer it in their place."""
+        swap = self._session.swap(original)
+        if swap is not None and swap.changes:
+            self._session.tell(
+                "calm", f"{source.name} is laid over your {count(number, 'change')} of {_short(original)}",
+                ("Only what the file has", lambda: self.swap_with(original, source, instead=True)),
+            )  # fmt: skip
 
     def fill_event(self, name: str, files: Sequence[Path], then: Callable[[str], None]) -> None:
         """Fill a sound event from files, one sound each."""

@@ -11,6 +11,7 @@ from typing import TYPE_CHECKING, Annotated, Any, ClassVar
 from pydantic import Field, model_validator
 
 from furnel.errors import FurnelError
+from furnel.games.loadorder import in_ini, in_json, in_lines, in_toml, in_xml
 from furnel.schema import OneOf, Part
 
 if TYPE_CHECKING:
@@ -89,7 +90,7 @@ class OrderFile(Part):
             ) from error
 
     def write(self, text: str, order: Order, where: object = "") -> str:
-        """The text with another load order; what else stands in it stays, comments too where the form has a place for them.
+        """The text with another load order; every other byte stays.
 
         Raises FurnelError when the old text cannot be read.
         """
@@ -119,10 +120,8 @@ class Form:
         return _entries_in(self.load(text) if text.strip() else {}, rule)
 
     def with_entries(self, text: str, rule: OrderFile, order: Order) -> str:
-        """The text with another load order."""
-        tree = self.load(text) if text.strip() else {}
-        _put(tree, rule.list, _rows(rule, order))
-        return self.dump(tree, text)
+        """The text with another load order, and nothing else changed."""
+        raise NotImplementedError
 
 
 class _Toml(Form):
@@ -137,30 +136,7 @@ class _Toml(Form):
         return tomlkit.dumps(tree)
 
     def with_entries(self, text: str, rule: OrderFile, order: Order) -> str:
-        import tomlkit
-
-        document = tomlkit.parse(text)
-        place: Any = document
-        *above, last = rule.list.split(".")
-        for part in above:
-            place = place.setdefault(part, tomlkit.table())
-        place.pop(last, None)
-        rows = _rows(rule, order)
-        if rows:
-            place[last] = _tables(rows) if rule.on else rows
-        return tomlkit.dumps(document)
-
-
-def _tables(rows: list[dict[str, Any]]) -> Any:
-    import tomlkit
-
-    tables = tomlkit.aot()
-    for row in rows:
-        table = tomlkit.table()
-        for key, value in row.items():
-            table.add(key, value)
-        tables.append(table)
-    return tables
+        return in_toml(text, rule.list.split("."), rule.id, rule.on, order)
 
 
 class _Json(Form):
@@ -173,6 +149,13 @@ class _Json(Form):
     def dump(self, tree: Tree, old: str = "") -> str:
         whole = tree[""] if set(tree) == {""} else tree
         return json.dumps(whole, indent=2, ensure_ascii=False) + "\n"
+
+    def with_entries(self, text: str, rule: OrderFile, order: Order) -> str:
+        if not text.strip():
+            tree: Tree = {}
+            _put(tree, rule.list, _rows(rule, order))
+            return self.dump(tree)
+        return in_json(text, rule.list.split(".") if rule.list else [], rule.id, rule.on, order)
 
 
 class _Ini(Form):
@@ -197,9 +180,7 @@ class _Ini(Form):
         return [(mod, value.strip().lower() in ("1", "true", "yes", "on")) for mod, value in section.items()]
 
     def with_entries(self, text: str, rule: OrderFile, order: Order) -> str:
-        tree = self.load(text) if text.strip() else {}
-        tree[rule.list] = {mod: str(int(on)) for mod, on in order}
-        return self.dump(tree, text)
+        return in_ini(text, rule.list, order)
 
     @staticmethod
     def _parser() -> ConfigParser:
@@ -240,24 +221,10 @@ class _Xml(Form):
         ]
 
     def with_entries(self, text: str, rule: OrderFile, order: Order) -> str:
-        from lxml import etree
-
-        first, *above, name = self._names(rule)
-        root = _xml(text) if text.strip() else etree.Element(first)
-        place = root
-        for part in above:
-            inner = place.find(part)
-            place = inner if inner is not None else etree.SubElement(place, part)
-        for old in place.findall(name):
-            place.remove(old)
-        for mod, on in order:
-            row = etree.SubElement(place, name)
-            row.set(rule.id, mod)
-            if rule.on:
-                row.set(rule.on, "true" if on else "false")
-        etree.indent(root)
-        whole: bytes = etree.tostring(root, xml_declaration=True, encoding="utf-8")
-        return whole.decode("utf-8") + "\n"
+        names = self._names(rule)
+        return in_xml(
+            text if text.strip() else f"<{names[0]}>\n</{names[0]}>\n", names, rule.id, rule.on, order
+        )
 
     @staticmethod
     def _names(rule: OrderFile) -> list[str]:
@@ -290,12 +257,7 @@ class _Lines(Form):
         return out
 
     def with_entries(self, text: str, rule: OrderFile, order: Order) -> str:
-        kept = [
-            line
-            for line in text.splitlines()
-            if rule.off and line.startswith(rule.off) and " " in line.removeprefix(rule.off).strip()
-        ]
-        return "".join(f"{line}\n" for line in (*kept, *(mod if on else rule.off + mod for mod, on in order)))
+        return in_lines(text, rule.off, order)
 
 
 FORMS: dict[str, Form] = {form.name: form for form in (_Toml(), _Json(), _Ini(), _Xml(), _Lines())}
@@ -307,7 +269,7 @@ def _damage() -> tuple[type[Exception], ...]:
 
     from tomlkit.exceptions import TOMLKitError
 
-    return ValueError, KeyError, TypeError, AttributeError, RecursionError, Error, TOMLKitError
+    return ValueError, KeyError, TypeError, AttributeError, RecursionError, Error, TOMLKitError, FurnelError
 
 
 def _entries_in(tree: Tree, rule: OrderFile) -> Entries:

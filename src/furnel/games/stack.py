@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from pathlib import Path
 
-from furnel.atomic import write_text
+from furnel.atomic import write_bytes
 from furnel.errors import FurnelError, reason
 from furnel.games.install import Install
 from furnel.games.modfiles import OrderFile
@@ -50,7 +50,9 @@ def read_stack(install: Install) -> list[InstalledMod]:
     order = read_order(install.order_file(), rule.order_file)
     folder = install.mods_folder()
     present = (
-        {sub.name for sub in folder.iterdir() if (sub / rule.about).is_file()} if folder.is_dir() else set()
+        {sub.name for sub in folder.iterdir() if sub.name[:1] != "." and (sub / rule.about).is_file()}
+        if folder.is_dir()
+        else set()
     )
     known = [(mod, on) for mod, on in order if mod in present]
     known += [(mod, False) for mod in sorted(present - {mod for mod, _ in known})]
@@ -73,12 +75,14 @@ def read_order(path: Path, rule: OrderFile = _USUAL) -> list[tuple[str, bool]]:
 
 def write_order(path: Path, order: list[tuple[str, bool]], rule: OrderFile = _USUAL) -> None:
     """Replace the load order, keeping what else stands in the file. Raises FurnelError when that cannot be read."""
-    write_text(path, rule.write(_text(path), order, path))
+    before = _text(path)
+    if read_order(path, rule) != order or not path.is_file():
+        write_bytes(path, rule.write(before, order, path).encode("utf-8"))
 
 
 def _text(path: Path) -> str:
     try:
-        return path.read_text("utf-8") if path.is_file() else ""
+        return path.read_bytes().decode("utf-8") if path.is_file() else ""
     except (OSError, UnicodeDecodeError) as error:
         why = reason(error) if isinstance(error, OSError) else str(error)
         raise FurnelError(WHAT, where=path, why=why, remedy="Correct or delete the file") from error

@@ -18,8 +18,8 @@ from furnel.containers import Changes, Content, layout_to_write, write_archive
 from furnel.digests import tree_digest
 from furnel.errors import FurnelError
 from furnel.folders import state_folder
-from furnel.games import BRIDGE, Install, InstalledMod, read_order, read_stack, write_order
-from furnel.mods.deploy import install_mod, presence, recover, remove_mod
+from furnel.games import BRIDGE, Install, InstalledMod, read_order, read_stack
+from furnel.mods.deploy import install_mod, presence, recover, remove_mod, reorder
 from furnel.mods.meeting import Decisions, Read, Stand, stand_of
 from furnel.progress import QUIET, Part, Progress
 from furnel.words import count
@@ -227,7 +227,7 @@ def _put_last(install: Install) -> None:
     rule, file = install.profile.mods.order_file, install.order_file()
     order = read_order(file, rule)
     if order and order[-1] != (BRIDGE, True):
-        write_order(file, [*(one for one in order if one[0] != BRIDGE), (BRIDGE, True)], rule)
+        reorder(install, [*(one for one in order if one[0] != BRIDGE), (BRIDGE, True)])
 
 
 def _about(install: Install, mods: Sequence[InstalledMod], paths: Sequence[str]) -> str:

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import json
 import shutil
+from collections.abc import Sequence
 from dataclasses import asdict, dataclass, replace
 from pathlib import Path
 from typing import Literal
@@ -16,7 +17,9 @@ from furnel.digests import tree_digest
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
 from furnel.games import Install, read_order, write_order
+from furnel.games.modfiles import OrderFile
 from furnel.games.originals import read_placed
+from furnel.locks import locked
 from furnel.mods.inplace import Presence, install_files, presence_of, recover_files, remove_files
 from furnel.progress import QUIET, Progress, check
 from furnel.words import count
@@ -58,12 +61,22 @@ def install_mod(
     """
     if not build.is_dir():
         raise FurnelError(WHAT, where=build, why="it is not built yet", remedy="Build it first")
-    if not install.profile.mods.has_order:
-        return install_files(install, mod, build, progress, over)
-    recover(install)
+    with locked(install.folder, WHAT):
+        if not install.profile.mods.has_order:
+            return install_files(install, mod, build, progress, over)
+        recover(install)
+        return _install(install, mod, build, progress, over)
+
+
+def _install(install: Install, mod: str, build: Path, progress: Progress, over: bool) -> Path:
     order_file, target, keep = _order(install), install.mods_folder() / mod, _keep(install, mod)
     journal = _read(keep)
     foreign = foreign_folder(install, mod)
+    if target.is_symlink():
+        raise FurnelError(
+            WHAT, where=target, why=f"it is a link to {target.readlink()}, which Furnel leaves as it is",
+            remedy="Take the link out of the mods folder, then install the mod",
+        )  # fmt: skip
     if foreign and not over:
         raise FurnelError(
             WHAT, where=target, why=foreign,
@@ -80,7 +93,7 @@ def install_mod(
             _write(keep, replace(journal, tree=tree, tree_next=""))
         return target
     try:
-        before = order_file.read_text("utf-8") if order_file.is_file() else None
+        before = order_text(order_file)
         journal = Journal(
             mod, str(install.folder), "installing", target.exists(), install.mods_folder().is_dir(), before
         )
@@ -159,9 +172,14 @@ def remove_mod(install: Install, mod: str, over: bool = False) -> str:
 
     What somebody else changed in its folder since is only dropped when `over` says so.
     """
-    if _is_placed(install, mod):
-        return remove_files(install, mod, over)
-    recover(install)
+    with locked(install.folder, "Removing the mod"):
+        if _is_placed(install, mod):
+            return remove_files(install, mod, over)
+        recover(install)
+        return _remove(install, mod, over)
+
+
+def _remove(install: Install, mod: str, over: bool) -> str:
     keep = _keep(install, mod)
     journal = _read(keep)
     if journal is not None and (foreign := foreign_folder(install, mod)) and not over:
@@ -178,28 +196,39 @@ def remove_mod(install: Install, mod: str, over: bool = False) -> str:
         )
     try:
         order = _order(install)
-        now = order.read_text("utf-8") if order.is_file() else None
-        untouched = now == journal.order_after
+        now, first = order_text(order), _first(install)
+        ours = first is not None and now == first.written
+        alone = not any(other != keep for other in keep.parent.iterdir() if other.is_dir())
+        untouched = now == journal.order_after or (ours and alone)
         _write(keep, replace(journal, phase="removing"))
         _undo(install, journal, keep)
+        untouched = untouched and (first is None or not alone or order_text(order) == first.text)
     except OSError as error:
         raise FurnelError(
             "Removing the mod", where=mod, why=reason(error), remedy="Try again: it goes on where it stopped"
         ) from error
     if untouched:
         return "The mods folder is as it was before"
+    if ours:
+        return "The mod is off; the others stay in their order"
     return "The mod is off; the load order was changed by others meanwhile and keeps their changes"
 
 
 def recover(install: Install) -> list[str]:
     """Bring interrupted installs and removals of this game to an end; the mods that were concerned."""
+    with locked(install.folder, "Looking after interrupted installs"):
+        return _recover(install)
+
+
+def _recover(install: Install) -> list[str]:
     recover_files(install)
     if not install.profile.mods.has_order:
         return []
+    _adopt_moved(install)
     folder = installs_folder() / install.mark
     done = []
     _sweep(install)
-    for keep in sorted(folder.iterdir()) if folder.is_dir() else ():
+    for keep in sorted(sub for sub in folder.iterdir() if sub.is_dir()) if folder.is_dir() else ():
         journal = _read(keep)
         if journal is None:
             shutil.rmtree(keep, ignore_errors=True)
@@ -214,7 +243,7 @@ def _sweep(install: Install) -> None:
     mods = install.mods_folder()
     if not mods.is_dir():
         return
-    for known in sorted((installs_folder() / install.mark).glob("*")):
+    for known in sorted((installs_folder() / install.mark).glob("*/")):
         settle_folder(mods / known.name)
     for part in mods.glob(f".{_order(install).name}.*.part"):
         part.unlink(missing_ok=True)
@@ -244,8 +273,8 @@ def _replace_content(install: Install, mod: str, build: Path, progress: Progress
 def _switch_on(install: Install, mod: str, keep: Path, journal: Journal, tree: str) -> None:
     order = _order(install)
     rest = [(other, on) for other, on in read_order(order, install.profile.mods.order_file) if other != mod]
-    write_order(order, [*rest, (mod, True)], install.profile.mods.order_file)
-    after = order.read_text("utf-8")
+    reorder(install, [*rest, (mod, True)])
+    after = order_text(order)
     _write(keep, replace(journal, phase="installed", order_after=after, tree=tree, tree_next=""))
 
 
@@ -261,28 +290,111 @@ def _undo(install: Install, journal: Journal, keep: Path) -> None:
             swap_folder(fresh, target)
         elif not journal.had_mod:
             shutil.rmtree(target, ignore_errors=True)
-        _undo_order(install, journal)
+        alone = not any(other != keep for other in keep.parent.iterdir() if other.is_dir())
+        _undo_order(install, journal, alone)
         if not journal.had_folder and not any(mods.iterdir()):
             mods.rmdir()
     (keep / "journal.json").unlink()  # first: without it the rest counts for nothing
     shutil.rmtree(keep)
 
 
-def _undo_order(install: Install, journal: Journal) -> None:
-    order = _order(install)
-    now = order.read_text("utf-8") if order.is_file() else None
-    if now == journal.order_before:
-        return
-    if now == journal.order_after or journal.order_after is None:
-        if journal.order_before is None:
-            order.unlink(missing_ok=True)
+def _undo_order(install: Install, journal: Journal, alone: bool) -> None:
+    order, rule, first = _order(install), install.profile.mods.order_file, _first(install)
+    now = order_text(order)
+    if now != journal.order_before:
+        back = journal.order_before
+        if now == journal.order_after or (
+            journal.order_after is None and _only_switched_on(rule, journal, now)
+        ):
+            _put_back(order, back)
         else:
-            write_text(order, journal.order_before)
+            before = {mod for mod, _ in rule.read(back or "")}
+            rest = [(mod, on) for mod, on in read_order(order, rule) if mod != journal.mod or mod in before]
+            if alone and first is not None and now == first.written and rule.read(first.text or "") == rest:
+                _put_back(order, first.text)  # all that was changed since then was Furnel's
+            else:
+                write_order(order, rest, rule)
+    if alone:
+        _first_file(install).unlink(missing_ok=True)
+    elif first is not None and now == first.written:
+        _note_first(install, _First(first.text, order_text(order)))
+
+
+def _put_back(order: Path, text: str | None) -> None:
+    if text is None:
+        order.unlink(missing_ok=True)
+    else:
+        write_bytes(order, text.encode("utf-8"))
+
+
+def _only_switched_on(rule: OrderFile, journal: Journal, now: str | None) -> bool:
+    """Whether an order differs from what was there before an interrupted install by nothing but the mod that it switched on."""
+    before = [row for row in rule.read(journal.order_before or "") if row[0] != journal.mod]
+    return now is not None and rule.read(now) == [*before, (journal.mod, True)]
+
+
+@dataclass(frozen=True, slots=True)
+class _First:
+    """The load order as it was before Furnel wrote it for the first time, and as it wrote it last."""
+
+    text: str | None
+    written: str | None
+
+
+def _first_file(install: Install) -> Path:
+    return installs_folder() / install.mark / "order.json"
+
+
+def _first(install: Install) -> _First | None:
+    try:
+        return _First(**json.loads(_first_file(install).read_text("utf-8")))
+    except (OSError, ValueError, TypeError):
+        return None
+
+
+def _note_first(install: Install, first: _First) -> None:
+    write_text(_first_file(install), json.dumps(asdict(first), indent=1))
+
+
+def reorder(install: Install, order: Sequence[tuple[str, bool]]) -> None:
+    """Write another load order: where all mods are taken off again, what Furnel wrote leaves no trace."""
+    with locked(install.folder, "Writing the load order"):
+        file, first = _order(install), _first(install)
+        before = order_text(file)
+        write_order(file, [*order], install.profile.mods.order_file)
+        if first is None:
+            first = _First(before, before)
+        if before == first.written:
+            _note_first(install, _First(first.text, order_text(file)))
+
+
+def order_text(file: Path) -> str | None:
+    """The text of a load order, line ends as they are; None where there is none. Raises FurnelError for what is no UTF-8."""
+    try:
+        return file.read_bytes().decode("utf-8") if file.is_file() else None
+    except UnicodeDecodeError as error:
+        raise FurnelError(
+            "Reading the load order", where=file, why="it is not UTF-8 text", remedy="Save it as UTF-8, or delete it"
+        ) from error  # fmt: skip
+
+
+def _adopt_moved(install: Install) -> None:
+    """Know again what was installed into this game when its folder was somewhere else: by what lies in the mods' places."""
+    here = installs_folder() / install.mark
+    if not installs_folder().is_dir() or not install.mods_folder().is_dir():
         return
-    rule = install.profile.mods.order_file
-    before = {mod for mod, _ in rule.read(journal.order_before or "")}
-    rest = [(mod, on) for mod, on in read_order(order, rule) if mod != journal.mod or mod in before]
-    write_order(order, rest, rule)
+    for there in sorted(sub for sub in installs_folder().iterdir() if sub.is_dir() and sub != here):
+        for keep in sorted(sub for sub in there.iterdir() if sub.is_dir()):
+            journal = _read(keep)
+            if journal is None or Path(journal.game).exists() or (here / keep.name).exists():
+                continue
+            target = install.mods_folder() / journal.mod
+            if target.is_dir() and not target.is_symlink() and tree_digest(target) == journal.tree:
+                here.mkdir(parents=True, exist_ok=True)
+                if (there / "order.json").is_file() and not _first_file(install).exists():
+                    (there / "order.json").rename(_first_file(install))
+                _write(keep, replace(journal, game=str(install.folder)))
+                keep.rename(here / keep.name)
 
 
 def _order(install: Install) -> Path:

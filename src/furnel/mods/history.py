@@ -9,6 +9,7 @@ import contextlib
 import hashlib
 import json
 import os
+import tomllib
 from dataclasses import replace
 from pathlib import Path
 from typing import Any
@@ -70,14 +71,14 @@ def _write(file: Path, past: Past[Edit]) -> None:
         file.unlink(missing_ok=True)
         return
     rows = [{"edit": _dumped(edit)} for edit in past.changes]
-    lines = [json.dumps(row) for row in [*rows, {"place": past.place}]]
+    lines = [*map(_line, rows), _line({"place": past.place})]
     write_text(file, "\n".join(lines) + "\n")
 
 
 def _append(file: Path, row: dict[str, Any]) -> None:
     file.parent.mkdir(parents=True, exist_ok=True)
     with file.open("a", encoding="utf-8") as stream:
-        stream.write(json.dumps(row) + "\n")
+        stream.write(_line(row) + "\n")
         stream.flush()
         os.fsync(stream.fileno())
 
@@ -91,11 +92,22 @@ def _rows(file: Path) -> list[Edit | int]:
     out: list[Edit | int] = []
     for line in lines:
         try:
-            row = json.loads(line)
+            row = json.loads(line, object_hook=_dated)
             out.append(_loaded(row["edit"]) if "edit" in row else int(row["place"]))
         except (ValueError, TypeError, KeyError, ValidationError):  # cut off when the program was killed
             break
     return out
+
+
+_DATE = "a date or time"  # the one key of what stands for one: JSON has none
+
+
+def _line(row: dict[str, Any]) -> str:
+    return json.dumps(row, default=lambda value: {_DATE: value.isoformat()})
+
+
+def _dated(table: dict[str, Any]) -> Any:
+    return tomllib.loads(f"v = {table[_DATE]}")["v"] if table.keys() == {_DATE} else table
 
 
 def _dumped(edit: Edit) -> dict[str, Any]:

@@ -15,7 +15,8 @@ import tomlkit
 from furnel.atomic import write_text
 from furnel.errors import FurnelError, reason
 from furnel.folders import state_folder
-from furnel.games import BRIDGE, Install, InstalledMod, read_stack, write_order
+from furnel.games import BRIDGE, Install, InstalledMod, read_stack
+from furnel.mods.deploy import reorder
 from furnel.mods.project import mod_id
 from furnel.schema import IdText, NameText, Part, PlainText, parse_toml
 
@@ -122,7 +123,7 @@ def use_load_out(install: Install, found: LoadOut) -> Switched:
             remedy="Install and remove mods one by one",
         )  # fmt: skip
     order, switched = standing_as(read_stack(install), found)
-    write_order(install.order_file(), order, install.profile.mods.order_file)
+    reorder(install, order)
     return switched
 
 

@@ -14,7 +14,7 @@ from furnel.folders import cache_folder
 from furnel.games import Install, Profile, recognise
 from furnel.media import Media, PictureSpec, Spec, TextSpec, spec_of
 from furnel.mods.credits import known_credit
-from furnel.mods.definitions import changes_in, faults_of, own_mark, updated_under
+from furnel.mods.definitions import changes_in, faults_of, own_mark, updated_under, with_changes
 from furnel.mods.examination import Examination, keep_examination, read_examination
 from furnel.mods.fit import (
     Finding,
@@ -157,15 +157,20 @@ class Workspace:
             original=original, source=shown, like=like, made_for=self.fingerprint(asset), credit=known_credit(source)
         )  # fmt: skip
 
-    def swapped(self, original: str, source: Path) -> Project:
+    def swapped(self, original: str, source: Path, instead: bool = False) -> Project:
         """The project with an original swapped for a file; a swap that is there keeps its steps, and its credit where the file
-        is the same. Raises FurnelError as `new_swap` does."""
+        is the same. What an edited definition changes is laid over the changes that are there, or put `instead` of them.
+
+        Raises FurnelError as `new_swap` does.
+        """
         old = self.project.swap_for(original)
         fresh = self.new_swap(original, source, old.like if old is not None else "")
         if old is None:
             return self.project.with_swap(fresh)
         credit = old.credit if fresh.source in ("", old.source) else fresh.credit
         kept: dict[str, object] = {"credit": credit}
+        if fresh.changes and old.changes and not instead:
+            return with_changes(self, original, fresh.changes)
         if fresh.changes or old.changes:
             return self.project.with_swap(fresh.model_copy(update=kept | {"insist": old.insist}))
         kept |= {"source": fresh.source, "made_for": fresh.made_for}

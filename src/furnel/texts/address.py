@@ -50,7 +50,7 @@ def parse_address(text: str) -> Address:
         assert found is not None
         key, picked = _plain(found.group(1)), found.group(2)
         at = found.end()
-        if at < len(text) and text[at] != "/":
+        if at < len(text) and text[at] not in ("/", "[" if picked else "/"):
             raise FurnelError(
                 WHAT,
                 where=text,
@@ -58,7 +58,7 @@ def parse_address(text: str) -> Address:
                 remedy="Write it as in otter/speed or scene[id=quay]/name; \\ goes before / [ ] and \\ in names",
             )
         steps.append(_picked(key, picked[1:-1]) if picked else Step(key))
-        at += 1
+        at += at < len(text) and text[at] == "/"
     return tuple(steps)
 
 

@@ -8,6 +8,8 @@ from furnel.errors import FurnelError
 from furnel.texts.document import Document, Item, Node, Value, scalar_text
 
 _SEPARATORS = (",", ";", "\t", "|")
+_COMMENT = "#"  # at the beginning of a line
+_SAID = re.compile(r"sep=(.)", re.IGNORECASE)
 
 
 class CsvDocument(Document):
@@ -18,11 +20,13 @@ class CsvDocument(Document):
 
     separator: str = ","
     names: tuple[str, ...] = ()
+    begin: int = 0
+    """Where the row of names begins: comments and a `sep=` line stand before it."""
 
     def _parse(self) -> Node:
-        first = self.text.partition("\n")[0]
-        separator = max(_SEPARATORS, key=first.count)
-        object.__setattr__(self, "separator", separator if separator in first else ",")
+        begin, separator = self._head()
+        object.__setattr__(self, "separator", separator)
+        object.__setattr__(self, "begin", begin)
         spans = self._spans()
         if not spans:
             return Node("list", 0, len(self.text))
@@ -32,10 +36,28 @@ class CsvDocument(Document):
             raise self._damage(spans[0][0], f"two columns are called {twice!r}")
         object.__setattr__(self, "names", names)
         for start, _, width in spans[1:]:
-            if width != len(names):
+            if width > len(names):
                 raise self._damage(start, f"it has {width} values, and the first row names {len(names)}")
         rows = [Item("", self._row(start, end), start, end) for start, end, _ in spans[1:]]
         return Node("list", 0, len(self.text), None, tuple(rows))
+
+    def _head(self) -> tuple[int, str]:
+        """Where the row of names begins, and what parts its values: what `sep=` says, the tabs of a .tsv, else what
+        stands most often outside of quotes."""
+        at, said = 0, ""
+        while at < len(self.text):
+            end = self.text.find("\n", at)
+            end = len(self.text) if end < 0 else end
+            line = self.text[at:end].removesuffix("\r")
+            if (found := _SAID.fullmatch(line)) and not said:
+                said = found.group(1)
+            elif line.strip() and not line.startswith(_COMMENT):
+                bare = re.sub(r'"(?:[^"]|"")*"', "", line)
+                own = "\t" if self.where.lower().endswith(".tsv") and "\t" in bare else ""
+                most = max(_SEPARATORS, key=bare.count)
+                return at, said or own or (most if most in bare else ",")
+            at = end + 1
+        return 0, said or ","
 
     def _row(self, start: int, end: int) -> Node:
         """A row, whose cells are looked for when they are asked for."""
@@ -43,20 +65,20 @@ class CsvDocument(Document):
         def cells() -> tuple[Item, ...]:
             found = self._cells(start)[0]
             return tuple(
-                Item(name, cell, cell.start, cell.end) for name, cell in zip(self.names, found, strict=True)
+                Item(name, cell, cell.start, cell.end) for name, cell in zip(self.names, found, strict=False)
             )
 
         def plain() -> Value:
             raw = self.text[start:end]
             if '"' in raw:
                 return {item.key: item.node.value for item in cells()}
-            return dict(zip(self.names, raw.split(self.separator), strict=True))
+            return dict(zip(self.names, raw.split(self.separator), strict=False))
 
         return Node("table", start, end, None, cells, plain)
 
     def _spans(self) -> list[tuple[int, int, int]]:
         """Where every row that is not empty begins and ends, and how many values it has."""
-        text, out, at = self.text, list[tuple[int, int, int]](), 0
+        text, out, at = self.text, list[tuple[int, int, int]](), self.begin
         while at < len(text):
             line = text.find("\n", at)
             line = len(text) if line < 0 else line
@@ -66,7 +88,7 @@ class CsvDocument(Document):
                 width, after = len(cells), self._line_after(end)
             else:
                 width, end, after = raw.count(self.separator) + 1, at + len(raw), line + 1
-            if width > 1 or end > at:
+            if (width > 1 or end > at) and not raw.startswith(_COMMENT):
                 out.append((at, end, width))
             at = after
         return out
@@ -80,7 +102,9 @@ class CsvDocument(Document):
 
     def _cells(self, at: int) -> tuple[list[Node], int]:
         """The values of the row that begins at a sign, and where it ends."""
-        cell = re.compile(rf'"((?:[^"]|"")*)"|([^{re.escape(self.separator)}\r\n"]*)')
+        cell = re.compile(
+            rf'"((?:[^"]|"")*)"|([^{re.escape(self.separator)}\r\n"][^{re.escape(self.separator)}\r\n]*|)'
+        )
         row: list[Node] = []
         while True:
             found = cell.match(self.text, at)

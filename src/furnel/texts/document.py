@@ -7,6 +7,7 @@ by the same rules as every other text, and an edit that would not read back as i
 from __future__ import annotations
 
 import codecs
+import re
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field, replace
 from typing import Any, ClassVar, Literal, NamedTuple
@@ -122,6 +123,24 @@ def decoded(data: bytes, where: object, encoding: str = "") -> tuple[str, Encodi
     return _decode(data, name, where), Encoding(name)
 
 
+_DECLARED = re.compile(rb"""^<\?xml[^>]*?\sencoding\s*=\s*["']([A-Za-z][\w.\-]*)["']""")
+
+
+def declared_encoding(data: bytes, where: object) -> str:
+    """What an XML text says its bytes are (XML 1.0, 4.3.3); nothing when it does not. FurnelError for one that nobody knows."""
+    found = _DECLARED.match(data[:256])
+    if found is None:
+        return ""
+    name = found.group(1).decode("ascii")
+    try:
+        return codecs.lookup(name).name
+    except LookupError as error:
+        raise FurnelError(
+            "Reading a definition", where=where, line=1, why=f"it says that it is in {name}, which is no known encoding",
+            remedy="Correct the declaration in a text editor",
+        ) from error  # fmt: skip
+
+
 def _decode(data: bytes, name: str, where: object) -> str:
     try:
         return data.decode(name)
@@ -165,6 +184,10 @@ class Document:
         """A value's text, to stand in `parent`; `like` is the text that it replaces."""
         raise NotImplementedError
 
+    def _respelled(self, value: Value, found: Found, old: str) -> str:
+        """A value's text in the place of an old one."""
+        return self._spelled(value, found.parent or self.root, old)
+
     def _inserted(self, parent: Node, place: int, key: str, value: Value) -> tuple[int, int, str]:
         """What to replace (start, end) by what text, to add an item to a table or list at a place."""
         raise NotImplementedError
@@ -177,6 +200,14 @@ class Document:
         return key
 
     # reading
+
+    def same_besides(self, other: Document) -> bool:
+        """Whether two documents of one notation are the same in what their plain data does not show."""
+        return True
+
+    def moving(self, node: Node) -> Value:
+        """A value as it is written again elsewhere in the document: as it stands there, where the notation allows it."""
+        return node.plain()
 
     @property
     def data(self) -> bytes:
@@ -250,10 +281,9 @@ class Document:
     def set(self, address: Address, value: Value) -> Document:
         """Another value at an address that is there."""
         found = self.find(address)
-        if found.node.plain() == value and type(found.node.plain()) is type(value):
+        if alike(found.node.plain(), value):
             return self
-        old = self.text[found.node.start : found.node.end]
-        text = self._spelled(value, found.parent or self.root, old)
+        text = self._respelled(value, found, self.text[found.node.start : found.node.end])
         return self._proven(found.node.start, found.node.end, text, address, value)
 
     def add(self, address: Address, key: str, value: Value, at: int | None = None) -> Document:
@@ -336,15 +366,19 @@ def _beginning(node: Node, start: int) -> Iterator[Node]:
             yield from _beginning(item.node, start)
 
 
+class Verbatim(str):
+    """A value that is written as it stands."""
+
+
 def alike(one: Value, other: Value) -> bool:
-    """Whether plain data is the same; what is no number is like itself."""
-    if one == other:
-        return True
+    """Whether plain data is the same, of the same types: 1, 1.0 and true are not. What is no number is like itself."""
     if isinstance(one, dict) and isinstance(other, dict):
         return one.keys() == other.keys() and all(alike(part, other[key]) for key, part in one.items())
     if isinstance(one, list) and isinstance(other, list):
         return len(one) == len(other) and all(map(alike, one, other))
-    return isinstance(one, float) and isinstance(other, float) and one != one and other != other
+    if type(one) is not type(other):
+        return False
+    return bool(one == other) or (isinstance(one, float) and one != one and other != other)
 
 
 def _same(found: Value, wanted: Value) -> bool:
@@ -357,7 +391,7 @@ def _same(found: Value, wanted: Value) -> bool:
         return len(found) == len(wanted) and all(map(_same, found, wanted))
     if isinstance(found, str) and not isinstance(wanted, str):
         return found == scalar_text(wanted)
-    return bool(found == wanted)
+    return isinstance(found, bool) == isinstance(wanted, bool) and bool(found == wanted)
 
 
 def scalar_text(value: Scalar) -> str:

@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from furnel.errors import FurnelError
 from furnel.texts.csvtext import CsvDocument
 from furnel.texts.described import DescribedDocument, Form
-from furnel.texts.document import Document, Encoding, decoded
+from furnel.texts.document import Document, Encoding, declared_encoding, decoded
 from furnel.texts.initext import IniDocument
 from furnel.texts.jsontext import JsonDocument
 from furnel.texts.properties import PropertiesDocument
@@ -56,7 +56,8 @@ def notation_of(path: str) -> str | None:
 def decoded_text(data: bytes, where: str, encoding: str = "") -> tuple[str, Encoding]:
     """A definition's text and how it is stored, by its mark, else as its game writes it. Raises FurnelError for damage."""
     form = _forms.get(_ending(where))
-    return decoded(data, where, encoding or (form.encoding if form is not None else ""))
+    said = declared_encoding(data, where) if notation_of(where) == "XML" else ""
+    return decoded(data, where, said or encoding or (form.encoding if form is not None else ""))
 
 
 def document_of(data: bytes, where: str, encoding: str = "") -> Document:

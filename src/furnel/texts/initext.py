@@ -16,6 +16,15 @@ class IniDocument(Document):
     notation = "INI"
     is_typed = False
 
+    @property
+    def _comment(self) -> re.Pattern[str]:
+        """Where a comment behind a value begins: at a blank and the sign that this file's own lines of comment begin with."""
+        if "comment" not in self.kept:
+            signs = {line.lstrip()[:1] for line in self.text.splitlines()} & {";", "#"} or {";"}
+            self.kept["comment"] = re.compile(f"[ \\t]+[{''.join(sorted(signs))}][^\n]*")
+        found: re.Pattern[str] = self.kept["comment"]
+        return found
+
     def _parse(self) -> Node:
         outer: list[Item] = []
         inner: list[Item] = outer
@@ -32,15 +41,21 @@ class IniDocument(Document):
                     raise self._damage(start, f"the section {head[0]!r} is there twice")
             elif line[:1] in " \t" and inner:
                 last = inner[-1]
+                if self._comment.match(self.text, last.node.end):
+                    raise self._damage(start, "a value with a comment behind it goes on in the next line")
                 text = self.text[last.node.start : start + len(line.rstrip())]
                 value = "\n".join(part.strip() for part in text.splitlines())
                 node = Node("scalar", last.node.start, last.node.start + len(text), value)
                 inner[-1] = Item(last.key, node, last.start, node.end, last.key_start, last.key_end)
             elif found := _PAIR.match(line):
                 key = found.group(1)
+                value, quiet = found.group(3), self._comment.search(found.group(3))
+                if quiet is not None:
+                    value = value[: quiet.start()]
                 if any(item.key == key for item in inner):
                     raise self._damage(start, f"{key!r} is there twice")
-                node = Node("scalar", start + found.start(3), start + found.end(3), found.group(3))
+                begin = start + found.start(3)
+                node = Node("scalar", begin, begin + len(value), value)
                 inner.append(Item(key, node, start, node.end, start + found.start(1), start + found.end(1)))
             else:
                 raise self._damage(start, "it is neither a [section], nor key = value, nor a comment")
@@ -67,6 +82,8 @@ class IniDocument(Document):
     def _spelled(self, value: Value, parent: Node, like: str) -> str:
         if isinstance(value, dict | list):
             raise self._refusal((), "a value is one line of text")
+        if self._comment.search(scalar_text(value)):
+            raise self._refusal((), "a blank before ; or # would make a comment of the rest")
         return scalar_text(value)
 
     def _between(self) -> str:

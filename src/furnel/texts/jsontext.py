@@ -7,7 +7,7 @@ import re
 from typing import Any
 
 from furnel.errors import FurnelError
-from furnel.texts.document import DEEPEST, Document, Item, Node, Value, indent_at
+from furnel.texts.document import DEEPEST, Document, Item, Node, Value, Verbatim, indent_at
 
 _SPACE = re.compile(r"(?:[ \t\r\n]+|//[^\n]*|/\*.*?\*/)*", re.DOTALL)
 _BLANK = re.compile(r"[ \t\r\n]*")
@@ -175,6 +175,9 @@ class JsonDocument(Document):
     def _key_spelled(self, key: str) -> str:
         return json.dumps(key, ensure_ascii=False)
 
+    def moving(self, node: Node) -> Value:
+        return Verbatim(self.text[node.start : node.end])
+
     def _spelled(self, value: Value, parent: Node, like: str) -> str:
         if isinstance(value, float) and not isinstance(value, bool) and value.is_integer() and "." in like:
             return f"{value:.1f}" if abs(value) < 1e15 else repr(value)
@@ -182,6 +185,8 @@ class JsonDocument(Document):
 
     def _dump(self, value: Any, outer: str) -> str:
         """A value as text whose further lines are indented behind `outer`."""
+        if isinstance(value, Verbatim):
+            return str(value)
         unit = self._unit()
         try:
             text = json.dumps(value, ensure_ascii=False, indent=unit or None, allow_nan=False)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import copy
+import re
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from difflib import SequenceMatcher
@@ -103,6 +104,8 @@ def _apply(document: Document, change: Change) -> Document:
     if change.do == "set":
         return document.set(address, change.to)
     if change.do == "drop":
+        if change.was is not None and not document.has(address):
+            return document  # somebody else dropped it as well
         return document.drop(address)
     if change.do == "rename":
         return document.rename(address, change.key)
@@ -115,9 +118,47 @@ def _apply(document: Document, change: Change) -> Document:
             within = (*within, Step(address[-1].key))
         without = document.drop(address)
         place = _place(without.find(within).node, change)
-        return without.add(within, found.item.key, found.node.plain(), place)
+        return without.add(within, found.item.key, document.moving(found.node), place)
     node = document.find(address).node
+    if document.twins == "all":
+        at = _twin_target(change, _known_naming(document, change))
+        there = (
+            document.look(parse_address(at)) if "[+" not in at and document.has(parse_address(at)) else None
+        )
+        if there is not None and isinstance(change.to, dict):
+            if there == change.to:
+                return document  # somebody else added the same
+            raise FurnelError(
+                WHAT, where=at, why="there is one of that name already, and it is another",
+                remedy="Give the new one another name, or change the one that is there",
+            )  # fmt: skip
     return document.add(address, change.key, _new_value(document, node, change), _place(node, change))
+
+
+def _known_naming(document: Document, change: Change) -> str | None:
+    """What names the items of a key in a table, by those that are there."""
+    if (
+        change.do != "add"
+        or not change.key
+        or not isinstance(change.to, dict)
+        or not document.has(change.address)
+    ):
+        return None
+    table = document.look(change.address)
+    rows = _rows(table.get(change.key, [])) if isinstance(table, dict) else []
+    return _naming(rows, rows) if rows else None
+
+
+def _twin_target(change: Change, naming: str | None) -> str:
+    """The address of what a change is about in a notation whose tables have several items of one key; of one that comes in
+    and has no name an address that nothing else has."""
+    if change.do != "add" or not isinstance(change.to, dict):
+        return change.target
+    own = change.to
+    naming = naming or next((name for name in _NAMING if isinstance(own.get(name), str | int)), None)
+    if naming is None or not isinstance(own.get(naming), str | int):
+        return f"{change.target}[+]"
+    return _inside((*change.address, Step(change.key)), Step("", naming, scalar_text(own[naming])))
 
 
 def _new_value(document: Document, node: Node, change: Change) -> Value:
@@ -139,18 +180,24 @@ def _place(node: Node, change: Change) -> int | None:
     if change.place == "first":
         return 0
     side, _, name = change.place.partition(" ")
-    for number, item in enumerate(node.items):
-        if name in _names(item.node) or (item.key == name and node.kind == "table"):
-            return number + (side == "after")
+    for by_any in (False, True):
+        for number, item in enumerate(node.items):
+            if name in _names(item.node, by_any) or (item.key == name and node.kind == "table"):
+                return number + (side == "after")
     raise FurnelError(
         WHAT, where=change.at, why=f"there is no {name} to put it {side}", remedy="Put it first or last"
     )
 
 
-def _names(node: Node) -> list[str]:
+def _names(node: Node, by_any: bool) -> list[str]:
+    """What an item may be called: by a field that names, or `by_any` of its texts."""
     if node.kind == "scalar":
         return [scalar_text(node.value)]
-    return [scalar_text(item.node.value) for item in node.items if item.key in _NAMING]
+    return [
+        scalar_text(item.node.value)
+        for item in node.items
+        if item.key in _NAMING or (by_any and item.node.kind == "scalar")
+    ]
 
 
 def disputes(document: Document, changes: Iterable[Change]) -> list[Dispute]:
@@ -193,7 +240,7 @@ def settled(document: Document, changes: Iterable[Change]) -> tuple[Change, ...]
     """The changes as made for a document: what each finds there now is what it `was`. FurnelError when one finds nothing."""
     out = []
     for change in changes:
-        if change.do in ("set", "drop"):
+        if change.do == "set" or (change.do == "drop" and document.has(change.address)):
             change = change.model_copy(update={"was": document.look(change.address)})
         document = _apply(document, change)
         out.append(change)
@@ -213,15 +260,15 @@ def merged(base: Document, theirs: Document, mine: Document) -> Merged:
     both changed in different ways stays as theirs and is told. Raises FurnelError where a side is not told value by value."""
     others, result = difference(base, theirs), theirs
     told: list[Dispute] = []
+    targets = [(one, _target(base, one)) for one in others]
     for change in difference(base, mine):
-        beside = [
-            one for one in others if is_in(one.target, change.target) or is_in(change.target, one.target)
-        ]
+        own = _target(base, change)
         if any(
             (one.do, one.at, one.key, one.to) == (change.do, change.at, change.key, change.to)
-            for one in beside
+            for one in others
         ):
             continue
+        beside = [one for one, at in targets if _overlap(at, own) and not _apart(one, change)]
         try:
             if beside:
                 raise FurnelError(WHAT, why="both changed it")
@@ -236,6 +283,37 @@ def merged(base: Document, theirs: Document, mine: Document) -> Merged:
     return Merged(result, tuple(told))
 
 
+def _target(base: Document, change: Change) -> str:
+    return _twin_target(change, _known_naming(base, change)) if base.twins == "all" else change.target
+
+
+_NUMBER = re.compile(r"[-+.\d]+(?:[eE][-+]?\d+)?")
+_PLACED = re.compile(r"\[\d+\]")
+
+
+def _overlap(one: str, other: str) -> bool:
+    """Whether two changes meet: one in the other, or one told by its place among others that the other may shift."""
+    if "[+]" in one or "[+]" in other:
+        return False
+    if is_in(one, other) or is_in(other, one):
+        return True
+    for placed, named in ((one, other), (other, one)):
+        for found in _PLACED.finditer(placed):
+            before = placed[: found.start()]
+            if named.startswith(f"{before}[") and not _PLACED.match(named, len(before)):
+                return True
+            if named == f"{before}{found.group()}" or (
+                named.startswith(f"{before}[") and _PLACED.fullmatch(named[len(before) :])
+            ):
+                return True  # one goes or is another: those behind it have other places then
+    return False
+
+
+def _apart(one: Change, other: Change) -> bool:
+    """Whether two changes of one record have nothing to do with each other: where it stands, and what is in it."""
+    return ("move" in (one.do, other.do)) and one.do != other.do and "drop" not in (one.do, other.do)
+
+
 def _tried(document: Document, change: Change) -> Document | None:
     try:
         return _apply(document, change)
@@ -247,7 +325,8 @@ def difference(base: Document, theirs: Document) -> tuple[Change, ...]:
     """The changes that turn one document into another, record by record and value by value; proven by applying them."""
     changes = tuple(_differences(base.plain(), theirs.plain(), (), base.twins))
     try:
-        if alike(applied(base, changes).plain(), theirs.plain()):
+        made = applied(base, changes)
+        if alike(made.plain(), theirs.plain()) and made.same_besides(theirs):
             return changes
     except FurnelError:
         pass
@@ -315,6 +394,13 @@ def _of_twins(base: list[Value], theirs: list[Value], at: Address, key: str, twi
     if naming is not None:
         mine, yours = ({scalar_text(row[naming]): row for row in rows} for rows in (base, theirs))
         return _arranged(mine, yours, (*at, Step(key)), naming, twins, key)
+    if base and len(base) <= len(theirs):  # by their places; more come behind them
+        places = (
+            _differences(old, new, (*at, Step(key, place=place)), twins)
+            for place, (old, new) in enumerate(zip(base, theirs, strict=False))
+        )
+        more = [Change(do="add", at=address_text(at), key=key, to=row) for row in theirs[len(base) :]]
+        return [*(change for some in places for change in some), *more]
     drops = [Change(do="drop", at=address_text((*at, Step(key)))) for _ in base]
     return [*drops, *(Change(do="add", at=address_text(at), key=key, to=row) for row in theirs)]
 
@@ -383,7 +469,19 @@ def _naming(base: Sequence[Value], theirs: Sequence[Value]) -> str | None:
             for rows in (base, theirs)
         ):
             return name
+    if not base or not all(isinstance(row, dict) for row in (*base, *theirs)):
+        return None
+    for name in base[0]:
+        if all(_are_names([row.get(name) for row in rows]) for rows in (base, theirs)):
+            return str(name)
     return None
+
+
+def _are_names(values: Sequence[Value]) -> bool:
+    """Whether values could tell rows apart: texts, no numbers, another in each."""
+    return all(isinstance(value, str) and value and not _NUMBER.fullmatch(value) for value in values) and len(
+        set(values)
+    ) == len(values)
 
 
 def _are_scalars(rows: Sequence[Value]) -> bool:

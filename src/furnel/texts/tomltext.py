@@ -33,7 +33,7 @@ class TomlDocument(Document):
     def set(self, address: Address, value: Value) -> Document:
         if not address:
             raise self._refusal(address, "the whole cannot be set")
-        if self.look(address) == value and type(self.look(address)) is type(value):
+        if alike(self.look(address), value):
             return self
 
         def change(place: Any, key: Any) -> None:
