@@ -61,7 +61,7 @@ def test_two_mods_are_bridged_from_the_try_station(hands: Hands, game: Path) -> 
     hands.until(lambda: in_game.bridge[0] == "current", "the bridge")
     hands.settle()
     assert otter(game) == (1.1, 8.8) and [mod.id for mod in in_game.stack][-1] == BRIDGE
-    assert "every mod is seen" in window.messages[-1].text
+    assert "what was chosen is seen" in window.messages[-1].text
     hands.click(page.remove)
     hands.until(lambda: in_game.bridge[0] == "", "the bridge to come off")
     hands.settle()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import json
+import random
 import subprocess
 import sys
 import tomllib
@@ -15,6 +16,7 @@ from typing import Any
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from lxml import etree
 
 from furnel.cli import main
 from furnel.containers import find_layout, write_archive
@@ -369,3 +371,77 @@ def test_from_the_command_line(game: Path, capsys: pytest.CaptureFixture[str]) -
     assert told["state"] == "current" and told["meetings"][0]["contests"][0]["decided"]
     assert main(["bridge", str(game), "--remove"]) == 0
     assert main(["bridge", str(game), "--take", "nonsense"]) == 2
+
+
+def _scene(rows: dict[str, dict[str, dict[str, str]]]) -> bytes:
+    """Scenes with their boats, as text that shares nothing with what reads it."""
+    lines = ["<scenes>"]
+    for scene, boats in rows.items():
+        lines.append(f'  <scene id="{scene}">')
+        for ref, row in boats.items():
+            told = " ".join(f'{key}="{value}"' for key, value in {"ref": ref, **row}.items())
+            lines.append(f"    <boat {told}/>")
+        lines.append("  </scene>")
+    return "\n".join([*lines, "</scenes>", ""]).encode()
+
+
+def _boats(data: bytes) -> dict[str, dict[str, dict[str, str]]]:
+    found: dict[str, dict[str, dict[str, str]]] = {}
+    for scene in etree.fromstring(data).iter("scene"):
+        boats = found.setdefault(str(scene.get("id")), {})
+        for boat in scene.iter("boat"):
+            row = {str(key): str(value) for key, value in boat.attrib.items()}
+            boats[row.pop("ref")] = row
+    return found
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_stacks_of_scenes_are_merged_as_an_oracle_has_it_or_told(game: Path, seed: int) -> None:
+    """Two to four mods that move, add and take away boats of scenes: what is not asked about is as the records say."""
+    draw = random.Random(seed)
+    base = _boats(shipped(game, "scene.xml"))
+    mods, wanted, asked = {}, {k: dict(v) for k, v in base.items()}, set()
+    touched: dict[tuple[str, str], object] = {}
+    for number in range(draw.randint(2, 4)):
+        mine = {scene: {ref: dict(row) for ref, row in boats.items()} for scene, boats in base.items()}
+        for scene, boats in mine.items():
+            for ref in draw.sample(sorted(boats), min(len(boats), draw.randrange(2))):
+                if draw.random() < 0.2:
+                    del boats[ref]
+                else:
+                    boats[ref]["x"] = str(1000 + draw.randrange(9))
+            if draw.random() < 0.4:
+                boats[f"new{number}"] = {"x": "1", "depth": "2"}
+            for ref in base[scene].keys() | boats.keys():
+                if boats.get(ref) == base[scene].get(ref):
+                    continue
+                if touched.setdefault((scene, ref), boats.get(ref)) != boats.get(ref):
+                    asked.add((scene, ref))
+                if ref in boats:
+                    wanted[scene][ref] = boats[ref]
+                else:
+                    wanted[scene].pop(ref, None)
+        mods[f"m{number}"] = {"rules/scene.xml": _scene(mine)}
+    made = make_bridge(put(game, **mods))
+    file = game / "mods" / (BRIDGE if made.paths else list(mods)[-1]) / "rules/scene.xml"
+    found = _boats(file.read_bytes())
+    for scene, boats in wanted.items():
+        for ref in boats.keys() | found[scene].keys():
+            if (scene, ref) not in asked:
+                assert found[scene].get(ref) == boats.get(ref), f"{ref} of {scene} is lost without a word"
+    assert bool(made.stand.contests) == bool(asked), "asked about where they contradict, and nowhere else"
+
+
+def test_two_mods_with_a_boat_of_their_own_are_both_seen(game: Path) -> None:
+    base = _boats(shipped(game, "scene.xml"))
+    scene = next(iter(base))
+    one, two = (
+        {**base, scene: {**base[scene], ref: {"x": x, "depth": "1"}}}
+        for ref, x in (("raft", "11"), ("punt", "22"))
+    )
+    made = make_bridge(
+        put(game, first={"rules/scene.xml": _scene(one)}, second={"rules/scene.xml": _scene(two)})
+    )
+    assert not made.stand.contests and made.paths == ("rules/scene.xml",)
+    found = _boats((game / "mods" / BRIDGE / "rules/scene.xml").read_bytes())
+    assert {"raft", "punt"} <= found[scene].keys() and found[scene].keys() >= base[scene].keys()

@@ -112,3 +112,17 @@ def test_without_good_ones_the_ready_files_are_what_is_meant(
     assert found["quay"] == [*before["quay"], "lantern_waltz", *(["fog"] if patches is None else [])]
     assert found["fog"] == ["slow_water"]
     assert "patches.toml" not in {one.path for one in look_at_mods(install).meetings}
+
+
+def test_an_older_mod_alone_does_not_undo_an_update(space: Workspace, game: Path, tmp_path: Path) -> None:
+    made = packaged(space, tmp_path)
+    before = shipped(game)
+    place = next(name for name in before if name not in ("quay", "fog"))
+    updated(game, lambda told: told[place].append("fog"))
+    with zipfile.ZipFile(made) as packed:
+        packed.extractall(game / "mods")
+    write_order(game / "mods" / "order.toml", [("evening-post", True)])
+    found = make_bridge(Install(game))
+    assert [meeting.kind for meeting in found.stand.meetings] == ["older"] and found.paths == (LIST,)
+    now = World(game).book(LIST)
+    assert now["quay"] == [*before["quay"], "lantern_waltz"] and now[place] == [*before[place], "fog"]

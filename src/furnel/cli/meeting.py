@@ -19,7 +19,12 @@ from furnel.mods.meeting import Contest, Stand
 from furnel.mods.mine import make_mine
 from furnel.words import count
 
-_KINDS = {"same": "the same in", "beside": "changed in different places by", "different": "different in"}
+_KINDS = {
+    "same": "the same in",
+    "beside": "changed in different places by",
+    "different": "different in",
+    "older": "older than the game in",
+}
 
 
 @click.command()
@@ -58,10 +63,21 @@ def bridge(
         _say(stand)
         if made is not None:
             names = ", ".join(mod.name for mod in members_of(install))
+            lost = len(stand.contests)
+            seen = (
+                f"{names} are all seen"
+                if not lost
+                else f"{names}; of {count(lost, 'contradiction')} one side is seen"
+            )
+            alone = (
+                "No bridge is needed"
+                if not lost
+                else f"A bridge has nothing to add; of {count(lost, 'contradiction')} one side is seen"
+            )
             echo(
-                f"The bridge has {count(len(made.paths), 'file')} and comes last: {names} are all seen"
+                f"The bridge has {count(len(made.paths), 'file')} and comes last: {seen}"
                 if made.paths
-                else "No bridge is needed"
+                else alone
             )
         return 0
     finally:
@@ -90,6 +106,8 @@ def _said(contest: Contest) -> str:
     wants = ", ".join(f"{mod} wants {want}" for mod, want in contest.wants)
     game = f"the game has {contest.game}, " if contest.game else ""
     how = "was chosen" if contest.decided else "comes last"
+    if not contest.winner:
+        return f"{contest.address}: {contest.wants[0][0]} wants {contest.wants[0][1]}, and it is not seen"
     return f"{contest.address or 'the whole'}: {game}{wants}; {contest.winner} {how}"
 
 
@@ -147,7 +165,7 @@ def _say_stranger(stranger: Stranger) -> None:
             f"It is there already; {count(len(stranger.changed), 'file')} would be others: {', '.join(stranger.changed[:8])}"
         )
     for meeting in stranger.meetings:
-        others = ", ".join(one for one in meeting.mods if one != stranger.id)
+        others = ", ".join(one for one in meeting.mods if one != stranger.id or meeting.kind == "older")
         echo(f"  {meeting.path}  {_KINDS[meeting.kind]} {others}")
         for contest in meeting.contests:
             echo(f"    {_said(contest)}")

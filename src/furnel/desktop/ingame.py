@@ -206,6 +206,8 @@ class InGame(QObject):
 
 def _bridged(made: Bridge) -> str:
     """What a bridge is, in a sentence."""
+    if not made.paths and made.stand.contests:
+        return "A bridge has nothing to add: where mods contradict each other the last one is seen"
     if not made.paths:
         return "No bridge is needed: no mod hides what another one changes"
     left = sum(not contest.decided for contest in made.stand.contests)
@@ -213,6 +215,8 @@ def _bridged(made: Bridge) -> str:
     return (
         f"{words}; {count(left, 'contradiction')} went to the last mod"
         if left
+        else f"{words}: what was chosen is seen"
+        if made.stand.contests
         else f"{words}: every mod is seen"
     )
 

@@ -203,7 +203,7 @@ def _rebuilt(
     for archive in install.archives:
         inside = archive.path.relative_to(install.folder)
         there = [mod.id for mod in stand.mods if (install.mods_folder() / mod.id / inside).exists()]
-        if len(there) < 2:
+        if len(there) < 2 and not any(path in stand.has[mod] for mod in there for path in own):
             continue
         inner = {place.path: place.inner for place in install.places(archive)}
         wanted: dict[str, Read] = {}

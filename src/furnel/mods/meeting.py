@@ -27,10 +27,10 @@ from furnel.texts import (
     use_forms,
 )
 from furnel.texts.address import Address
-from furnel.texts.patch import is_in, short_value
+from furnel.texts.patch import meet, short_value, target_in
 from furnel.words import number
 
-Kind = Literal["same", "beside", "different"]
+Kind = Literal["same", "beside", "different", "older"]
 Read = Callable[[], bytes]
 Decisions = Mapping[tuple[str, str], str]
 """Which mod is to have its way: by an asset's path and an address in it (empty: the asset as a whole)."""
@@ -57,7 +57,9 @@ class Contest:
 @dataclass(frozen=True, slots=True)
 class Meeting:
     """An asset that several mods touch, in load order: they make the `same` of it, change what lies `beside` one another in it,
-    or want `different` things. `data` is what all of them together make of it, None where that is what the last one has;
+    or want `different` things; of one mod alone it is `older` than the game.
+
+    `data` is what all of them together make of it, None where that is what the last one has;
     `changes` are what each makes of a definition, in words."""
 
     path: str
@@ -98,7 +100,7 @@ def stand_of(
     for mod, files in stand.has.items():
         for path in files:
             users.setdefault(path, []).append(mod)
-    shared = {path: who for path, who in sorted(users.items()) if len(who) > 1}
+    shared = {path: who for path, who in sorted(users.items()) if len(who) > 1 or path in patches[who[0]]}
     places = places_of(install) if shared else {}
     by_load = [mod.id for mod in reversed(stand.mods)]
     ranked = [*(mod for mod in prefer if mod in by_load), *(mod for mod in by_load if mod not in prefer)]
@@ -106,6 +108,12 @@ def stand_of(
     for path, who in steps(shared.items(), len(shared), progress, "Looking where mods meet"):
         game = partial(install.read, places[path].archive, places[path].inner) if path in places else None
         role = install.profile.role_of(path)
+        if len(who) == 1:
+            if game is not None and (
+                older := _older(path, who[0], stand.has[who[0]][path], game, patches[who[0]][path])
+            ):
+                stand.meetings.append(older)
+            continue
         stand.meetings.append(
             _meet(
                 path,
@@ -215,6 +223,21 @@ def _meet(
     return Meeting(path, mods, "different", (contest,), None if winner == mods[-1] else has[winner])
 
 
+def _older(path: str, mod: str, ready: Read, game: Read, patch: Patch) -> Meeting | None:
+    """A definition that a mod has as it was before an update of the game: the game's own as it is now, with what the mod says
+    that it changes. None where that is what the mod has."""
+    try:
+        data = ready()
+        base, theirs = document_of(game(), path), document_of(data, path)
+        now = patch.on(data, base)
+    except FurnelError:
+        return None
+    if now is None or repr(now.plain()) == repr(theirs.plain()):
+        return None
+    changes = (mod, tuple(one.said() for one in patch.changes))
+    return Meeting(path, (mod,), "older", (), partial(bytes, now.data), (changes,))
+
+
 def _meet_values(
     path: str,
     data: dict[str, bytes],
@@ -237,22 +260,29 @@ def _meet_values(
     for mod in rest:
         together = merged(base, result, docs[mod])
         result = together.document
-        disputed.update(dict.fromkeys(dispute.change.target for dispute in together.disputes))
+        disputed.update(dict.fromkeys(target_in(base, dispute.change) for dispute in together.disputes))
+    targets = {mod: [(target_in(base, one), one) for one in mine] for mod, mine in changes.items()}
     contests: dict[str, Contest] = {}
     for disputed_at in disputed:
-        wants = _wants(changes, disputed_at)
-        address = min((change.target for mine in wants.values() for change in mine), key=len)
-        wants = _wants(changes, address)
+        wants = _wants(targets, disputed_at)
+        address = min((at for mine in wants.values() for at, _ in mine), key=len)
+        wants = _wants(targets, address)
         ranked = said.order(list(wants))
         chosen = said.decisions.get((path, address), "")
         if chosen in wants and chosen != ranked[0]:
             result = _as_in(result, docs[chosen], parse_address(address))
         winner = chosen if chosen in wants else ranked[0]
-        told = tuple((mod, "; ".join(_want(one) for one in mine)) for mod, mine in wants.items())
+        told = tuple((mod, "; ".join(_want(one) for _, one in mine)) for mod, mine in wants.items())
         at = parse_address(address)
         contests[address] = Contest(
             path, address, short_value(base.look(at)) if base.has(at) else "", told, winner,
             said.is_decided(path, address, list(wants)),
+        )  # fmt: skip
+    for mod, place, change in _unseen(base, result, targets, contests):
+        there = result.look(change.address) if result.has(change.address) else None
+        contests[place] = Contest(
+            path, place, short_value(base.look(change.address)) if base.has(change.address) else "",
+            ((mod, _want(change)), ("", short_value(there))), "", False,
         )  # fmt: skip
     effect = _in_the_game(base, data, path) if is_partial else ready[list(ready)[-1]]
     kind: Kind = (
@@ -264,7 +294,7 @@ def _meet_values(
     )
     said_of = tuple((mod, tuple(one.said() for one in mine)) for mod, mine in changes.items())
     made = None
-    if repr(result.plain()) != repr(effect.plain()):
+    if repr(result.plain()) != repr(effect.plain()) or not result.same_besides(effect):
         part = changed_part(base, result) if is_partial else None
         made = partial(bytes, (part or result).data)
     return Meeting(path, tuple(docs), kind, tuple(contests.values()), made, said_of)
@@ -277,13 +307,52 @@ def _in_the_game(base: Document, data: Mapping[str, bytes], path: str) -> Docume
     return base
 
 
-def _wants(changes: Mapping[str, Sequence[Change]], address: str) -> dict[str, list[Change]]:
-    """What each mod changes at an address, in it, or around it."""
-    out = {
-        mod: [one for one in mine if is_in(one.target, address) or is_in(address, one.target)]
-        for mod, mine in changes.items()
-    }
+def _wants(
+    targets: Mapping[str, Sequence[tuple[str, Change]]], address: str
+) -> dict[str, list[tuple[str, Change]]]:
+    """What each mod changes at an address, in it, or around it, with the addresses of that."""
+    out = {mod: [(at, one) for at, one in mine if meet(at, address)] for mod, mine in targets.items()}
     return {mod: mine for mod, mine in out.items() if mine}
+
+
+def _unseen(
+    base: Document,
+    result: Document,
+    targets: Mapping[str, Sequence[tuple[str, Change]]],
+    contests: Mapping[str, Contest],
+) -> Iterator[tuple[str, str, Change]]:
+    """Changes of mods that are not to be found in what was made of all, though nobody contradicts them: this proves that there
+    are none, by what the game would read."""
+    done = {(one.do, one.at, one.key, repr(one.to)) for one in difference(base, result)}
+    for mod, mine in targets.items():
+        for at, change in mine:
+            if (change.do, change.at, change.key, repr(change.to)) in done:
+                continue
+            if any(meet(at, other) for other in contests) or _is_so(base, result, change):
+                continue
+            yield mod, at, change
+
+
+def _is_so(base: Document, result: Document, change: Change) -> bool:
+    """Whether a change is in force, whatever is told of it."""
+    at = change.address
+    if change.do == "set":
+        return result.has(at) and repr(result.look(at)) == repr(change.to)
+    if change.do == "drop":
+        return not result.has(at) or repr(result.look(at)) != repr(change.was)
+    if change.do == "add":
+        table = result.look(at) if result.has(at) else None
+        inside = table.get(change.key) if isinstance(table, dict) else table
+        rows = inside if isinstance(inside, list) else [inside]
+        return inside == change.to or any(_holds(row, change.to) for row in rows)
+    return True  # another place or name: what is in it is told by itself
+
+
+def _holds(row: object, wanted: object) -> bool:
+    """Whether a record has all that was wanted of one that came in, or what others made of it since."""
+    if isinstance(row, dict) and isinstance(wanted, dict):
+        return wanted.keys() <= row.keys()
+    return row == wanted
 
 
 def _as_in(result: Document, other: Document, at: Address) -> Document:

@@ -260,15 +260,15 @@ def merged(base: Document, theirs: Document, mine: Document) -> Merged:
     both changed in different ways stays as theirs and is told. Raises FurnelError where a side is not told value by value."""
     others, result = difference(base, theirs), theirs
     told: list[Dispute] = []
-    targets = [(one, _target(base, one)) for one in others]
+    targets = [(one, target_in(base, one)) for one in others]
     for change in difference(base, mine):
-        own = _target(base, change)
+        own = target_in(base, change)
         if any(
             (one.do, one.at, one.key, one.to) == (change.do, change.at, change.key, change.to)
             for one in others
         ):
             continue
-        beside = [one for one, at in targets if _overlap(at, own) and not _apart(one, change)]
+        beside = [one for one, at in targets if meet(at, own) and not _apart(one, change)]
         try:
             if beside:
                 raise FurnelError(WHAT, why="both changed it")
@@ -283,7 +283,8 @@ def merged(base: Document, theirs: Document, mine: Document) -> Merged:
     return Merged(result, tuple(told))
 
 
-def _target(base: Document, change: Change) -> str:
+def target_in(base: Document, change: Change) -> str:
+    """The address of what a change of a definition is about, as its notation has it."""
     return _twin_target(change, _known_naming(base, change)) if base.twins == "all" else change.target
 
 
@@ -291,8 +292,8 @@ _NUMBER = re.compile(r"[-+.\d]+(?:[eE][-+]?\d+)?")
 _PLACED = re.compile(r"\[\d+\]")
 
 
-def _overlap(one: str, other: str) -> bool:
-    """Whether two changes meet: one in the other, or one told by its place among others that the other may shift."""
+def meet(one: str, other: str) -> bool:
+    """Whether two changes' targets meet: one in the other, or one told by its place among others that the other may shift."""
     if "[+]" in one or "[+]" in other:
         return False
     if is_in(one, other) or is_in(other, one):
@@ -355,6 +356,9 @@ def _of_tables(base: dict[str, Value], theirs: dict[str, Value], at: Address, tw
         if key not in theirs:
             times = len(_rows(value)) if _several(value, twins) else 1
             was = value if times == 1 else None
+            naming = _naming([value], [value]) if twins == "all" and isinstance(value, dict) else None
+            if naming is not None:  # others may come in beside it
+                inside = (*at, Step(key, naming, scalar_text(value[naming])))
             out += [Change(do="drop", at=address_text(inside), was=was) for _ in range(times)]
         elif _several(value, twins) or _several(theirs[key], twins):
             out += _of_twins(_rows(value), _rows(theirs[key]), at, key, twins)

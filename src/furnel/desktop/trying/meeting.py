@@ -40,6 +40,7 @@ _SIDE = 128
 _KINDS = {
     "same": "They make the same of it.",
     "beside": "They change different places of it: the bridge has them all.",
+    "older": "It was made for an older version of the game: the bridge lays what it changes over the game of today.",
     "different": "They want different things.",
 }
 
