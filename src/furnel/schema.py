@@ -7,7 +7,7 @@ import re
 import string
 import tomllib
 from collections.abc import Iterable, Mapping
-from typing import Annotated, TypeVar, get_args
+from typing import Annotated, Any, TypeVar, get_args
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
 from pydantic_core import ErrorDetails, core_schema
@@ -102,12 +102,40 @@ class KnownIn:
         return {"anyOf": [{"enum": self._first, "type": "string"}, {"type": "string"}]}
 
 
+def takes_for_ever(pattern: str) -> bool:
+    """Whether a regular expression repeats without end what repeats without end itself, which some texts make exponential."""
+
+    def inside(tree: Any, repeated: bool) -> bool:
+        for what, told in tree:
+            name = str(what)
+            if name in ("MAX_REPEAT", "MIN_REPEAT", "POSSESSIVE_REPEAT"):
+                endless = told[1] == re._parser.MAXREPEAT or told[1] > _WIDEST  # type: ignore[attr-defined]
+                if (endless and repeated) or inside(told[2], repeated or endless):
+                    return True
+            elif name == "SUBPATTERN":
+                if inside(told[3], repeated):
+                    return True
+            elif name == "BRANCH" and any(inside(part, repeated) for part in told[1]):
+                return True
+        return False
+
+    return inside(re._parser.parse(pattern), False)  # type: ignore[attr-defined]
+
+
+_WIDEST = 64  # places of a number
+
+
 def template(*names: str, needs: str = "") -> AfterValidator:
     """A check that a text has no other placeholders than these, such as `{stem}`; one of them it `needs`."""
 
     def checked(text: str) -> str:
         try:
             found = [(name, form) for _, name, form, _ in string.Formatter().parse(text) if name is not None]
+            if any(
+                len(form or "") > 8 or any(int(n) > _WIDEST for n in re.findall(r"\d+", form or ""))
+                for _, form in found
+            ):
+                raise ValueError("it is too wide")
             text.format(**{name: 7 if form else "7" for name, form in found if name in names})
         except (ValueError, KeyError, IndexError, AttributeError) as error:
             allowed = ", ".join(f"{{{name}}}" for name in names)
@@ -143,13 +171,28 @@ class Part(BaseModel):
     )
 
 
+_DOTS = re.compile(r"(?:[\w\"\'-]+[ \t]*\.[ \t]*){32}")
+
+
+def read_toml(text: str) -> dict[str, Any]:
+    """TOML that people or strangers wrote. Raises ValueError (tomllib.TOMLDecodeError) for damage, for keys of very many parts,
+    which would cost memory by the square of them, for endless numbers and for what is nested without end."""
+    for number, line in enumerate(text.split("\n"), start=1):
+        if line.count(".") >= 32 and _DOTS.match(line.lstrip(" \t[")):
+            raise ValueError(f"a key has too many parts (at line {number})")
+    try:
+        return tomllib.loads(text)
+    except RecursionError as error:
+        raise ValueError("it is nested too deep") from error
+
+
 def parse_toml(model: type[Model], text: str, what: str, where: object, page: str) -> Model:
     """A model from TOML text, which may begin with a byte-order mark. Raises FurnelError that names line and key, what was
     found, what is allowed, and the page."""
     text = text.removeprefix("\ufeff")
     try:
-        return validated(model, tomllib.loads(text), what, where, page, text)
-    except (tomllib.TOMLDecodeError, RecursionError) as error:
+        return validated(model, read_toml(text), what, where, page, text)
+    except (ValueError, RecursionError) as error:
         told = re.search(r"at line (\d+)", str(error))
         raise FurnelError(
             what,

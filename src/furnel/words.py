@@ -16,9 +16,18 @@ def count(value: int, one: str, many: str = "") -> str:
     return f"{number(value)} {one if value == 1 else many or one + 's'}"
 
 
+_BLANKS = "\n\t\u2009\u00a0\u202f\u3000"  # line ends, tabs, and blanks of other widths
+
+
 def plain(text: str) -> str:
     """A text without control characters (line ends and tabs aside): what a terminal or a log would take for commands."""
-    return "".join(sign if sign.isprintable() or sign in "\n\t" else f"\\x{ord(sign):02x}" for sign in text)
+    return "".join(sign if sign.isprintable() or sign in _BLANKS else f"\\x{ord(sign):02x}" for sign in text)
+
+
+def one_line(text: str, most: int = 120) -> str:
+    """What a stranger wrote as one line without signs that nobody sees or that turn the text around."""
+    kept = "".join(sign for sign in " ".join(text.split()) if sign.isprintable())
+    return kept if len(kept) <= most else f"{kept[: most - 1]}…"
 
 
 def ended(text: str) -> str:

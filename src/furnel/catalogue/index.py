@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import contextlib
 import hashlib
+import logging
 import sqlite3
 import threading
 from collections.abc import Iterator
@@ -21,6 +22,7 @@ from furnel.digests import code_mark
 from furnel.errors import Cancelled, FurnelError
 from furnel.folders import cache_folder
 from furnel.games import Archive, Install
+from furnel.locks import locked
 from furnel.media import HEAD_BYTES, KINDS, Facts, Glances
 from furnel.progress import QUIET, Part, Progress, check
 from furnel.texts import use_forms
@@ -35,6 +37,8 @@ CREATE TABLE title (digest BLOB PRIMARY KEY, title TEXT) WITHOUT ROWID;
 """
 _STORED = COLUMNS[:-1]
 _PIECE = 1024
+_PATIENCE_S = 600.0  # a first look at a large game takes minutes
+log = logging.getLogger(__name__)
 _NOTHING: frozenset[str] = frozenset()
 Digests = npt.NDArray[np.uint8]
 _Row = tuple[str, int, int, str, Facts]
@@ -54,7 +58,25 @@ class Catalogue:
         self._database = _open(self.file)
 
     def refresh(self, progress: Progress = QUIET) -> None:
-        """Scan what is new or changed since the last time, then load the index."""
+        """Scan what is new or changed since the last time, then load the index; a damaged one is made anew.
+
+        Two programs at one index wait for each other.
+        """
+        with locked(self.file, "Scanning the game", patience_s=_PATIENCE_S):
+            try:
+                self._refresh(progress)
+            except (sqlite3.Error, ValueError, TypeError, LookupError):
+                log.warning("the index %s is damaged and made anew", self.file, exc_info=True)
+                with self._lock:
+                    if self._closed:
+                        raise Cancelled("Looking into the catalogue") from None
+                    self._database.close()
+                    for end in ("", "-wal", "-shm", "-journal"):
+                        self.file.with_name(self.file.name + end).unlink(missing_ok=True)
+                    self._database = _open(self.file)
+                self._refresh(progress)
+
+    def _refresh(self, progress: Progress) -> None:
         archives, rules = self.install.archives, self.install.profile.rules_mark
         with self._base() as database:
             known = dict(database.execute("SELECT path, stamp FROM archive"))

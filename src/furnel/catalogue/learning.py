@@ -26,7 +26,7 @@ _LOOK_S = 0.1  # how often it is looked whether the caller wants to stop
 def mark_apart(catalogue: Catalogue, progress: Progress = QUIET) -> Marks:
     """`mark_all`, with what is not known yet worked out by another process at low priority. Can be cancelled and resumed."""
     if not is_marked(catalogue):
-        command = [sys.executable, "-m", __name__, str(catalogue.install.folder), str(catalogue.file)]
+        command = [sys.executable, "-P", "-m", __name__, str(catalogue.install.folder), str(catalogue.file)]
         with (
             contextlib.suppress(OSError),
             subprocess.Popen(

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+import unicodedata
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import partial
@@ -20,6 +21,8 @@ Content = bytes | Path
 """What goes into an archive: bytes, or a file that is read piece by piece."""
 
 _PART = r"(?!\.)[\w\-.+()!@#&' ]++"
+_OTHERS = {"Zs", "Co"}  # blanks, and signs of a game's own
+_JOINERS = "\u200c\u200d\u00ad"  # of Persian, of emoji; the soft hyphen
 _PLAIN = re.compile(f"{_PART}(?:/{_PART})*+", re.ASCII)
 _PLAIN_LINES = re.compile(f"(?:{_PART}(?:/{_PART})*+\n)*+", re.ASCII)
 
@@ -137,7 +140,7 @@ def check_path(path: str, archive: object) -> str:
         why = "it is empty or longer than any file's"
     elif any(part in ("", ".", "..") for part in parts):
         why = "it has an empty part, '.' or '..'"
-    elif "\\" in path or "\0" in path or (len(parts[0]) > 1 and parts[0][1] == ":") or not path.isprintable():
+    elif "\\" in path or "\0" in path or (len(parts[0]) > 1 and parts[0][1] == ":") or not _can_be_seen(path):
         why = "it has characters that no inner path has"
     if why:
         raise FurnelError(
@@ -147,6 +150,14 @@ def check_path(path: str, archive: object) -> str:
             remedy="The archive is damaged, made to do harm, or described by the wrong layout",
         )
     return path
+
+
+def _can_be_seen(path: str) -> bool:
+    """Whether all signs of a path are letters, or blanks and joiners of other scripts; not line ends, controls, or signs that
+    turn what is shown around."""
+    return all(
+        sign.isprintable() or unicodedata.category(sign) in _OTHERS or sign in _JOINERS for sign in path
+    )
 
 
 def check_paths(paths: Sequence[str], archive: object) -> list[str]:

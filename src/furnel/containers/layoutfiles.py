@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 from functools import cache
 from importlib import resources
 from pathlib import Path
@@ -12,6 +13,7 @@ from furnel.folders import state_folder
 from furnel.schema import parse_toml
 
 WHAT = "Reading a layout"
+log = logging.getLogger(__name__)
 
 
 def parse_layout(text: str, where: object) -> Layout:
@@ -46,8 +48,14 @@ def layouts_folder() -> Path:
 
 
 def known_layouts() -> dict[str, Layout]:
-    """All layouts by name; the user's own ones come first and stand for shipped ones of the same name."""
-    own = [open_layout(file) for file in sorted(layouts_folder().glob("*.toml"))]
+    """All layouts by name; the user's own ones come first and stand for shipped ones of the same name. One that cannot be read
+    is left out, which the log tells."""
+    own = []
+    for file in sorted(layouts_folder().glob("*.toml")):
+        try:
+            own.append(open_layout(file))
+        except FurnelError as error:
+            log.warning("%s It is left out.", error)
     out = {layout.name: layout for layout in own}
     for name, layout in shipped_layouts().items():
         out.setdefault(name, layout)

@@ -19,7 +19,9 @@ class Source(Protocol):
     """The bytes of an archive as a read-only `view`; `name` tells where they are from, for messages."""
 
     name: str
-    view: memoryview
+
+    @property
+    def view(self) -> memoryview: ...
 
     def copy(self, start: int, end: int, out: BinaryIO) -> None:
         """Write a span of it to `out`, in pieces."""
@@ -55,7 +57,21 @@ class MappedFile:
                     self._map.madvise(mmap.MADV_RANDOM)
         except OSError as error:
             raise FurnelError("Opening an archive", where=path, why=reason(error)) from error
-        self.view = memoryview(self._map) if self._map is not None else memoryview(b"")
+        self._view = memoryview(self._map) if self._map is not None else memoryview(b"")
+
+    @property
+    def view(self) -> memoryview:
+        """The file's bytes. Raises FurnelError when it is shorter than it was: what is gone cannot be touched."""
+        if (
+            self._map is not None
+            and not self._file.closed
+            and os.fstat(self._file.fileno()).st_size < len(self._view)
+        ):
+            raise FurnelError(
+                "Reading an archive", where=self.name, why="another program is writing it anew",
+                remedy="Wait until that is done, then open the game again",
+            )  # fmt: skip
+        return self._view
 
     def copy(self, start: int, end: int, out: BinaryIO) -> None:
         """The kernel does it, file to file, where it can; holes stay holes."""
@@ -97,7 +113,7 @@ class MappedFile:
         """A span of it still in use somewhere (a refusal's trace, say) lets go of it later."""
         self._file.close()
         with contextlib.suppress(BufferError):
-            self.view.release()
+            self._view.release()
             if self._map is not None:
                 self._map.close()
 
@@ -130,7 +146,12 @@ class HeldBytes:
     def __init__(
         self, data: bytes | memoryview, name: str, fetch: Callable[[str], bytes | memoryview] | None = None
     ) -> None:
-        self.name, self.view, self._fetch = name, memoryview(data), fetch
+        self.name, self._view, self._fetch = name, memoryview(data), fetch
+
+    @property
+    def view(self) -> memoryview:
+        """The bytes."""
+        return self._view
 
     def copy(self, start: int, end: int, out: BinaryIO) -> None:
         out.write(self.view[start:end])

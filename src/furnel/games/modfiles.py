@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import io
 import json
-import tomllib
 from collections.abc import Mapping, Sequence
 from typing import TYPE_CHECKING, Annotated, Any, ClassVar
 
@@ -12,7 +11,8 @@ from pydantic import Field, model_validator
 
 from furnel.errors import FurnelError
 from furnel.games.loadorder import in_ini, in_json, in_lines, in_toml, in_xml
-from furnel.schema import OneOf, Part
+from furnel.schema import OneOf, Part, read_toml
+from furnel.words import one_line
 
 if TYPE_CHECKING:
     from configparser import ConfigParser
@@ -64,7 +64,11 @@ class AboutFile(Part):
         except _damage():
             return {}
         found = {fact: _get(tree, key) for fact, key in self.keys.items()}
-        return {fact: str(value) for fact, value in found.items() if isinstance(value, str | int | float)}
+        return {
+            fact: one_line(str(value))
+            for fact, value in found.items()
+            if isinstance(value, str | int | float)
+        }
 
 
 class OrderFile(Part):
@@ -128,7 +132,7 @@ class _Toml(Form):
     name = "toml"
 
     def load(self, text: str) -> Tree:
-        return tomllib.loads(text)
+        return read_toml(text)
 
     def dump(self, tree: Tree, old: str = "") -> str:
         import tomlkit

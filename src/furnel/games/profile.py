@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import fnmatch
 import hashlib
+import logging
 import re
 from functools import cache, cached_property
 from importlib import resources
@@ -20,11 +21,22 @@ from furnel.folders import state_folder
 from furnel.games.additions import AdditionRule
 from furnel.games.looprecord import LoopRecord
 from furnel.games.modfiles import AboutFile, OrderFile
-from furnel.schema import Colour, GlobText, InsidePath, NameText, Part, Pixels, parse_toml, template
+from furnel.schema import (
+    Colour,
+    GlobText,
+    InsidePath,
+    NameText,
+    Part,
+    Pixels,
+    parse_toml,
+    takes_for_ever,
+    template,
+)
 from furnel.sprites.layout import Anchor, Animation, SheetLayout, parse_cells
 from furnel.sprites.palette import parse_colours
 from furnel.texts import EventKeys, Form, ValueRule
 
+log = logging.getLogger(__name__)
 WHAT = "Reading a profile"
 
 
@@ -78,6 +90,8 @@ class VersionRule(Part):
     @classmethod
     def _has_a_group(cls, pattern: str) -> str:
         try:
+            if takes_for_ever(pattern):
+                raise ValueError("a repeat within a repeat can take for ever: write it with one")
             if re.compile(pattern).groups < 1:
                 raise ValueError("it has no group in parentheses around the version")
         except re.error as error:
@@ -318,6 +332,16 @@ class Profile(Part):
     _shipped: bool = PrivateAttr(False)
     _home: Path | Traversable | None = PrivateAttr(None)
 
+    @model_validator(mode="after")
+    def _leaves_the_games_files(self) -> Profile:
+        own = [self.mods.about, self.mods.order] if self.mods.has_order else []
+        theirs = [*self.recognise.files, *([self.version.file] if self.version is not None else [])]
+        if any(fnmatch.fnmatchcase(self.mods.order, pattern) for pattern in theirs) and own:
+            raise ValueError(
+                f"mods.order: {self.mods.order} is a file of the game's own, which is never written"
+            )
+        return self
+
     def version_of(self, folder: Path) -> str:
         """The version of an install, or nothing when it does not tell."""
         if self.version is None:
@@ -403,24 +427,39 @@ def profiles_folder() -> Path:
     return state_folder() / "profiles"
 
 
-def own_profiles() -> dict[str, Profile]:
-    """The user's profiles, by id. Raises FurnelError for one that cannot be read."""
+def own_profiles(broken: list[FurnelError] | None = None) -> dict[str, Profile]:
+    """The user's profiles, by id. One that cannot be read is left out, and why is put into `broken`."""
     out = {}
     for file in sorted(profiles_folder().glob("*.toml")):
         try:
             profile = parse_profile(file.read_text("utf-8"), file).beside(file.parent)
         except (OSError, UnicodeDecodeError) as error:
-            raise FurnelError(WHAT, where=file, why=str(error)) from error
-        out[profile.id] = profile
+            _leave_out(FurnelError(WHAT, where=file, why=str(error)), broken)
+        except FurnelError as error:
+            _leave_out(error, broken)
+        else:
+            out[profile.id] = profile
     return out
 
 
-def known_profiles() -> dict[str, Profile]:
-    """All profiles; the user's own ones come first and stand for shipped ones of the same id."""
-    out = own_profiles()
+def _leave_out(error: FurnelError, broken: list[FurnelError] | None) -> None:
+    log.warning("%s It is left out.", error)
+    if broken is not None:
+        broken.append(error)
+
+
+def known_profiles(broken: list[FurnelError] | None = None) -> dict[str, Profile]:
+    """All profiles; the user's own ones come first and stand for shipped ones of the same id. Those that cannot be read are
+    left out, and why is put into `broken`."""
+    out = own_profiles(broken)
     for name, profile in shipped_profiles().items():
         out.setdefault(name, profile)
     return out
+
+
+def _stem(error: FurnelError) -> str:
+    """What the file of a refusal is called, without its ending."""
+    return Path(error.where.partition(", line ")[0]).stem
 
 
 class UnknownGame(FurnelError):
@@ -434,16 +473,21 @@ def recognise(folder: Path) -> Profile:
             "Opening a game", where=folder, why="there is no such folder", remedy="Check the path"
         )
     try:
-        profiles = known_profiles().values()
+        broken: list[FurnelError] = []
+        profiles = known_profiles(broken).values()
         for profile in profiles:
             if profile.recognises(folder):
+                for error in broken:  # one that is to stand for this profile stops its own game, and no other
+                    if _stem(error) == profile.id:
+                        raise error
                 return profile
     except OSError as error:
         raise FurnelError("Opening a game", where=folder, why=reason(error)) from error
     known = ", ".join(profile.name for profile in profiles)
+    left_out = f"; {broken[0].where} cannot be read: {broken[0].why}" if broken else ""
     raise UnknownGame(
         "Opening a game",
         where=folder,
-        why="no profile recognises it",
+        why=f"no profile recognises it{left_out}",
         remedy=f"Describe it with New game, or choose the folder of one of: {known}",
     )

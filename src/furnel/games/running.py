@@ -122,7 +122,8 @@ def _filled(install: Install, command: tuple[str, ...], what: str, **values: str
         for name, value in known.items():
             part = part.replace(f"{{{name}}}", value)
         parts.append(part)
-    return [sys.executable if parts[0] == "python" else parts[0], *parts[1:]]
+    # -P: nothing that lies in the folder that Furnel was started in is run
+    return [*([sys.executable, "-P"] if parts[0] == "python" else parts[:1]), *parts[1:]]
 
 
 def _run(what: str, command: list[str], progress: Progress, allowed: tuple[int, ...] = (0,)) -> str:

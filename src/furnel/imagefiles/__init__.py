@@ -59,6 +59,10 @@ def read_texture(data: Data, where: object = "") -> Texture:
     return _needed(data, where).read(data, where)
 
 
+_LIGHT_BYTES = 20  # of a pixel of light on its way
+_MOST_SEEN, _ANY_SEEN, _MOST_RATIO = 1 << 30, 1 << 27, 2200
+
+
 def read_header(data: Data, where: object = "") -> Texture:
     """What the first bytes of a picture file say of it, as a Texture whose levels hold no data."""
     return _needed(data, where).read_header(data, where)
@@ -152,9 +156,12 @@ def brightest(texture: Texture) -> float:
 def read_small(data: Data, side: int, where: object = "") -> Picture:
     """The smallest level whose longer side has at least `side` pixels; nothing else of the file is unpacked or decoded."""
     kind = _needed(data, where)
+    header = kind.read_header(data, where)
     if kind.read_level is not None:
-        level = small_level(kind.read_header(data, where), side)
+        level = small_level(header, side)
+        _check_cost(header, level, len(data), where)
         return decode_level(kind.read_level(data, where, level), level, 0)
+    _check_cost(header, 0, len(data), where)
     texture = kind.read(data, where)
     level = small_level(texture, side)
     return (
@@ -162,6 +169,17 @@ def read_small(data: Data, side: int, where: object = "") -> Picture:
         if max(texture.level_size(level)) > 8 * side
         else decode_level(texture, level, 0)
     )
+
+
+def _check_cost(header: Texture, level: int, size: int, where: object) -> None:
+    """Refuse a picture that would take far more to be seen than any is worth, and more than its bytes can mean."""
+    width, height = header.level_size(level)
+    cost = width * height * (_LIGHT_BYTES if header.pixel_format.sample == "float" else 4)
+    if cost > _MOST_SEEN or (cost > _ANY_SEEN and cost > size * _MOST_RATIO):
+        raise FurnelError(
+            "Reading a picture", where=where, why=f"{width} × {height} pixels are too many to be seen here",
+            remedy="Give it smaller levels, or less pixels",
+        )  # fmt: skip
 
 
 def _sampled(texture: Texture, level: int, side: int) -> Picture:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import struct
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Literal
@@ -35,7 +36,10 @@ def read_frames(data: Data, where: object = "") -> tuple[Frame, ...]:
     from PIL import ImageSequence
 
     with opened(data, where) as image:
-        number = int(getattr(image, "n_frames", 1))
+        try:
+            number = int(getattr(image, "n_frames", 1))
+        except (OSError, ValueError, SyntaxError, IndexError, EOFError, struct.error) as error:
+            raise damaged(where, error) from error
         if number > _MOST_FRAMES or number * image.width * image.height > _MOST_PIXELS:
             raise FurnelError(
                 WHAT, where=where, why=f"it has {number} frames of {image.width} × {image.height}, which is too much",
@@ -49,7 +53,7 @@ def read_frames(data: Data, where: object = "") -> tuple[Frame, ...]:
                 )  # some formats tell the time when they are decoded
                 ms = round(float(frame.info.get("duration", 0) or 0)) or _UNTOLD_MS
                 out.append(Frame(picture, ms))
-        except (OSError, ValueError, SyntaxError, MemoryError, IndexError, EOFError) as error:
+        except (OSError, ValueError, SyntaxError, MemoryError, IndexError, EOFError, struct.error) as error:
             raise damaged(where, error) from error
         return tuple(out)
 

@@ -10,6 +10,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
+import numpy.typing as npt
 
 from furnel.errors import FurnelError
 from furnel.imagefiles import pillow
@@ -22,6 +23,9 @@ _KIND = b"image/openraster"
 _MOST_ENTRY = 1 << 28
 _MOST_LAYERS = 1024
 _THUMBNAIL = 256
+_BAND = 256  # rows that are composed at once
+_DEEPEST, _LONGEST_NAME = 64, 200
+_FEWEST, _PIXELS_A_BYTE = 1 << 22, 1100  # of canvas and layers together, for what bytes the file has
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -50,6 +54,11 @@ def read_layers(data: Data, where: object = "") -> tuple[Layer, ...]:
                 raise FurnelError(
                     _WHAT, where=where, why="it has far too many layers", remedy="Join some of them"
                 )
+            if (len(out) + 1) * width * height > max(_FEWEST, len(data) * _PIXELS_A_BYTE):
+                raise FurnelError(
+                    _WHAT, where=where, why="its few bytes claim far too many pixels",
+                    remedy="Use a smaller canvas, or flatten it",
+                )  # fmt: skip
             part = _picture(archive, element.get("src", ""), where)
             out.append(Layer(name, _on_canvas(part, element, (width, height)), visible, opacity))
         return tuple(reversed(out))
@@ -61,14 +70,21 @@ def composed(layers: Sequence[Layer]) -> Picture:
         raise FurnelError(
             "Laying layers", why="there is none of these", remedy="Name layers that the file has"
         )
-    out = np.zeros(layers[0].picture.pixels.shape, np.float64)
+    height = layers[0].picture.height
+    done = [_composed(layers, top, min(top + _BAND, height)) for top in range(0, height, _BAND)]
+    return Picture(np.concatenate(done))
+
+
+def _composed(layers: Sequence[Layer], top: int, end: int) -> npt.NDArray[np.uint8]:
+    """Some rows of layers over each other; all at once would take sixteen times what the picture takes."""
+    out = np.zeros((end - top, *layers[0].picture.pixels.shape[1:]), np.float64)
     for layer in layers:
-        over = layer.picture.pixels.astype(np.float64) / 255
+        over = layer.picture.pixels[top:end].astype(np.float64) / 255
         alpha = over[..., 3:] * layer.opacity
         whole = alpha + out[..., 3:] * (1 - alpha)
         colour = (over[..., :3] * alpha + out[..., :3] * out[..., 3:] * (1 - alpha)) / np.maximum(whole, 1e-9)
         out = np.concatenate([np.where(whole > 0, colour, 0), whole], axis=2)
-    return Picture(np.round(out * 255).astype(np.uint8))
+    return np.round(out * 255).astype(np.uint8)
 
 
 def write_layers(layers: Sequence[Layer]) -> bytes:
@@ -148,18 +164,22 @@ def _stack(archive: zipfile.ZipFile, where: object) -> tuple[int, int, ElementTr
 
 
 def _leaves(
-    stack: ElementTree.Element, group: str, visible: bool, opacity: float
+    stack: ElementTree.Element, group: str, visible: bool, opacity: float, deep: int = 0
 ) -> Iterator[tuple[str, ElementTree.Element, bool, float]]:
     """Each layer, the topmost first: its name, its element, and what its groups make of it."""
     for number, element in enumerate(stack, start=1):
-        name = group + (element.get("name") or f"layer {number}")
+        name = (group + (element.get("name") or f"layer {number}"))[-_LONGEST_NAME:]
         shown = visible and element.get("visibility", "visible") == "visible"
         try:
             strength = opacity * min(max(float(element.get("opacity", "1")), 0.0), 1.0)
         except ValueError:
             strength = opacity
         if element.tag == "stack":
-            yield from _leaves(element, f"{name}/", shown, strength)
+            if deep >= _DEEPEST:
+                raise FurnelError(
+                    _WHAT, where=group[:80], why=f"its groups are nested more than {_DEEPEST} deep"
+                )
+            yield from _leaves(element, f"{name}/", shown, strength, deep + 1)
         elif element.tag == "layer":
             yield name, element, shown, strength
 

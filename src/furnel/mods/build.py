@@ -20,7 +20,9 @@ from furnel.media import spec_of
 from furnel.mods.fit import compare, worst
 from furnel.mods.generated import Companion, companions
 from furnel.mods.installer import MERGE, merge_script
+from furnel.mods.outside import checked
 from furnel.mods.patches import PATCHES, patches_text
+from furnel.mods.render import read_source
 from furnel.mods.sharing import CHANGES, README, changes_text, note_package, preview_files, readme_text
 from furnel.mods.workspace import Examined, Workspace
 from furnel.mods.wrapping import wrap
@@ -44,11 +46,12 @@ class BuiltFile:
 
 @dataclass(frozen=True, slots=True)
 class Build:
-    """A finished build; `about` is a mark of the file about the mod."""
+    """A finished build; `about` is a mark of the file about the mod, `broken` are swaps that were built though they break."""
 
     folder: Path
     files: tuple[BuiltFile, ...]
     about: str
+    broken: tuple[str, ...] = ()
 
 
 def examine_all(space: Workspace, progress: Progress = QUIET) -> list[Examined]:
@@ -97,9 +100,10 @@ def _built(space: Workspace, examined: list[Examined], anyway: bool, progress: P
         shutil.rmtree(fresh, ignore_errors=True)
     about = _about_mark(space)
     rows = [[f.path, f.before, f.after, f.sha256, f.key] for f in files]
-    write_text(_manifest(space), json.dumps({"about": about, "tree": tree, "files": rows}, indent=1) + "\n")
+    told = {"about": about, "tree": tree, "files": rows, "broken": broken}
+    write_text(_manifest(space), json.dumps(told, indent=1) + "\n")
     progress.report(1.0, f"Built {count(len(files), 'file')}")
-    return Build(final, tuple(files), about)
+    return Build(final, tuple(files), about, tuple(broken))
 
 
 def last_build(space: Workspace) -> Build | None:
@@ -117,7 +121,8 @@ def build_in(folder: Path, mod: str) -> Build | None:
         kept = json.loads(home.with_name(f"{mod}.json").read_text("utf-8"))
         if kept["tree"] != tree_digest(home):
             return None
-        return Build(home, tuple(BuiltFile(*row) for row in kept["files"]), kept["about"])
+        files = tuple(BuiltFile(*row) for row in kept["files"])
+        return Build(home, files, kept["about"], tuple(map(str, kept.get("broken", ()))))
     except (OSError, ValueError, TypeError, KeyError):
         return None
 
@@ -163,7 +168,7 @@ def package(space: Workspace, target: Path | None = None, progress: Progress = Q
     """
     built = last_build(space)
     examined = examine_all(space, Part(progress, 0, 0.4))
-    if stale(space, built, examined) or built is None:
+    if stale(space, built, examined) or built is None or built.broken:  # what breaks is not shared
         built = _built(space, examined, False, Part(progress, 0.4, 0.9))
     about = space.project.mod
     target = target or space.folder / "build" / f"{about.id}-{about.version}.zip"
@@ -202,7 +207,7 @@ def _contents(
         elif (kept := results[path].kept) is not None:
             out.append((path, key, kept.read))
         elif results[path].swap.source and (source := space.source_path(results[path].swap)).is_file():
-            out.append((path, key, source.read_bytes))
+            out.append((path, key, partial(read_source, checked(space.file, source))))
     return out
 
 

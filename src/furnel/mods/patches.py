@@ -6,7 +6,6 @@ A ready definition has all that the game had when the mod was made: after an upd
 from __future__ import annotations
 
 import hashlib
-import tomllib
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from pathlib import Path
@@ -17,6 +16,7 @@ import tomlkit
 from furnel.errors import FurnelError
 from furnel.mods.project import change_row
 from furnel.mods.workspace import Examined
+from furnel.schema import read_toml
 from furnel.texts import Change, Document
 from furnel.texts.patch import applied, disputes
 
@@ -60,7 +60,7 @@ def read_patches(folder: Path) -> dict[str, Patch]:
     """The patches in a mod's folder by the paths of definitions. What cannot be read is as if it were not there: the ready
     files say all that is needed."""
     try:
-        told = tomllib.loads((folder / PATCHES).read_text("utf-8"))
+        told = read_toml((folder / PATCHES).read_text("utf-8"))
         if told.get("furnel-patches") != 1:
             return {}
         return {

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-import tomllib
 from functools import lru_cache
 from pathlib import Path
 from typing import Annotated, Any, Literal
@@ -17,7 +16,17 @@ from furnel.errors import FurnelError, reason
 from furnel.media import PICTURE, SOUND, medium_by_suffix
 from furnel.media.encode import Encode
 from furnel.mods.steps import STEP_TYPES, Value, step_type
-from furnel.schema import IdText, InnerPath, LongText, NameText, Part, PlainText, VersionText, validated
+from furnel.schema import (
+    IdText,
+    InnerPath,
+    LongText,
+    NameText,
+    Part,
+    PlainText,
+    VersionText,
+    read_toml,
+    validated,
+)
 from furnel.texts.patch import Change
 from furnel.words import count
 
@@ -239,13 +248,13 @@ def file_schema() -> dict[str, Any]:
 def load_project(path: Path) -> Project:
     """The project in a file. Raises FurnelError that names line or key, what was found and what is allowed."""
     try:
-        raw = tomllib.loads(path.read_text("utf-8-sig"))
+        raw = read_toml(path.read_text("utf-8-sig"))
     except (OSError, UnicodeDecodeError) as error:
         why = reason(error) if isinstance(error, OSError) else "it is not UTF-8 text"
         raise FurnelError(
             WHAT, where=path, why=why, remedy="Open the folder that has a furnel.toml"
         ) from error
-    except tomllib.TOMLDecodeError as error:
+    except ValueError as error:
         raise FurnelError(
             WHAT, where=path, why=str(error), remedy="Correct the TOML in a text editor"
         ) from error
@@ -309,8 +318,8 @@ def _parts(text: str) -> list[tuple[str, dict[str, Any], str]]:
 @lru_cache(maxsize=2048)
 def _read_part(text: str) -> dict[str, Any] | None:
     try:
-        return tomllib.loads(text)
-    except tomllib.TOMLDecodeError:
+        return read_toml(text)
+    except ValueError:
         return None
 
 

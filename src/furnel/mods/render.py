@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 import json
 import mmap
+import stat
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 from functools import cached_property, partial
@@ -39,10 +40,22 @@ _MADE_BY = (
 _LONG = 1 << 25
 
 
+_MOST_SOURCE = 4 << 30
+
+
 def read_source(path: Path) -> bytes:
     """A source file's bytes; a long recording's are mapped, not read. Raises FurnelError when it is gone."""
     try:
-        if path.stat().st_size > _LONG and medium_by_suffix(path) is SOUND:
+        state = path.stat()
+        if not stat.S_ISREG(state.st_mode) or (
+            state.st_size > _MOST_SOURCE and medium_by_suffix(path) is not SOUND
+        ):
+            much = f"{state.st_size >> 30} GB are more than a source has"
+            raise FurnelError(
+                "Reading a source", where=path, why=much if stat.S_ISREG(state.st_mode) else "it is no file",
+                remedy="Drop another file on the swap",
+            )  # fmt: skip
+        if state.st_size > _LONG and medium_by_suffix(path) is SOUND:
             with path.open("rb") as file:
                 return cast(bytes, memoryview(mmap.mmap(file.fileno(), 0, access=mmap.ACCESS_READ)))
         return path.read_bytes()

@@ -6,6 +6,8 @@ Nothing that is in it is ever run, and nothing is written outside the folder tha
 from __future__ import annotations
 
 import contextlib
+import lzma
+import shutil
 import stat
 import tarfile
 import unicodedata
@@ -26,6 +28,7 @@ from furnel.progress import QUIET, Progress, check
 WHAT = "Looking into a mod"
 MOST_FILES, MOST_BYTES = 50_000, 32 << 30
 _PIECE, _LONGEST_NAME, _RATIO, _FREE = 1 << 20, 200, 1200, 16 << 20
+_FREE_ALL = 256 << 20
 _DEVICES = {
     "con",
     "prn",
@@ -36,7 +39,7 @@ _DEVICES = {
 _SEVEN = b"7z\xbc\xaf\x27\x1c"
 _DAMAGE = (
     zipfile.BadZipFile, tarfile.TarError, zlib.error, zstandard.ZstdError, OSError, EOFError, ValueError, OverflowError,
-    RuntimeError, LookupError, NotImplementedError, AttributeError, MemoryError,
+    RuntimeError, LookupError, NotImplementedError, AttributeError, MemoryError, lzma.LZMAError,
 )  # fmt: skip
 
 
@@ -76,6 +79,8 @@ class _Taker:
 
     def __init__(self, source: Path, folder: Path, progress: Progress) -> None:
         self._source, self._folder, self._progress = source, folder, progress
+        self._packed = MOST_BYTES if source.is_dir() else source.stat().st_size if source.is_file() else 0
+        self._room = shutil.disk_usage(folder).free if folder.exists() else MOST_BYTES
         self._names: dict[str, str] = {}
         self._folders: dict[str, str] = {}
         self._bytes = 0
@@ -92,8 +97,11 @@ class _Taker:
         check(self._progress, WHAT)
         self.name(path)
         self._bytes += size
-        if len(self._names) > MOST_FILES or self._bytes > MOST_BYTES or size > stored * _RATIO + _FREE:
+        most = min(MOST_BYTES, self._packed * _RATIO + _FREE_ALL)  # of all files together
+        if len(self._names) > MOST_FILES or self._bytes > most or size > stored * _RATIO + _FREE:
             raise self._no(path, "it claims to be far more than a mod is")
+        if self._bytes > self._room:
+            raise self._no(path, "there is not that much room on the disk")
         target = self._folder / path
         target.parent.mkdir(parents=True, exist_ok=True)
         with target.open("xb") as out:

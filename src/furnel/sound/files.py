@@ -269,7 +269,7 @@ class SoundStream:
             if self._file.tell() != start:
                 self._file.seek(start)
             samples: Samples = self._file.read(frames, dtype="float32", always_2d=True)
-        except (soundfile.LibsndfileError, RuntimeError) as error:
+        except (soundfile.LibsndfileError, RuntimeError, ValueError) as error:
             raise _refusal(self._where, error) from error
         if self.info.file_type == "Ogg" and (places := from_ogg(samples.shape[1])) is not None:
             samples = np.ascontiguousarray(samples[:, places])

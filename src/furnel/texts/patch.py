@@ -362,6 +362,8 @@ def _of_tables(base: dict[str, Value], theirs: dict[str, Value], at: Address, tw
             out += [Change(do="drop", at=address_text(inside), was=was) for _ in range(times)]
         elif _several(value, twins) or _several(theirs[key], twins):
             out += _of_twins(_rows(value), _rows(theirs[key]), at, key, twins)
+        elif twins == "all" and _is_another(value, theirs[key]):
+            out += _of_twins([value], [theirs[key]], at, key, twins)
         else:
             out += _differences(value, theirs[key], inside, twins)
     previous: str | None = None
@@ -374,6 +376,18 @@ def _of_tables(base: dict[str, Value], theirs: dict[str, Value], at: Address, tw
             out += [Change(do="add", at=address_text(at), key=key, to=row, place=place) for row in rows]
         previous = key
     return out
+
+
+def _is_another(one: Value, other: Value) -> bool:
+    """Whether a record stands where one stood that has nothing in common with it."""
+    if (
+        not isinstance(one, dict)
+        or not isinstance(other, dict)
+        or len(one) < 2
+        or _naming([one], [other]) is None
+    ):
+        return False
+    return not any(key in other and other[key] == value for key, value in one.items())
 
 
 def _behind(name: str | None) -> str:

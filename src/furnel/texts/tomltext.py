@@ -8,6 +8,7 @@ import tomllib
 from typing import Any
 
 from furnel.errors import FurnelError
+from furnel.schema import read_toml
 from furnel.texts.address import Address, Step
 from furnel.texts.document import Document, Found, Item, Node, Value, alike
 
@@ -19,8 +20,8 @@ class TomlDocument(Document):
 
     def _parse(self) -> Node:
         try:
-            return _node(tomllib.loads(self.text))
-        except (tomllib.TOMLDecodeError, RecursionError) as error:
+            return _node(read_toml(self.text))
+        except (ValueError, RecursionError) as error:
             told = re.search(r"at line (\d+)", str(error))
             raise FurnelError(
                 "Reading a definition",
@@ -81,7 +82,7 @@ class TomlDocument(Document):
         import tomlkit
         from tomlkit.exceptions import TOMLKitError
 
-        wanted = copy.deepcopy(tomllib.loads(self.text))
+        wanted = copy.deepcopy(read_toml(self.text))
         keys = self._keys(address)
         try:
             document = tomlkit.parse(self.text)

@@ -252,6 +252,10 @@
 <translation>die Einträge dieses Archivs haben Namen nach ihrem Platz, nicht einzeln</translation></message>
 <message><source>Take it out and add it under the other name</source>
 <translation>Nimm es heraus und füge es unter dem anderen Namen hinzu</translation></message>
+<message><source>Zs</source>
+<translation>Zs</translation></message>
+<message><source>Co</source>
+<translation>Co</translation></message>
 <message><source>it is empty or longer than any file's</source>
 <translation>er ist leer oder länger als der irgendeiner Datei</translation></message>
 <message><source>Reading an entry</source>
@@ -470,6 +474,10 @@
 <translation>es ist eine einzige gepackte Datei und kein Archiv aus mehreren</translation></message>
 <message><source>Replace the file, or make a ZIP or TAR of several</source>
 <translation>Ersetze die Datei, oder mach ein ZIP oder TAR aus mehreren</translation></message>
+<message><source>another program is writing it anew</source>
+<translation>ein anderes Programm schreibt es neu</translation></message>
+<message><source>Wait until that is done, then open the game again</source>
+<translation>Warte, bis das fertig ist, und öffne das Spiel noch einmal</translation></message>
 <message><source>nothing is written beside it that ends in {0}</source>
 <translation>daneben wird nichts geschrieben, das auf {0} endet</translation></message>
 <message><source>there is no {0} beside it</source>
@@ -3216,12 +3224,12 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Die Brücke hat {0} und kommt zuletzt</translation></message>
 <message><source>Change the load order</source>
 <translation>Die Ladereihenfolge ändern</translation></message>
+<message><source>A bridge has nothing to add: where mods contradict each other the last one is seen</source>
+<translation>Eine Brücke hat nichts hinzuzufügen: Wo Mods sich widersprechen, sieht man die letzte</translation></message>
 <message><source>No bridge is needed: no mod hides what another one changes</source>
 <translation>Keine Brücke nötig: keine Mod verdeckt, was eine andere ändert</translation></message>
 <message><source>{0}; {1} went to the last mod</source>
 <translation>{0}; {1} ging an die letzte Mod</translation></message>
-<message><source>{0}: every mod is seen</source>
-<translation>{0}: jede Mod ist zu sehen</translation></message>
 <message><source>Switch {0} {1}</source>
 <translation>{0} schalten: {1}</translation></message>
 <message><source>Installing</source>
@@ -3232,6 +3240,10 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Die Ladereihenfolge speichern</translation></message>
 <message><source>Reading the load order</source>
 <translation>Die Ladereihenfolge lesen</translation></message>
+<message><source>{0}: what was chosen is seen</source>
+<translation>{0}: Man sieht, was gewählt wurde</translation></message>
+<message><source>{0}: every mod is seen</source>
+<translation>{0}: jede Mod ist zu sehen</translation></message>
 <message><source>There is nothing to install yet: build the mod first</source>
 <translation>Noch ist nichts zu installieren: baue zuerst die Mod</translation></message>
 <message><source>Removing</source>
@@ -3812,6 +3824,8 @@ Das Protokoll davor:
 <translation>{0} sind</translation></message>
 <message><source>{0} the game's own again</source>
 <translation>{0} wieder das des Spiels</translation></message>
+<message><source>{0=} is laid over your {1} of {2}</source>
+<translation>{0=} liegt über {1} von dir in {2}</translation></message>
 <message><source>Fill {0=} with {1}</source>
 <translation>{0=} füllen mit {1}</translation></message>
 <message><source>Copied {0} of {1}</source>
@@ -3852,6 +3866,8 @@ Das Protokoll davor:
 <translation>{0} neu angepasst</translation></message>
 <message><source>Fitting</source>
 <translation>Anpassen</translation></message>
+<message><source>Only what the file has</source>
+<translation>Nur was die Datei hat</translation></message>
 <message><source>{0} has no steps to copy</source>
 <translation>{0} hat keine Schritte zu kopieren</translation></message>
 <message><source>Following the update</source>
@@ -3922,6 +3938,8 @@ Das Protokoll davor:
 <translation>Sie machen dasselbe daraus.</translation></message>
 <message><source>They change different places of it: the bridge has them all.</source>
 <translation>Sie ändern verschiedene Stellen davon: die Brücke hat sie alle.</translation></message>
+<message><source>It was made for an older version of the game: the bridge lays what it changes over the game of today.</source>
+<translation>Sie ist für eine ältere Version des Spiels gemacht: Die Brücke legt, was sie ändert, über das Spiel von heute.</translation></message>
 <message><source>They want different things.</source>
 <translation>Sie wollen Verschiedenes.</translation></message>
 <message><source>{0} on, {1}</source>
@@ -4368,14 +4386,20 @@ und {0} weitere</translation></message>
 <translation>Berichtige oder lösche die Datei</translation></message>
 <message><source>Reading a profile</source>
 <translation>Ein Profil lesen</translation></message>
+<message><source>; {0} cannot be read: {1}</source>
+<translation>; {0} ist nicht zu lesen: {1}</translation></message>
 <message><source>it is the name of a file, without folders</source>
 <translation>es ist der Name einer Datei, ohne Ordner</translation></message>
-<message><source>no profile recognises it</source>
-<translation>kein Profil erkennt es</translation></message>
+<message><source>no profile recognises it{0}</source>
+<translation>kein Profil erkennt ihn{0}</translation></message>
 <message><source>Describe it with New game, or choose the folder of one of: {0}</source>
 <translation>Beschreibe es mit Neues Spiel, oder wähle den Ordner von einem von: {0}</translation></message>
 <message><source>mods that go {0} need {1}</source>
 <translation>Mods, die {0} gehen, brauchen {1}</translation></message>
+<message><source>mods.order: {0} is a file of the game's own, which is never written</source>
+<translation>mods.order: {0} ist eine eigene Datei des Spiels, die nie geschrieben wird</translation></message>
+<message><source>a repeat within a repeat can take for ever: write it with one</source>
+<translation>eine Wiederholung in einer Wiederholung kann ewig dauern: Schreib es mit einer</translation></message>
 <message><source>it has no group in parentheses around the version</source>
 <translation>es hat keine Gruppe in Klammern um die Version</translation></message>
 <message><source>it is not a regular expression: {0}</source>
@@ -4432,6 +4456,10 @@ und {0} weitere</translation></message>
 <translation>{0} wird nicht geschrieben</translation></message>
 <message><source>Use one of {0}</source>
 <translation>Nimm eins von {0}</translation></message>
+<message><source>{0} × {1} pixels are too many to be seen here</source>
+<translation>{0} × {1} Pixel sind zu viele, um sie hier zu sehen</translation></message>
+<message><source>Give it smaller levels, or less pixels</source>
+<translation>Gib ihm kleinere Stufen oder weniger Pixel</translation></message>
 <message><source>it ends at byte {0}, inside its header</source>
 <translation>es endet bei Byte {0}, mitten in seinem Kopf</translation></message>
 <message><source>{0} should end at byte {1} and the file ends at {2}</source>
@@ -4534,6 +4562,12 @@ und {0} weitere</translation></message>
 <translation>sie hat viel zu viele Ebenen</translation></message>
 <message><source>Join some of them</source>
 <translation>Vereine einige davon</translation></message>
+<message><source>its few bytes claim far too many pixels</source>
+<translation>seine wenigen Bytes behaupten viel zu viele Pixel</translation></message>
+<message><source>Use a smaller canvas, or flatten it</source>
+<translation>Nimm eine kleinere Leinwand, oder füge die Ebenen zusammen</translation></message>
+<message><source>its groups are nested more than {0} deep</source>
+<translation>seine Gruppen sind mehr als {0} tief geschachtelt</translation></message>
 <message><source>Writing a palette PNG</source>
 <translation>Ein Paletten-PNG schreiben</translation></message>
 <message><source>gamma {0}</source>
@@ -4544,8 +4578,6 @@ und {0} weitere</translation></message>
 <translation>das Bild hat {0} Farben, und eine Palette fasst 256</translation></message>
 <message><source>Add the step Few colours</source>
 <translation>Füge den Schritt Wenige Farben hinzu</translation></message>
-<message><source>its few bytes claim far too many pixels</source>
-<translation>seine wenigen Bytes behaupten viel zu viele Pixel</translation></message>
 <message><source>Palette or colours</source>
 <translation>Palette oder Farben</translation></message>
 <message><source>Order of the palette</source>
@@ -4858,6 +4890,8 @@ und {0} weitere</translation></message>
 <translation>Installiert: {0} in {1} von {2}</translation></message>
 <message><source>The mods folder is as it was before</source>
 <translation>Der Mod-Ordner ist, wie er vorher war</translation></message>
+<message><source>The mod is off; the others stay in their order</source>
+<translation>Die Mod ist aus; die anderen bleiben in ihrer Reihenfolge</translation></message>
 <message><source>Installed</source>
 <translation>Installiert</translation></message>
 <message><source>something lies there that is no folder</source>
@@ -4868,10 +4902,16 @@ und {0} weitere</translation></message>
 <translation>was Furnel dorthin gelegt hat, wurde seither von jemand anderem geändert</translation></message>
 <message><source>Removing the mod</source>
 <translation>Die Mod entfernen</translation></message>
+<message><source>Looking after interrupted installs</source>
+<translation>Nach unterbrochenen Installationen sehen</translation></message>
 <message><source>it is not built yet</source>
 <translation>sie ist noch nicht gebaut</translation></message>
 <message><source>Build it first</source>
 <translation>Baue sie zuerst</translation></message>
+<message><source>it is a link to {0}, which Furnel leaves as it is</source>
+<translation>es ist eine Verknüpfung nach {0}, die Furnel lässt, wie sie ist</translation></message>
+<message><source>Take the link out of the mods folder, then install the mod</source>
+<translation>Nimm die Verknüpfung aus dem Mods-Ordner und installiere dann die Mod</translation></message>
 <message><source>Look at it, then install over it if you want to: Remove brings back what was there before Furnel</source>
 <translation>Sieh es an, dann installiere darüber, wenn du willst: Entfernen bringt zurück, was vor Furnel da war</translation></message>
 <message><source>Take out what you want to keep, then remove it all the same</source>
@@ -4888,6 +4928,10 @@ und {0} weitere</translation></message>
 <translation>Versuch es noch einmal: es geht weiter, wo es aufgehört hat</translation></message>
 <message><source>what was read back is not what was built</source>
 <translation>was zurückgelesen wurde, ist nicht, was gebaut wurde</translation></message>
+<message><source>it is not UTF-8 text</source>
+<translation>es ist kein UTF-8-Text</translation></message>
+<message><source>Save it as UTF-8, or delete it</source>
+<translation>Speichere sie als UTF-8, oder lösche sie</translation></message>
 <message><source>Filling an event</source>
 <translation>Ein Ereignis füllen</translation></message>
 <message><source>{0} to {1}</source>
@@ -5496,6 +5540,8 @@ und {0} weitere</translation></message>
 <translation>es sind {0} Mods darin: {1}</translation></message>
 <message><source>Say which one (--mod)</source>
 <translation>Sag, welche (--mod)</translation></message>
+<message><source>a date or time</source>
+<translation>ein Datum oder eine Zeit</translation></message>
 <message><source>The game's files are as they were before</source>
 <translation>Die Dateien des Spiels sind, wie sie vorher waren</translation></message>
 <message><source>The mod is off; {0} was changed by others and stays as it is</source>
@@ -5622,8 +5668,6 @@ und {0} weitere</translation></message>
 <translation>ein Pfad hat kein Nullbyte</translation></message>
 <message><source>nothing changed yet</source>
 <translation>noch nichts geändert</translation></message>
-<message><source>it is not UTF-8 text</source>
-<translation>es ist kein UTF-8-Text</translation></message>
 <message><source>it was saved by a newer Furnel (format {0}, this one knows {1})</source>
 <translation>es wurde von einem neueren Furnel gespeichert (Format {0}, dieses kennt {1})</translation></message>
 <message><source>Open it with that version; nothing was changed</source>
@@ -5656,6 +5700,8 @@ und {0} weitere</translation></message>
 <translation>Gib ihm einen anderen Namen</translation></message>
 <message><source>Encoding {0=}</source>
 <translation>{0} wird kodiert</translation></message>
+<message><source>{0} GB are more than a source has</source>
+<translation>{0} GB sind mehr, als eine Quelle hat</translation></message>
 <message><source>Applying steps</source>
 <translation>Schritte anwenden</translation></message>
 <message><source>Remove its steps</source>
@@ -5664,10 +5710,14 @@ und {0} weitere</translation></message>
 <translation>er hat Schritte und keine Kodierung</translation></message>
 <message><source>Use Fit all, which chooses one</source>
 <translation>Nimm „Alles anpassen“, das eine wählt</translation></message>
+<message><source>Drop another file on the swap</source>
+<translation>Leg eine andere Datei auf den Tausch</translation></message>
 <message><source>Put the file back, or drop another one on the swap</source>
 <translation>Leg die Datei zurück, oder zieh eine andere auf den Tausch</translation></message>
 <message><source>it is for a {0}, and this is a {1}</source>
 <translation>er ist für ein {0}, und das hier ist ein {1}</translation></message>
+<message><source>it is no file</source>
+<translation>es ist keine Datei</translation></message>
 <message><source>Open the mod again: it is made anew</source>
 <translation>Öffne die Mod noch einmal: es wird neu gemacht</translation></message>
 <message><source>Reading a result</source>
@@ -6476,6 +6526,8 @@ und {0} weitere</translation></message>
 <translation>es ist {0}, und Mods sind einfache Dateien</translation></message>
 <message><source>it claims to be far more than a mod is</source>
 <translation>es behauptet, weit mehr zu sein, als eine Mod ist</translation></message>
+<message><source>there is not that much room on the disk</source>
+<translation>so viel Platz ist auf der Platte nicht</translation></message>
 <message><source>it is smaller than it says</source>
 <translation>es ist kleiner, als es sagt</translation></message>
 <message><source>{0} is in it twice, or in another spelling of the same name</source>
@@ -6566,12 +6618,18 @@ und {0} weitere</translation></message>
 <translation>es muss im Ordner des Spiels liegen: {0}</translation></message>
 <message><source>it needs {{0}} in it</source>
 <translation>es braucht {{0}} darin</translation></message>
+<message><source>a key has too many parts (at line {0})</source>
+<translation>ein Schlüssel hat zu viele Teile (in Zeile {0})</translation></message>
+<message><source>it is nested too deep</source>
+<translation>es ist zu tief verschachtelt</translation></message>
 <message><source>at line (\d+)</source>
 <translation>in Zeile (\d+)</translation></message>
 <message><source>Part</source>
 <translation>Teil</translation></message>
 <message><source>it can be {0}, or {1}</source>
 <translation>es kann {0} sein, oder {1}</translation></message>
+<message><source>it is too wide</source>
+<translation>es ist zu breit</translation></message>
 <message><source>what can stand in braces is {0}</source>
 <translation>in Klammern kann stehen: {0}</translation></message>
 <message><source>{0} lists what is allowed</source>
@@ -6858,6 +6916,10 @@ und {0} weitere</translation></message>
 <translation>{0} (Spalte {1})</translation></message>
 <message><source>Correct it in a text editor</source>
 <translation>Berichtige es in einem Texteditor</translation></message>
+<message><source>it says that it is in {0=}, which is no known encoding</source>
+<translation>sie sagt, sie sei in {0=}, was keine bekannte Kodierung ist</translation></message>
+<message><source>Correct the declaration in a text editor</source>
+<translation>Berichtige die Angabe in einem Texteditor</translation></message>
 <message><source>it is not {0} text</source>
 <translation>es ist kein {0}-Text</translation></message>
 <message><source>Save it as UTF-8, or say in the profile which encoding the game uses</source>
@@ -6876,8 +6938,12 @@ und {0} weitere</translation></message>
 <translation>es ist kein Ereignis: es hat keine eigenen Schlüssel</translation></message>
 <message><source>a value is one line of text</source>
 <translation>ein Wert ist eine Zeile Text</translation></message>
+<message><source>a blank before ; or # would make a comment of the rest</source>
+<translation>ein Leerzeichen vor ; oder # machte den Rest zum Kommentar</translation></message>
 <message><source>the section {0} is there twice</source>
 <translation>der Abschnitt {0} ist zweimal da</translation></message>
+<message><source>a value with a comment behind it goes on in the next line</source>
+<translation>ein Wert mit einem Kommentar dahinter geht in der nächsten Zeile weiter</translation></message>
 <message><source>it is neither a [section], nor key = value, nor a comment</source>
 <translation>es ist weder ein [Abschnitt] noch Schlüssel = Wert noch ein Kommentar</translation></message>
 <message><source>{0} is there twice</source>
@@ -7002,6 +7068,10 @@ und {0} weitere</translation></message>
 <translation>, wie {0}</translation></message>
 <message><source>it has no place of its own</source>
 <translation>es hat keinen eigenen Platz</translation></message>
+<message><source>there is one of that name already, and it is another</source>
+<translation>es gibt schon eines mit diesem Namen, und es ist ein anderes</translation></message>
+<message><source>Give the new one another name, or change the one that is there</source>
+<translation>Gib dem neuen einen anderen Namen, oder ändere das vorhandene</translation></message>
 <message><source>both changed it</source>
 <translation>beide haben es geändert</translation></message>
 <message><source>a value is one text</source>
@@ -7038,8 +7108,6 @@ und {0} weitere</translation></message>
 <translation>seine Schreibung lässt sich nicht behalten</translation></message>
 <message><source>it cannot be written in TOML ({0})</source>
 <translation>es lässt sich in TOML nicht schreiben ({0})</translation></message>
-<message><source>it is nested too deep</source>
-<translation>es ist zu tief verschachtelt</translation></message>
 <message><source>elements and attributes keep their names: add one and drop the other</source>
 <translation>Elemente und Attribute behalten ihre Namen: füge eins hinzu und lass das andere fallen</translation></message>
 <message><source>there is no element in it</source>
@@ -7048,8 +7116,14 @@ und {0} weitere</translation></message>
 <translation>ein Element wird Teil um Teil geändert</translation></message>
 <message><source>{0} is no name in XML</source>
 <translation>{0} ist in XML kein Name</translation></message>
+<message><source>an element with children gets no text beside them: change it in a text editor</source>
+<translation>ein Element mit Kindern bekommt keinen Text daneben: Ändere es in einem Texteditor</translation></message>
 <message><source>an element with text has no children</source>
 <translation>ein Element mit Text hat keine Kinder</translation></message>
+<message><source>it has a text already</source>
+<translation>es hat schon einen Text</translation></message>
+<message><source>{0} has text between its parts, which is not written anew: copy it in a text editor</source>
+<translation>{0} hat Text zwischen seinen Teilen, der nicht neu geschrieben wird: Kopiere es in einem Texteditor</translation></message>
 <message><source>The nearest: {0}</source>
 <translation>Am nächsten: {0}</translation></message>
 <message><source>Packed index in front with zero-terminated names, offsets from the data's start, SHA-256 of each entry</source>
