@@ -231,8 +231,9 @@ def test_a_damaged_index_is_made_anew(game: Path, tmp_path: Path, harm: bytes | 
 
 
 def test_one_broken_profile_or_layout_stops_nothing_but_itself(
-    game: Path, capsys: pytest.CaptureFixture[str]
+    game: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch
 ) -> None:
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
     for folder in (profiles_folder(), layouts_folder()):
         folder.mkdir(parents=True, exist_ok=True)
         (folder / "other.toml").write_text("id = [[[")
@@ -268,3 +269,30 @@ def test_names_of_strangers_are_one_line_and_names_of_other_scripts_are_names() 
         with pytest.raises(FurnelError):
             check_path(path, "a")
     assert plain(count(12345, "file")) == count(12345, "file")
+
+
+def test_a_picture_that_is_never_written_does_not_stop_the_others(tmp_path: Path) -> None:
+    from PIL import Image
+
+    from furnel.mods.recolouring import recolour_files
+
+    for name in ("a.webp", "b.png", "c.gif"):
+        Image.new("RGB", (4, 4), (138, 90, 52)).save(tmp_path / name, lossless=True)
+    found = {
+        one.file.name: one
+        for one in recolour_files([tmp_path], tmp_path / "out", {(138, 90, 52): (32, 96, 192)})
+    }
+    assert found["b.png"].pixels == 16 and not found["b.png"].refused
+    assert all("PNG" in found[name].refused or found[name].pixels for name in ("a.webp", "c.gif"))
+
+
+def test_a_style_sheet_takes_any_path(application_look: str) -> None:
+    assert "url(" not in application_look.replace('url("', "")
+    assert all(Path(part.partition('"')[0]).is_file() for part in application_look.split('url("')[1:])
+
+
+@pytest.fixture
+def application_look() -> str:
+    from furnel.desktop.look import style_sheet
+
+    return style_sheet("dark")

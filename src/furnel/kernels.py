@@ -4,11 +4,23 @@ from __future__ import annotations
 
 import os
 from collections.abc import Callable
+from pathlib import Path
 from typing import Any, TypeVar, cast
 
 from furnel.folders import cache_folder
 
 Function = TypeVar("Function", bound=Callable[..., Any])
+
+
+announce: list[Callable[[str], object]] = []
+"""Who is told, once, that the kernels have to be compiled before anything numeric can be done."""
+
+
+def _say_once() -> None:
+    if announce and not any(Path(os.environ["NUMBA_CACHE_DIR"]).glob("*/*.nbi")):
+        for tell in announce:
+            tell("Furnel makes itself ready for this machine, once: about a minute")
+    announce.clear()
 
 
 def kernel(*signatures: str, inlined: bool = True) -> Callable[[Function], Function]:
@@ -18,6 +30,7 @@ def kernel(*signatures: str, inlined: bool = True) -> Callable[[Function], Funct
     """
     if "NUMBA_CACHE_DIR" not in os.environ:
         os.environ["NUMBA_CACHE_DIR"] = str(cache_folder() / "kernels")
+    _say_once()
     import numba
 
     options: dict[str, Any] = {"nogil": True, "cache": True, "fastmath": False, "error_model": "numpy"}

@@ -9,6 +9,7 @@ import click
 from furnel import __version__
 from furnel.errors import FurnelError
 from furnel.folders import keep_log
+from furnel.kernels import announce
 from furnel.pending import finish_interrupted
 from furnel.words import plain
 
@@ -112,6 +113,7 @@ def main(arguments: list[str] | None = None) -> int:
     """Run the command line: 0 when it went well, 1 when something breaks, 2 for bad usage or input, 3 for a fault of ours."""
     try:
         finish_interrupted()
+        announce[:] = [lambda text: click.echo(f"furnel: {text}", err=True)]
         result = furnel.main(arguments, standalone_mode=False)
         return result if isinstance(result, int) else 0
     except FurnelError as error:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 from pathlib import Path
 
 import click
@@ -19,7 +20,7 @@ from furnel.containers import (
 )
 from furnel.containers import guess as guess_file
 from furnel.errors import FurnelError
-from furnel.games import keep_profile, profile_text, survey
+from furnel.games import UnknownGame, keep_profile, profile_text, profiles_folder, recognise, survey
 
 
 @click.command()
@@ -137,6 +138,8 @@ def carve(file: Path, folder: Path) -> int:
     count = unpack_to(carved, folder, Bar())
     carved.close()
     echo(f"{count} files in {folder}")
+    if not count:
+        echo("furnel: no known file lies in it as it is: it is packed, or has none", err=True)
     return 0 if count else 1
 
 
@@ -160,7 +163,14 @@ def describe(game: Path, name: str, mods: str, version: str, goes: str, keep: bo
     found = survey(game, Bar())
     text = profile_text(found, name, mods, version, goes=goes)
     if keep:
-        echo(f"{keep_profile(text).name} is known now")
+        with contextlib.suppress(UnknownGame):
+            known = recognise(game)
+            raise FurnelError(
+                "Keeping a profile", where=game, why=f"{known.name} knows this game already, and two would fight over it",
+                remedy="Look at the profile without --keep, or edit the one in your profiles folder",
+            )  # fmt: skip
+        made = keep_profile(text)
+        echo(f"{made.name} is known now, by {profiles_folder() / f'{made.id}.toml'}")
     else:
         echo(text)
     for one in found.of("unknown"):

@@ -56,6 +56,8 @@ def find(
             (a.path, a.facts.kind, a.facts.format, _size(a), a.size, a.archive.name, a.title) for a in found
         )
     catalogue.close()
+    if not found:
+        echo("furnel: nothing in the game is like that", err=True)
     return 0 if found else 1
 
 

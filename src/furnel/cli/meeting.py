@@ -48,6 +48,9 @@ def bridge(
     install = Install(game)
     try:
         if remove:
+            if not bridge_state(install)[0]:
+                echo("There is no bridge in this game")
+                return 0
             echo(remove_bridge(install))
             return 0
         decisions = dict(map(_decision, take))
@@ -93,6 +96,8 @@ def _decision(text: str) -> tuple[tuple[str, str], str]:
 
 
 def _say(stand: Stand) -> None:
+    if not stand.meetings:
+        echo("No two mods that are on touch the same file")
     for meeting in stand.meetings:
         echo(f"{meeting.path}  {_KINDS[meeting.kind]} {', '.join(meeting.mods)}")
         for contest in meeting.contests:

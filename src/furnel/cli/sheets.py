@@ -117,6 +117,8 @@ def recolour(
         say_rows(
             [list(rows[0]), *(list(row.values()) for row in rows)] if rows else [["there is no picture"]]
         )
+        if rows and not any(row["out"] or row["why"] for row in rows):
+            echo("furnel: none of these colours is in them: nothing is written", err=True)
     return 1 if any(one.refused for one in found) else 0
 
 

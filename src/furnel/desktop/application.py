@@ -24,6 +24,7 @@ from furnel.desktop.language import language_of, speak
 from furnel.desktop.look import Look, load_type
 from furnel.desktop.report import report_of, show_report
 from furnel.folders import keep_log
+from furnel.kernels import announce
 
 if TYPE_CHECKING:
     from furnel.desktop.window import Window
@@ -88,6 +89,7 @@ def make_window(look: Look | None = None) -> Window:
     from furnel.desktop.window import Window  # it loads nearly everything there is
 
     window = Window(look or Look())
+    announce.append(lambda text: window.session.tell("calm", text))
     keep_log()
 
     def hook(kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:

@@ -35,8 +35,13 @@ def style_sheet(theme: str) -> str:
     for role in sorted(colours, key=len, reverse=True):
         text = text.replace(f"@{role}", QColor(colours[role]).name())
     for shape in ("chevron.svg", "tick.svg"):
-        text = text.replace(f"url({shape})", f"url({folder / shape})")
+        text = text.replace(f"url({shape})", f'url("{_quoted(folder / shape)}")')
     return text
+
+
+def _quoted(path: object) -> str:
+    """A path within quotes of a style sheet."""
+    return str(path).replace("\\", "\\\\").replace('"', '\\"')
 
 
 class Look(QObject):

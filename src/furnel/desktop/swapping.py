@@ -14,12 +14,12 @@ from furnel.atomic import write_bytes
 from furnel.desktop.actions import key_of
 from furnel.desktop.modfile import kept_words
 from furnel.errors import Cancelled, FurnelError
-from furnel.mods.edit import Edit
 from furnel.progress import Part, Progress, check, steps
 from furnel.words import count
 
 if TYPE_CHECKING:
     from furnel.desktop.session import Session
+    from furnel.mods.edit import Edit
     from furnel.mods.fit import Refit
     from furnel.mods.project import Project, StepUse, Swap
     from furnel.mods.workspace import Workspace
@@ -40,7 +40,7 @@ class Made:
     @classmethod
     def of(cls, space: Workspace, after: Project, text: str, said: str = "", wrong: str = "") -> Made:
         """What brings the project of a captured workspace to another state."""
-        return cls(Edit.between(text, space.project, after), said, wrong)
+        return cls(mods.edit.Edit.between(text, space.project, after), said, wrong)
 
 
 class Swaps:

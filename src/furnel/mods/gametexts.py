@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+import threading
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from fnmatch import fnmatchcase
@@ -51,6 +52,7 @@ class GameTexts:
 
     def __init__(self, catalogue: Catalogue, has: Callable[[str], bool]) -> None:
         self._catalogue, self._has = catalogue, has
+        self._lock = threading.Lock()
         self._made: dict[tuple[str, bytes, str], Document] = {}
         self._meanings: dict[tuple[str, bytes], Meanings] = {}
         self._matching: dict[str, tuple[object, list[str]]] = {}
@@ -64,30 +66,38 @@ class GameTexts:
     def matching(self, pattern: str) -> list[str]:
         """The definitions whose paths match a pattern."""
         assets = self._catalogue.assets
-        if pattern not in self._matching or self._matching[pattern][0] is not assets:
-            self._matching[pattern] = assets, [path for path in self.paths if fnmatchcase(path, pattern)]
-        return self._matching[pattern][1]
+        known = self._matching.get(pattern)
+        if known is None or known[0] is not assets:
+            known = self._matching[pattern] = (
+                assets,
+                [path for path in self.paths if fnmatchcase(path, pattern)],
+            )
+        return known[1]
 
     def document(self, path: str) -> Document:
         """A definition of the game. Raises FurnelError for damage."""
         data = self._catalogue.bytes_of(path)
         digest = content_digest(data)
-        if path not in self._read or self._read[path][0] != digest:
-            self._read[path] = (digest, document_of(data, path))
-        return self._read[path][1]
+        known = self._read.get(path)
+        if known is None or known[0] != digest:
+            known = self._read[path] = (digest, document_of(data, path))
+        return known[1]
 
     def changed(self, path: str, changes: tuple[Change, ...]) -> Document:
         """A definition with changes; the last ones are remembered. Raises FurnelError for what does not apply."""
         key = self._key(path, changes)
-        if key not in self._made:
-            self.remember(path, changes, applied(self.document(path), changes))
-        return self._made[key]
+        made = self._made.get(key)
+        if made is None:
+            made = applied(self.document(path), changes)
+            self.remember(path, changes, made)
+        return made
 
     def remember(self, path: str, changes: tuple[Change, ...], made: Document) -> None:
         """Keep what changes make of a definition, for `changed`."""
-        self._made[self._key(path, changes)] = made
-        while len(self._made) > _REMEMBERED:
-            self._made.pop(next(iter(self._made)))
+        with self._lock:
+            self._made[self._key(path, changes)] = made
+            while len(self._made) > _REMEMBERED:
+                self._made.pop(next(iter(self._made)))
 
     def _key(self, path: str, changes: tuple[Change, ...]) -> tuple[str, bytes, str]:
         said = [(one.do, one.at, one.key, one.to, one.like, one.place) for one in changes]

@@ -6,6 +6,8 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
+from pydantic import ValidationError
+
 from furnel.atomic import write_bytes
 from furnel.errors import FurnelError
 from furnel.images.picture import Picture, Rgb
@@ -71,7 +73,13 @@ def _one(file: Path, target: Path, changes: Mapping[Rgb, Rgb]) -> Recoloured:
         out, done = recoloured(picture, changes)
         if not done:
             return Recoloured(file)
-        write_bytes(target, PICTURE.written(out, _encode(spec, changes)))
+        try:
+            encode = _encode(spec, changes)
+        except ValidationError:  # pydantic's: this kind of file is read and never written
+            return Recoloured(
+                file, refused=f"{spec.file_type} is not written: save it as PNG, then change its colours"
+            )
+        write_bytes(target, PICTURE.written(out, encode))
     except FurnelError as error:
         return Recoloured(file, refused=error.sentence())
     return Recoloured(file, done, _left_over(out, changes), target)

@@ -4674,6 +4674,8 @@ und {0} weitere</translation></message>
 <translation>Wähle eine gleich große Datei, oder setz diesen Schritt hinter „Auf Größe bringen“</translation></message>
 <message><source>Letting go</source>
 <translation>Loslassen</translation></message>
+<message><source>Furnel makes itself ready for this machine, once: about a minute</source>
+<translation>Furnel richtet sich auf diesem Rechner ein, einmal: etwa eine Minute</translation></message>
 <message><source>another Furnel is working on it and does not come to an end</source>
 <translation>ein anderes Furnel arbeitet daran und kommt zu keinem Ende</translation></message>
 <message><source>Close it, then try again</source>
@@ -5684,6 +5686,8 @@ und {0} weitere</translation></message>
 <translation>Farben ändern</translation></message>
 <message><source>Choose another folder for --out, or do them one after the other</source>
 <translation>Wähle einen anderen Ordner für --out, oder mach sie nacheinander</translation></message>
+<message><source>{0} is not written: save it as PNG, then change its colours</source>
+<translation>{0} wird nicht geschrieben: Speichere es als PNG und ändere dann die Farben</translation></message>
 <message><source>a source is there</source>
 <translation>dort ist eine Quelle</translation></message>
 <message><source>two results would be this file</source>
