@@ -129,6 +129,9 @@ def test_the_window_is_gone_at_once_and_takes_the_last_edit_with_it(hands: Hands
     window.close()
     gone = time.monotonic() - began
     gate.set()
+    for thread in threading.enumerate():
+        if thread.name.startswith("furnel-"):
+            thread.join(30)
     swap = load_project(mod).swap_for("rules/boats.toml")
     assert swap is not None and swap.changes[0].to == 3.5, "an edit that was on its way is made and saved"
     assert gone < 30 and not window.ended, "and what computes is not waited for"

@@ -102,17 +102,32 @@ def say_spec(spec: Spec) -> None:
 
 
 def _rows_of(value: Any) -> list[tuple[str, object]]:
-    """Name and value of every field, those of parts in their place."""
+    """Name and value of every field that says something to a person, those of parts in their place."""
     rows: list[tuple[str, object]] = []
     for field in dataclasses.fields(value):
         part = getattr(value, field.name)
         if dataclasses.is_dataclass(part):
             rows += _rows_of(part)
-        elif field.name != "beats":
-            rows.append(
-                (field.name.replace("_", " "), part if not isinstance(part, float) else round(part, 4))
-            )
+        elif said := _in_words(part):
+            rows.append((field.name.replace("_", " "), said))
     return rows
+
+
+_MOST_LISTED = 24
+
+
+def _in_words(value: Any) -> str:
+    """A value as a person reads it; nothing for what only measures something for others."""
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, float):
+        return f"{value:.4g}"
+    if isinstance(value, tuple) and len(value) <= _MOST_LISTED:
+        parts = [" ".join(map(str, part)) if isinstance(part, tuple) else part for part in value]
+        if all(isinstance(part, str | int | float) for part in parts):
+            return ", ".join(f"{part:.4g}" if isinstance(part, float) else str(part) for part in parts)
+        return ""
+    return "" if value is None or isinstance(value, tuple) or not isinstance(value, str | int) else str(value)
 
 
 def points_json(points: Iterable[FitPoint]) -> list[dict[str, Any]]:
