@@ -244,6 +244,9 @@ def _built(space: Workspace) -> Path:
             why="it is not built yet",
             remedy="Run `furnel mod build` first",
         )
+    if built.broken:
+        named = ", ".join(built.broken[:3])
+        echo(f"furnel: it was built though {count(len(built.broken), 'swap')} of it break: {named}", err=True)
     changed = stale(space, built, examine_all(space, Bar()))
     if changed:
         echo(

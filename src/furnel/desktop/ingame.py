@@ -94,7 +94,9 @@ class InGame(QObject):
 
         def work(progress: Progress) -> str:
             mods.deploy.install_mod(install, mod, built.folder, progress, over)
-            return mods.deploy.installed_words(install, mod)
+            said = mods.deploy.installed_words(install, mod)
+            broken = f". {count(len(built.broken), 'swap')} of it break, and were built all the same"
+            return said + broken if built.broken else said
 
         self._do("Installing", work)
 

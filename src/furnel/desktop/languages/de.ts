@@ -3232,6 +3232,8 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>{0}; {1} ging an die letzte Mod</translation></message>
 <message><source>Switch {0} {1}</source>
 <translation>{0} schalten: {1}</translation></message>
+<message><source>. {0} of it break, and were built all the same</source>
+<translation>. {0} davon brechen und wurden trotzdem gebaut</translation></message>
 <message><source>Installing</source>
 <translation>Installieren</translation></message>
 <message><source>Getting the mod</source>

@@ -17,6 +17,10 @@ else:
 class _Steady(_Base):
     """Takes the wheel only with the focus, which the wheel does not give."""
 
+    def __init__(self) -> None:
+        super().__init__()
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         if self.hasFocus():
             super().wheelEvent(event)
@@ -27,30 +31,18 @@ class _Steady(_Base):
 class Choice(_Steady, QComboBox):
     """A list that one is chosen from."""
 
-    def __init__(self) -> None:
-        super().__init__()
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-
 
 class Whole(_Steady, QSpinBox):
     """A whole number."""
 
-    def __init__(self) -> None:
-        super().__init__()
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-
 
 class Number(_Steady, QDoubleSpinBox):
     """A number with decimals."""
-
-    def __init__(self) -> None:
-        super().__init__()
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
 
 
 class Slider(_Steady, QSlider):
     """A number along a line."""
 
     def __init__(self) -> None:
-        super().__init__(Qt.Orientation.Horizontal)
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        super().__init__()
+        self.setOrientation(Qt.Orientation.Horizontal)
