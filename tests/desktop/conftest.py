@@ -37,6 +37,9 @@ def hands(
     Afterwards nothing may be left: no thread, no window, no error in the log.
     """
     monkeypatch.setattr("furnel.desktop.learned.AFTER_MS", 1 << 30)
+    monkeypatch.setattr(
+        "furnel.desktop.window._PATIENCE_S", 60.0
+    )  # here nobody waits for the window to be gone
     before = set(threading.enumerate())
     for name in ("settings", "panes"):  # as they came
         (state_folder() / f"{name}.json").unlink(missing_ok=True)

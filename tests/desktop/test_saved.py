@@ -118,7 +118,10 @@ def test_an_edit_examines_only_what_it_touches(hands: Hands, mod: Path, times: i
 # leaving, and fields that are not meant
 
 
-def test_the_window_is_gone_at_once_and_takes_the_last_edit_with_it(hands: Hands, mod: Path) -> None:
+def test_the_window_is_gone_at_once_and_takes_the_last_edit_with_it(
+    hands: Hands, mod: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr("furnel.desktop.window._PATIENCE_S", 0.5)
     hands.open(mod)
     window, gate, at_work = hands.window, threading.Event(), threading.Event()
     window.jobs.start("A format is tried", lambda _: (at_work.set(), gate.wait(60)), lambda _: None)
