@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 from furnel import mods
 
@@ -21,7 +21,7 @@ class ModFile:
 
     def __init__(self, session: Session) -> None:
         self._session = session
-        self._unwritten: Workspace | None = None  # a mod that another program left so that it cannot be read
+        self._unwritten: Path | None = None  # what another program left so that it cannot be read
 
     def note(self, change: Edit | None) -> None:
         """Write the history, before the project is written: a change, or only the place where the mod is in it now."""
@@ -65,7 +65,7 @@ class ModFile:
                 return
             if edit is not None:
                 self._take(edit)
-            if self._unwritten is not None and self._session.space is not None:
+            if self._unwritten == space.file and self._session.space is not None:
                 self.save(self._session.space)  # it can be read again
 
         self._start("Reading the mod", space.store.look, done, space)
@@ -86,15 +86,17 @@ class ModFile:
             f"Saving {name}", lambda _: mods.store.commit(space.file, edit, worked_out), done, lane="save", shown=False
         )  # fmt: skip
 
-    def _start(self, title: str, work: object, done: object, space: Workspace) -> None:
+    def _start(
+        self, title: str, work: Callable[[], object], done: Callable[[Any], None], space: Workspace
+    ) -> None:
         def failed(error: FurnelError) -> None:
-            if self._session.still_open(space) and self._unwritten is None:
+            if self._session.still_open(space) and self._unwritten != space.file:
                 self._session.tell(
                     "wrong", error.sentence(), ("Write mine over it", lambda: self._write_over(space))
                 )
-                self._unwritten = space
+                self._unwritten = space.file
 
-        self._session.jobs.start(title, lambda _: work(), done, failed, lane="save", shown=False)  # type: ignore[operator, arg-type]
+        self._session.jobs.start(title, lambda _: work(), done, failed, lane="save", shown=False)
 
     def _take(self, edit: Edit) -> None:
         """Bring what another program changed in the mod's file into the mod; what both changed stays as it is here."""

@@ -334,9 +334,8 @@ class Profile(Part):
 
     @model_validator(mode="after")
     def _leaves_the_games_files(self) -> Profile:
-        own = [self.mods.about, self.mods.order] if self.mods.has_order else []
         theirs = [*self.recognise.files, *([self.version.file] if self.version is not None else [])]
-        if any(fnmatch.fnmatchcase(self.mods.order, pattern) for pattern in theirs) and own:
+        if self.mods.has_order and any(fnmatch.fnmatchcase(self.mods.order, one) for one in theirs):
             raise ValueError(
                 f"mods.order: {self.mods.order} is a file of the game's own, which is never written"
             )
