@@ -19,20 +19,35 @@ import warnings
 import zipfile
 from collections.abc import Callable
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 from PIL import Image
+from pydantic import ValidationError
 
 from furnel import imagefiles, sound
 from furnel.containers import Changes, find_layout, open_container, open_layout
 from furnel.errors import FurnelError
+from furnel.games.modfiles import FACTS, AboutFile, OrderFile
 from furnel.games.profile import parse_profile
 from furnel.images.picture import Picture
 from furnel.media import Encode, spec_of
 from furnel.media.picture import encode_levels
+from furnel.mods.loadouts import read_load_out
+from furnel.mods.patches import PATCHES, read_patches
 from furnel.mods.project import load_project
 from furnel.sound import Clip, read_clip, write_clip
-from furnel.texts import read_events, with_events
+from furnel.texts import (
+    Change,
+    address_text,
+    applied,
+    difference,
+    document_of,
+    merged,
+    read_events,
+    spots,
+    with_events,
+)
 from furnel.texts.events import EventKeys
 from tarnlight import writers
 from tests.containers import makers
@@ -101,6 +116,7 @@ def pictures() -> tuple[Corpus, Use]:
         if imagefiles.recognises(data):
             imagefiles.read_header(data, name)
             imagefiles.read_small(data, 64, name)
+            imagefiles.read_frames(data, name)
 
     return corpus, use
 
@@ -193,12 +209,38 @@ def texts() -> tuple[Corpus, Use]:
         "f.json": b'{"bell": {"sounds": ["a.wav"], "vol": 1e999, "near": NaN, "far": ' + b"9" * 400 + b"}}",
         "g.json": b'{"bell": 3, "gull": {"sounds": [null, {}]}}',
     }  # fmt: skip
+    corpus |= {
+        "h.toml": b'# top\nwhen = 1979-05-27T07:32:00Z\n[a."b c"]\nd = {y = [1, [2]]}\n[[e]]\nid = "k"\n[[e]]\nid = "l"\n',
+        "h.json": b'{"list": [{"id": "k", "at": [1, 2]}, {"id": "l", "at": [[3], [4]]}], "\\u00e9": -1.5e3, "t": true}',
+        "h.xml": b'<?xml version="1.0" encoding="ISO-8859-1"?>\n<a><!-- n --><b id="k">t<c/>u</b><b><![CDATA[<x>]]></b></a>',
+        "h.ini": b"; top\n[a]\nb = 1 ; why\nc : x\n\n[d e]\nf=\n", "h.tsv": b"id\ta\nk\t1\nl\t2\n",
+        "h.csv": b'sep=;\n# note\nid;"a;b"\nk;"1\n2"\nl;3\n', "h.properties": b"a.b=1\n# n\nc:\\u0041\n",
+    }  # fmt: skip
     keys = EventKeys("sounds", "vol", "near", "far")
+    values: list[Any] = [1, -2.5, "x", "a; b # c\n]]>", True, [1, "y"], {"k": [1]}, ""]
 
     def use(name: str, data: bytes) -> None:
         spec_of(data, name)
-        found = read_events(data, keys, name)
-        with_events(data, keys, [*found.values()], name)
+        if name[0] in "efg":
+            found = read_events(data, keys, name)
+            with_events(data, keys, [*found.values()], name)
+            return
+        chance, document = random.Random(data), document_of(data, name)
+        places = [spot.address for spot in spots(document)]
+        for _ in range(3):
+            address = address_text(chance.choice(places))
+            told: Any = chance.choice(
+                (
+                    {"do": "set", "to": chance.choice(values)},
+                    {"do": "drop"},
+                    {"do": "add", "key": "n", "to": 3},
+                )
+            )
+            with contextlib.suppress(FurnelError, ValidationError):
+                change = Change.model_validate({"at": address, **told})
+                changed = applied(document, [change])
+                merged(document, changed, document)
+                difference(document, changed)
 
     return corpus, use
 
@@ -228,6 +270,20 @@ name = "bell"
 sounds = ["a.wav"]
 volume = 0.5
 """,
+        "outs.toml": b"""furnel-load-out = 1
+name = "Evening"
+game = "tarnlight"
+[[mods]]
+id = "m"
+version = "1.0"
+on = true
+""",
+        PATCHES: b"""furnel-patches = 1
+[[patch]]
+file = "rules/boats.toml"
+sha256 = "00"
+changes = [{do = "set", at = "a/b", to = 3}, {do = "add", at = "a", key = "n", to = [1]}]
+""",
     }
     for entry in (shipped / "games" / "profiles").iterdir():
         if entry.name.endswith(".toml"):
@@ -256,6 +312,10 @@ volume = 0.5
         file.write_text(text)
         if name.startswith("project"):
             load_project(file)
+        elif name == "outs.toml":
+            read_load_out(file)
+        elif name == PATCHES:
+            read_patches(folder)
         elif name.startswith("profile"):
             parse_profile(text, file)
         else:
@@ -268,10 +328,38 @@ volume = 0.5
     return corpus, use
 
 
+def mods() -> tuple[Corpus, Use]:
+    """What games keep of their mods, in all forms: read, and written anew."""
+    facts, order = (
+        dict.fromkeys(FACTS, "a \u00e9 = ; # <b>"),
+        [("moss", True), ("reed", False), ("two words", True)],
+    )
+    abouts = {
+        form: AboutFile.model_validate({"form": form, "keys": {"name": "m.name", "id": "m.id"}})
+        for form in ("toml", "json", "ini", "xml", "lines")
+    }
+    orders = {form: OrderFile.model_validate({"form": form}) for form in abouts}
+    corpus = {f"about.{form}": rule.write(facts).encode() for form, rule in abouts.items()}
+    for form, rule in orders.items():
+        with contextlib.suppress(FurnelError):  # a form that cannot say it
+            corpus[f"order.{form}"] = rule.write("", order).encode()
+
+    def use(name: str, data: bytes) -> None:
+        what, form = name.split(".")
+        text = data.decode("utf-8", "replace")
+        if what == "about":
+            abouts[form].read(text)
+            return
+        again = orders[form].write(text, order, name)
+        assert orders[form].read(again, name) == order
+
+    return corpus, use
+
+
 def families(folder: Path) -> dict[str, Callable[[], tuple[Corpus, Use]]]:
     return {
         "pictures": pictures, "sounds": sounds, "archives": lambda: archives(folder), "texts": texts,
-        "written": lambda: written(folder),
+        "written": lambda: written(folder), "mods": mods,
     }  # fmt: skip
 
 

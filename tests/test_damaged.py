@@ -20,7 +20,7 @@ from furnel.images.picture import Picture
 from furnel.sound import peek_info
 
 
-@pytest.mark.parametrize("family", ["pictures", "sounds", "archives", "texts", "written"])
+@pytest.mark.parametrize("family", ["pictures", "sounds", "archives", "texts", "written", "mods"])
 def test_nothing_else_comes_out(family: str, tmp_path: Path) -> None:
     ran = subprocess.run(
         [sys.executable, "-m", "tests.fuzzing", family, "4", "11", str(tmp_path / "f")],

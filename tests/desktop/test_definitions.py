@@ -213,6 +213,15 @@ def test_a_record_like_another_with_an_asset_from_the_wall(
     assert "raft" not in value(hands, "")
 
 
+def test_the_key_turns_the_bench_over_as_soon_as_a_definition_is_on_it(hands: Hands, bench: Any) -> None:
+    station = hands.window.fit_station
+    for original in ("art/hulls/hull_otter.dds", BOATS):
+        station.pick(original)
+        hands.settle()
+        hands.key("Ctrl+Shift+T", hands.window)
+        assert bench.texts.isVisible() == (original == BOATS)
+
+
 def test_the_text_is_edited_and_what_cannot_be_read_is_kept(hands: Hands, bench: Any) -> None:
     hands.key("Ctrl+Shift+T", hands.window)
     yours = bench.texts.yours

@@ -18,7 +18,7 @@ from PyQt6.QtWidgets import QApplication, QMenu, QPushButton
 from furnel.catalogue import preview, take_out
 from furnel.containers import find_layout, layouts_folder, open_container
 from furnel.desktop.find.take import TakeDialog
-from furnel.desktop.widgets import picking
+from furnel.desktop.widgets import picking, sheets
 from furnel.games import profiles_folder
 from tarnlight.scenes import still
 from tarnlight.world import World
@@ -239,7 +239,7 @@ def test_entries_in_view_have_pictures(hands: Hands, forged: Path, tmp_path: Pat
 
 
 def test_an_unknown_archive_is_worked_out_on_its_bench(
-    hands: Hands, forged: Path, tmp_path: Path, own_state: Path
+    hands: Hands, forged: Path, tmp_path: Path, own_state: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     file = tmp_path / "pictures.pak"
     file.write_bytes((forged / "data" / "art.tlp").read_bytes())
@@ -270,6 +270,13 @@ def test_an_unknown_archive_is_worked_out_on_its_bench(
     hands.until(lambda: (layouts_folder() / "harbour.toml").is_file(), "the layout to be kept")
     assert find_layout("harbour").files == ("*.pak",)
     hands.settle()
+    kept, asked = (layouts_folder() / "harbour.toml").read_bytes(), []
+    monkeypatch.setattr(sheets, "ask", lambda *words: asked.append(words))  # not taken
+    page.text.setPlainText(page.text.toPlainText() + "\n# another\n")
+    hands.until(lambda: page.save.isEnabled(), "the description to hold again")
+    hands.click(page.save)
+    hands.settle()
+    assert "harbour" in asked[0][2] and (layouts_folder() / "harbour.toml").read_bytes() == kept
     hands.key("Esc", page.text)
     assert hands.window.stations.currentWidget() is hands.window.find_station
 

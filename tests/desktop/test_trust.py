@@ -23,8 +23,9 @@ from furnel.desktop.session import Notice
 from furnel.desktop.tiles import paint_waveform
 from furnel.desktop.widgets.basics import label
 from furnel.desktop.widgets.jobline import JobLine
-from furnel.mods.project import load_project
-from furnel.mods.workspace import create_project, open_workspace
+from furnel.mods.project import Swap, load_project
+from furnel.mods.workspace import Examined, Workspace, create_project, open_workspace
+from furnel.progress import Progress
 
 HULL, BELL = "art/hulls/hull_otter.dds", "bank0/000.wav"
 
@@ -166,6 +167,42 @@ def test_undo_and_the_place_are_there_after_another_start(hands: Hands, mod: Pat
     assert session.undo() is not None and session.swap(BELL) is not None
     hands.settle()
     assert load_project(mod).swap_for(BELL) is not None
+
+
+def test_a_start_shows_what_was_known_last_and_never_a_count_of_what_was_not_looked_at(
+    hands: Hands, mod: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def lines() -> dict[str, str]:
+        return {name: window.strip.state(name).line for name in ("fit", "build", "try")}
+
+    window = hands.window
+    hands.open(mod)
+    hands.station(2)
+    window.fit_station.pick(HULL)
+    hands.settle()
+    known = lines()
+    assert known == {"fit": "3 of 4 fit", "build": "not built yet", "try": "0 mods on"}
+    hands.until(lambda: load_recent().swap == HULL and load_recent().numbers, "the place to be kept")
+    window.session.close()
+    begun: list[str] = []
+    gate, examine = threading.Event(), Workspace.examine
+
+    def slow(space: Workspace, swap: Swap, progress: Progress) -> Examined:
+        begun.append(swap.original)
+        gate.wait(60)
+        return examine(space, swap, progress)
+
+    monkeypatch.setattr(Workspace, "examine", slow)
+    assert window.place.go_on(load_recent())
+    assert lines() == known
+    hands.until(lambda: begun, "the swaps to be looked at")
+    assert begun[0] == HULL and lines() == known
+    try:
+        hands.until(lambda: window.fit_station.benches.shown is None, "the bench to be cleared")
+    finally:
+        gate.set()
+    hands.settle()
+    assert lines() == known and window.fit_station.benches.shown is not None
 
 
 def test_an_edit_made_while_fit_runs_is_kept(hands: Hands, mod: Path) -> None:

@@ -267,7 +267,7 @@ def with_own_packers(told: Any) -> Any:
             part = packer if isinstance(packer, PackerPart) else PackerPart.model_validate(packer)
             keys[part.name] = part.registered()
         except ValueError:  # told where it stands, not where it is used
-            keys[packer.get("name", "") if isinstance(packer, dict) else ""] = "none"
+            keys[str(packer.get("name", "")) if isinstance(packer, dict) else ""] = "none"
 
     def named(value: Any) -> Any:
         return keys.get(value, value) if isinstance(value, str) else value

@@ -54,6 +54,7 @@ class InGame(QObject):
     def __init__(self, session: Session) -> None:
         super().__init__(session)
         self._session = session
+        self.read = False  # whether the load order was, since this game was opened
         self.stack: list[InstalledMod] = []
         self.clashes: list[Clash] = []
         self.presence: Presence = ""
@@ -63,6 +64,7 @@ class InGame(QObject):
 
     def forget(self) -> None:
         """Another game or mod is open: nothing of the one before stays."""
+        self.read = False
         self.stack, self.clashes, self.presence, self.foreign = [], [], "", ""
         self.bridge = "", ""
         self.orders.clear()
@@ -200,6 +202,7 @@ class InGame(QObject):
             return _Found(stack, clashes(alone), there, mods.bridge.bridge_state(install))
 
         def done(found: _Found) -> None:
+            self.read = True
             self.stack, self.clashes, (self.presence, self.foreign), self.bridge = found
             self.changed.emit()
 

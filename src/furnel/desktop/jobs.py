@@ -180,7 +180,7 @@ class JobRunner(QObject):
         self.turns = _Turns()
         self._entries: dict[int, _Entry] = {}
         self._newest: dict[str, int] = {}
-        self._count = 0
+        self._count, self._stopped = 0, False
         self._came: deque[tuple[int, Any, BaseException | None]] = deque()
         self._telling, self._told = threading.Lock(), False
         self._again = timer(self, self._deliver)
@@ -203,6 +203,9 @@ class JobRunner(QObject):
         goes on when something else is opened; `ended` is called, in any thread, when the work is over or will never begin."""
         self._count += 1
         job = Job(self, self._count, title, shown, lane)
+        if self._stopped:  # nobody is there any more to wait for it
+            job.cancel()
+            return job
         if key:
             previous = self._entries.get(self._newest.get(key, 0))
             self._newest[key] = job.number
@@ -222,6 +225,10 @@ class JobRunner(QObject):
         """A job that is still going on."""
         entry = self._entries.get(number)
         return entry.job if entry else None
+
+    def runs(self, key: str) -> bool:
+        """Whether something with this key is under way."""
+        return key in self._newest
 
     def busy(self) -> int:
         """How many jobs are going on that somebody waits for."""
@@ -248,6 +255,7 @@ class JobRunner(QObject):
         while any(entry.lane in _FINISHED for entry in self._entries.values()):
             self._deliver()  # an edit that comes now is still made, and saved
             time.sleep(0.002)
+        self._stopped = True
         for pool in self._pools.values():
             pool.shutdown(wait=False, cancel_futures=True)
         end = time.monotonic() + patience_s

@@ -10,7 +10,7 @@ from furnel.remembered import recall, remember
 @dataclass(frozen=True, slots=True)
 class Recent:
     """The last project's file, or the last game's folder when there was no mod, the station and the swap shown,
-    and how game and mod are called."""
+    how game and mod are called, and the numbers on the strip."""
 
     project: str = ""
     game: str = ""
@@ -18,6 +18,7 @@ class Recent:
     swap: str = ""
     game_name: str = ""
     mod_name: str = ""
+    numbers: str = ""
 
 
 def load_recent() -> Recent:

@@ -76,6 +76,7 @@ class Session(QObject):
     def __init__(self, jobs: JobRunner) -> None:
         super().__init__()
         self.jobs = jobs
+        self.first = ""  # the swap that is worked out first when a mod is opened: that which is looked at
         self.catalogue: Catalogue | None = None
         self.space: Workspace | None = None
         self.past: Past[Edit] = Past()
@@ -299,7 +300,8 @@ class Session(QObject):
         self.opened.emit()
         self.project_changed.emit()
         self.past_changed.emit()
-        for swap in self.project.swaps if self.project else ():
+        first, self.first = self.first, ""
+        for swap in sorted(self.project.swaps if self.project else (), key=lambda one: one.original != first):
             self._examine(swap)
         self.builds.weigh()
         self.game.refresh()

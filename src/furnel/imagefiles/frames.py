@@ -33,7 +33,7 @@ class Frame:
 
 def read_frames(data: Data, where: object = "") -> tuple[Frame, ...]:
     """All frames of a picture file, one for a still one. Raises FurnelError for damage and for far too many of them."""
-    from PIL import ImageSequence
+    from PIL import Image, ImageSequence
 
     with opened(data, where) as image:
         try:
@@ -53,7 +53,9 @@ def read_frames(data: Data, where: object = "") -> tuple[Frame, ...]:
                 )  # some formats tell the time when they are decoded
                 ms = round(float(frame.info.get("duration", 0) or 0)) or _UNTOLD_MS
                 out.append(Frame(picture, ms))
-        except (OSError, ValueError, SyntaxError, MemoryError, IndexError, EOFError, struct.error) as error:
+        except (
+            OSError, ValueError, SyntaxError, MemoryError, IndexError, EOFError, struct.error, Image.DecompressionBombError
+        ) as error:  # fmt: skip
             raise damaged(where, error) from error
         return tuple(out)
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import io
 import re
 
 from furnel.texts.document import Document, Item, Node, Value, scalar_text
@@ -64,7 +65,7 @@ class IniDocument(Document):
 
     def _lines(self) -> list[tuple[int, int]]:
         out, at = [], 0
-        for line in self.text.splitlines(keepends=True):
+        for line in io.StringIO(self.text):  # other readers begin a line behind \n alone, too
             out.append((at, at + len(line.rstrip("\n"))))
             at += len(line)
         return out

@@ -45,7 +45,7 @@ from furnel.desktop.language import tr
 from furnel.desktop.look import Look, byte_size
 from furnel.desktop.session import Session
 from furnel.desktop.timing import timer
-from furnel.desktop.widgets import picking
+from furnel.desktop.widgets import picking, sheets
 from furnel.desktop.widgets.basics import as_panel, button, label, marked, strong, tip
 from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.panes import SidePane
@@ -465,6 +465,11 @@ class ArchivePage(Page):
         if layout is None:
             return
         target = layouts_folder() / f"{layout.name}.toml"
+        if target.exists() and target.read_bytes() != text.encode() and not sheets.ask(
+            self, "Keep this layout", f"You have a layout “{layout.name}” already. This one takes its place; give it another "
+            "name to keep both.", "Put it in its place",
+        ):  # fmt: skip
+            return
         self._session.jobs.start(
             "Keeping the layout", lambda _: write_text(target, text),
             lambda _: self._session.tell("calm", f"Kept as {target}: profiles and every command know “{layout.name}” now"),

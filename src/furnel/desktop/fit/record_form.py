@@ -21,6 +21,7 @@ from furnel.desktop.fit.value_editors import (
     text_field,
 )
 from furnel.desktop.fit.value_menu import of_value
+from furnel.desktop.language import tr
 from furnel.desktop.widgets.basics import StateMark, button, label, scrolling, tip, verbatim
 from furnel.desktop.widgets.menus import Row, menu_under, offers_menu
 from furnel.mods.fit.texts import fault_state
@@ -40,6 +41,11 @@ class RecordForm(QWidget):
     `asset_shown` an asset to be seen on the wall, `added` the key of a value that the record is to have; of a strip
     `strip_taken` the picture to take it from (None: its figure), `strip_drawn` the file to draw it into."""
 
+    KEYS_HERE = (
+        ("Return or Tab", "takes what was typed"),
+        ("Up or Down", "a number a step more or less"),
+    )
+
     changed = pyqtSignal(str, object)
     games = pyqtSignal(str)
     asset_shown = pyqtSignal(str)
@@ -49,6 +55,7 @@ class RecordForm(QWidget):
 
     def __init__(self, hands: Hands) -> None:
         super().__init__()
+        self.setAccessibleName(tr("Values of the record"))
         self._hands = hands
         self._holder = QWidget()
         self._column = QVBoxLayout(self._holder)

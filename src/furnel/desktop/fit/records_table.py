@@ -227,6 +227,12 @@ class _Cells(QStyledItemDelegate):
 class RecordsTable(QTableView):
     """The table. `picked` names the record whose values are to be shown."""
 
+    KEYS_HERE = (
+        ("Up, Down", "from record to record"),
+        ("Shift and arrows, Ctrl+A", "choose several"),
+        ("Click on a heading", "sort by it"),
+    )
+
     picked = pyqtSignal(str)
 
     def __init__(self, look: Look) -> None:

@@ -22,6 +22,7 @@ from furnel.desktop.playback import Player
 from furnel.desktop.results import ResultTiles
 from furnel.desktop.session import Session
 from furnel.desktop.tiles import Tile, TileStore
+from furnel.desktop.timing import timer
 from furnel.desktop.widgets.basics import hairline
 from furnel.desktop.widgets.dropping import encoded_picture
 from furnel.desktop.widgets.panes import SidePane
@@ -31,6 +32,8 @@ from furnel.mods.project import Swap
 from furnel.mods.results import ResultBytes
 from furnel.mods.steps import STEP_DOMAINS
 from furnel.mods.workspace import Examined
+
+_LATE_MS = 250  # how long what was on the bench may stand while another is opened
 
 
 class FitStation(QWidget):
@@ -56,6 +59,7 @@ class FitStation(QWidget):
         self.changes = ChangesPanel(look)
         self._shown: tuple[str, str] = ("", "")
         self._thumbs_of = ""
+        self._late = timer(self, self._blank, _LATE_MS)
         self._quick = QuickLook()
         self._due = True
         self._left = SidePane(look, "queue", "The queue", self.queue, "left", 219)
@@ -196,9 +200,18 @@ class FitStation(QWidget):
         name = self._session.name_of(swap.original)
         points = examined.points if examined else ()
         self.table.show_swap(name, swap.made_from, points, _mendable(swap, examined), not of_values)
+        if self._shown[0] != swap.original:
+            self._late.start()
         if examined is not None:
             self._load(examined)
             self._load_thumbs(examined)
+
+    def _blank(self) -> None:
+        """Take what another swap has off the bench where this one is long in coming."""
+        if self.current and self._shown[0] != self.current:
+            self._shown = ("", "")
+            name = self._session.name_of(self.current)
+            self.benches.show_content(NoContent(f"{name} is being worked out"), False)
 
     def _load_thumbs(self, examined: Examined) -> None:
         space, swap = self._session.space, examined.swap

@@ -1446,6 +1446,10 @@
 <translation>{0} gewählt, das ist</translation></message>
 <message><source>Drag over bytes to say what they are</source>
 <translation>Zieh über Bytes, um zu sagen, was sie sind</translation></message>
+<message><source>You have a layout “{0=}” already. This one takes its place; give it another name to keep both.</source>
+<translation>Es gibt schon eine eigene Beschreibung „{0=}“. Diese kommt an ihre Stelle; gib ihr einen anderen Namen, um beide zu behalten.</translation></message>
+<message><source>Put it in its place</source>
+<translation>An ihre Stelle setzen</translation></message>
 <message><source>Kept as {0}: profiles and every command know “{1=}” now</source>
 <translation>Als {0} behalten: Profile und jeder Befehl kennen jetzt „{1}“</translation></message>
 <message><source>{0} files in {1}</source>
@@ -2800,6 +2804,16 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>keine Tausche</translation></message>
 <message><source>No swaps yet</source>
 <translation>Noch keine Tausche</translation></message>
+<message><source>Return or Tab</source>
+<translation>Eingabe oder Tab</translation></message>
+<message><source>takes what was typed</source>
+<translation>übernimmt das Getippte</translation></message>
+<message><source>Up or Down</source>
+<translation>Auf oder Ab</translation></message>
+<message><source>a number a step more or less</source>
+<translation>eine Zahl um einen Schritt mehr oder weniger</translation></message>
+<message><source>Values of the record</source>
+<translation>Werte des Eintrags</translation></message>
 <message><source>Add a value…</source>
 <translation>Einen Wert hinzufügen…</translation></message>
 <message><source>taken out; the game has {0=}</source>
@@ -2816,6 +2830,16 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Ein Wert, den dieser Datensatz haben kann: </translation></message>
 <message><source>Show it on the wall</source>
 <translation>Auf der Wand zeigen</translation></message>
+<message><source>from record to record</source>
+<translation>von Eintrag zu Eintrag</translation></message>
+<message><source>Shift and arrows, Ctrl+A</source>
+<translation>Umschalt und Pfeile, Strg+A</translation></message>
+<message><source>choose several</source>
+<translation>mehrere wählen</translation></message>
+<message><source>Click on a heading</source>
+<translation>Klick auf eine Überschrift</translation></message>
+<message><source>sort by it</source>
+<translation>danach ordnen</translation></message>
 <message><source>Records</source>
 <translation>Datensätze</translation></message>
 <message><source>lamp's height</source>
@@ -3052,6 +3076,8 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>{0} angleichen</translation></message>
 <message><source>No swaps yet. Go to Find ({0}) and drop a file on the asset that it should replace.</source>
 <translation>Noch keine Tausche. Geh zu Finden ({0}) und zieh eine Datei auf das Asset, das sie ersetzen soll.</translation></message>
+<message><source>{0=} is being worked out</source>
+<translation>{0=} wird ausgearbeitet</translation></message>
 <message><source>Keep</source>
 <translation>Behalten</translation></message>
 <message><source>No longer keep</source>
@@ -3780,6 +3806,8 @@ Das Protokoll davor:
 <translation>noch nicht gebaut</translation></message>
 <message><source>stale: {0} changed</source>
 <translation>veraltet: {0} geändert</translation></message>
+<message><source>being looked at</source>
+<translation>wird angesehen</translation></message>
 <message><source>There is no mod yet to put the swap in: start one with New mod ({0})</source>
 <translation>Noch gibt es keine Mod für den Tausch: beginne eine mit Neue Mod ({0})</translation></message>
 <message><source>Swapping {0}</source>
@@ -6838,8 +6866,6 @@ und {0} weitere</translation></message>
 <translation>weicht ab: erlaubt, einen Blick wert</translation></message>
 <message><source>breaks in the game</source>
 <translation>bricht im Spiel</translation></message>
-<message><source>being looked at</source>
-<translation>wird angesehen</translation></message>
 <message><source>Looking up a value</source>
 <translation>Einen Wert nachschlagen</translation></message>
 <message><source>it says neither which number nor which value</source>
