@@ -229,7 +229,7 @@ class RecordsTable(QTableView):
 
     KEYS_HERE = (
         ("Up, Down", "from record to record"),
-        ("Shift and arrows, Ctrl+A", "choose several"),
+        ("Shift and arrows", "choose several"),
         ("Click on a heading", "sort by it"),
     )
 

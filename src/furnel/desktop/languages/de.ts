@@ -2832,8 +2832,6 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Auf der Wand zeigen</translation></message>
 <message><source>from record to record</source>
 <translation>von Eintrag zu Eintrag</translation></message>
-<message><source>Shift and arrows, Ctrl+A</source>
-<translation>Umschalt und Pfeile, Strg+A</translation></message>
 <message><source>choose several</source>
 <translation>mehrere wählen</translation></message>
 <message><source>Click on a heading</source>
