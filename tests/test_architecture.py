@@ -28,7 +28,7 @@ LAYERS = [
         "kernels",
         "collecting",
     }
-    | {"locks", "schema", "tomllines", "states", "remembered", "kept"},
+    | {"listing", "signatures", "locks", "schema", "tomllines", "states", "remembered", "kept"},
     {"images", "sound"},
     {"blocks"},
     {"imagefiles"},

@@ -20,6 +20,46 @@ def state_folder() -> Path:
     return Path(os.environ.get("FURNEL_STATE") or platformdirs.user_state_dir("furnel"))
 
 
+HOMES = ("~/", "$XDG_DATA_HOME/", "$XDG_CONFIG_HOME/")
+"""How a place in the user's own folders begins, where many games look before their own."""
+_NEVER = {
+    ".ssh",
+    ".gnupg",
+    ".local/bin",
+    ".config/autostart",
+    ".config/systemd",
+    ".config/environment.d",
+    "bin",
+    ".mozilla",
+}
+
+
+def own_place(text: str) -> Path | None:
+    """A place in the user's own folders, from how it is said in a profile; None for what does not begin like one.
+
+    Raises ValueError for a place that is no game's: where programs and keys are.
+    """
+    begins = next((one for one in HOMES if text.startswith(one)), None)
+    if begins is None:
+        return None
+    home = Path.home()
+    roots = {
+        "~/": home,
+        "$XDG_DATA_HOME/": Path(os.environ.get("XDG_DATA_HOME") or home / ".local/share"),
+        "$XDG_CONFIG_HOME/": Path(os.environ.get("XDG_CONFIG_HOME") or home / ".config"),
+    }
+    place = roots[begins] / text.removeprefix(begins)
+    inside = place.relative_to(home).as_posix() if place.is_relative_to(home) else ""
+    if any(f"{inside}/".startswith(f"{one}/") for one in _NEVER) or inside in (
+        ".local",
+        ".local/share",
+        ".config",
+        ".cache",
+    ):
+        raise ValueError("mods never go there: name the game's own folder")
+    return place
+
+
 def keep_log() -> Path:
     """Write Furnel's log into a file from now on; that file."""
     import logging.handlers

@@ -13,6 +13,7 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationErr
 from pydantic_core import ErrorDetails, core_schema
 
 from furnel.errors import FurnelError
+from furnel.folders import HOMES, own_place
 from furnel.tomllines import line_of
 from furnel.words import near
 
@@ -37,7 +38,19 @@ def _inside(path: str) -> str:
         raise ValueError(f"it has to lie inside the game's folder: {error}") from error
 
 
+def _mods_place(path: str) -> str:
+    """A file or folder inside the game's folder, or in the user's own."""
+    if own_place(path.removesuffix("/")) is None:
+        if path[:1] in ("~", "$"):
+            raise ValueError(f"a folder of the user's begins with one of {', '.join(HOMES)}")
+        return _inside(path)
+    begins = next(one for one in HOMES if path.startswith(one))
+    return begins + _inner(path.removeprefix(begins).removesuffix("/"))
+
+
 def _glob(pattern: str) -> str:
+    if pattern == ".":  # the folder itself
+        return pattern
     _inside(pattern.replace("**/", "x/"))
     if any("**" in part and part != "**" for part in pattern.split("/")):
         raise ValueError("** stands alone between two '/'")
@@ -149,6 +162,7 @@ def template(*names: str, needs: str = "") -> AfterValidator:
 
 InnerPath = Annotated[str, AfterValidator(_inner)]
 InsidePath = Annotated[str, AfterValidator(_inside)]
+ModsPath = Annotated[str, AfterValidator(_mods_place)]
 GlobText = Annotated[str, AfterValidator(_glob)]
 PlainText = Annotated[str, AfterValidator(_no_controls)]
 LongText = Annotated[str, Field(max_length=20_000), AfterValidator(_lines)]

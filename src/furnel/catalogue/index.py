@@ -82,7 +82,7 @@ class Catalogue:
             known = dict(database.execute("SELECT path, stamp FROM archive"))
         for place, archive in enumerate(archives):
             check(progress, "Scanning the game")
-            stamp = f"{stamp_of(self.install.own(archive.path) or archive.path)} {rules}"
+            stamp = f"{self.install.stamp(archive)} {rules}"
             if known.get(str(archive.path), "") != stamp:
                 part = Part(progress, place / len(archives), (place + 1) / len(archives))
                 self._store(archive, stamp, self._scan(archive, part))
@@ -284,18 +284,6 @@ def _open(file: Path) -> sqlite3.Connection:
                 fresh.executescript(f"{_SCHEMA} PRAGMA user_version = {_version()};")
             fresh.close()
     return sqlite3.connect(file, check_same_thread=False)
-
-
-def stamp_of(path: Path) -> str:
-    """Size and modification time of an archive; of a folder, of everything in it."""
-    if not path.is_dir():
-        state = path.stat()
-        return f"{state.st_size}:{state.st_mtime_ns}"
-    digest = hashlib.sha256()
-    for file in sorted(path.rglob("*")):
-        state = file.stat()
-        digest.update(f"{file.relative_to(path)}:{state.st_size}:{state.st_mtime_ns}\n".encode())
-    return digest.hexdigest()
 
 
 def _version() -> int:

@@ -20,7 +20,21 @@ from furnel.containers import (
 )
 from furnel.containers import guess as guess_file
 from furnel.errors import FurnelError
-from furnel.games import UnknownGame, keep_profile, profile_text, profiles_folder, recognise, survey
+from furnel.games import (
+    UnknownGame,
+    choose_profile,
+    keep_profile,
+    known_profiles,
+    profile_text,
+    profiles_folder,
+    recognise,
+    survey,
+)
+from furnel.games.describing import Standing
+from furnel.words import count
+
+_MOST_TOLD = 3
+_LEFT: dict[Standing, str] = {"unknown": "nothing in it is known", "none": "not listed"}
 
 
 @click.command()
@@ -145,7 +159,7 @@ def carve(file: Path, folder: Path) -> int:
 
 @click.command()
 @click.argument("game", type=click.Path(path_type=Path))
-@click.option("--name", required=True, help="What the game is called.")
+@click.option("--name", default="", help="What the game is called.")
 @click.option(
     "--mods", default="mods", show_default=True, help="The folder below the game's that mods go to."
 )
@@ -158,8 +172,19 @@ def carve(file: Path, folder: Path) -> int:
     help="How mods reach the game: in the place of its own files, in a folder that has the same paths, or as loose files.",
 )
 @click.option("--keep", is_flag=True, help="Keep the profile, so that the game can be opened.")
-def describe(game: Path, name: str, mods: str, version: str, goes: str, keep: bool) -> int:
+@click.option(
+    "--is", "known_as", metavar="ID", help="Of several profiles that recognise the folder, which it is."
+)
+def describe(
+    game: Path, name: str, mods: str, version: str, goes: str, keep: bool, known_as: str | None
+) -> int:
     """Look at an unknown GAME's folder and print a profile for it."""
+    if known_as:
+        choose_profile(game, known_as)
+        echo(f"{game} is opened as {known_profiles()[known_as].name} from now on")
+        return 0
+    if not name:
+        raise click.UsageError("Say what the game is called: --name NAME")
     found = survey(game, Bar())
     text = profile_text(found, name, mods, version, goes=goes)
     if keep:
@@ -173,6 +198,11 @@ def describe(game: Path, name: str, mods: str, version: str, goes: str, keep: bo
         echo(f"{made.name} is known now, by {profiles_folder() / f'{made.id}.toml'}")
     else:
         echo(text)
-    for one in found.of("unknown"):
-        echo(f"# unknown: {one.path}: {one.note}", err=True)
+    for standing, words in _LEFT.items():
+        if some := found.of(standing):
+            shown = "; ".join(
+                f"{one.path}: {one.note}" if one.note else one.path for one in some[:_MOST_TOLD]
+            )
+            more = f"; and {len(some) - _MOST_TOLD} more" if len(some) > _MOST_TOLD else ""
+            echo(f"# {words}: {count(len(some), 'file')} ({shown}{more})", err=True)
     return 0

@@ -10,29 +10,42 @@ from furnel.atomic import replacing, write_bytes
 from furnel.containers.container import Changes, Content, Entry, check_path, missing_entry
 from furnel.containers.mapped import MappedFile
 from furnel.errors import FurnelError, reason
+from furnel.listing import list_folder
 from furnel.progress import QUIET, Progress, steps
 
 _MAPPED_FROM = 16 << 20
 
 
 class Folder:
-    """Every regular file below a folder; links that lead out of it are left out. `own` gives the file to read for one that is
-    there, or None for one that does not belong to it."""
+    """Every file below a folder, and behind links what is in it, or `outside`, too; `left_out` says of everything else why it
+    is not there. `own` gives the file to read for one that is there, or None for one that does not belong to it; what `skip`
+    is true of is not looked at."""
 
     kind = "folder"
 
-    def __init__(self, path: Path, own: Callable[[Path], Path | None] = lambda file: file) -> None:
+    def __init__(
+        self,
+        path: Path,
+        own: Callable[[Path], Path | None] = lambda file: file,
+        skip: Callable[[str], bool] = lambda _: False,
+        outside: bool = False,
+    ) -> None:
         self.path, self._own = path, own
-        root = path.resolve()
-        self._files: dict[str, Path] = {}
-        for file in sorted(path.rglob("*")):
-            if file.is_file() and file.resolve().is_relative_to(root) and own(file) is not None:
-                inner = file.relative_to(path).as_posix()
-                self._files[check_path(inner, path)] = file
+        found = list_folder(path, skip, outside)
+        self.left_out = list(found.left_out)
+        self._sizes: dict[str, int] = {}
+        for inner, size, _ in found.files:
+            try:
+                file = own(path / check_path(inner, path))
+                if file is not None:
+                    self._sizes[inner] = size if file == path / inner else file.stat().st_size
+            except FurnelError as error:
+                self.left_out.append((inner, error.why))
+            except OSError as error:
+                self.left_out.append((inner, reason(error)))
 
     def entries(self) -> Sequence[Entry]:
-        sizes = {inner: self._file(inner).stat().st_size for inner in self._files}
-        return [Entry(inner, size, size) for inner, size in sizes.items()]
+        return [Entry(inner, size, size) for inner, size in self._sizes.items()]
 
     def read(self, path: str) -> bytes:
         return self.peek(path, -1)
@@ -52,10 +65,10 @@ class Folder:
             raise FurnelError("Reading a file", where=file, why=reason(error)) from error
 
     def rewrite(self, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
-        changes.check(self._files, self.path)
+        changes.check(self._sizes, self.path)
         kept: dict[str, Content] = {
             changes.rename.get(inner, inner): changes.replace.get(inner, self._file(inner))
-            for inner in self._files
+            for inner in self._sizes
             if inner not in changes.remove
             and (not changes.sparse or inner in changes.replace or inner in changes.rename)
         }
@@ -69,13 +82,13 @@ class Folder:
 
     def _file(self, path: str) -> Path:
         """The file that an entry is read from. Raises FurnelError when there is none."""
-        if path not in self._files:
+        if path not in self._sizes:
             raise missing_entry(path, self.path)
-        return self._own(self._files[path]) or self._files[path]
+        return self._own(self.path / path) or self.path / path
 
     def files(self) -> dict[str, Path]:
         """The file of every entry."""
-        return dict(self._files)
+        return {inner: self.path / inner for inner in self._sizes}
 
     def close(self) -> None:
         pass

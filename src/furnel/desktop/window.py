@@ -46,7 +46,7 @@ from furnel.desktop.widgets.menus import commands_at
 from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.sheets import ask
 from furnel.errors import FurnelError
-from furnel.games import UnknownGame, recognise
+from furnel.games import SeveralGames, UnknownGame, choose_profile, fitting_profiles, recognise
 
 if TYPE_CHECKING:
     from furnel.desktop.build.station import BuildStation
@@ -210,6 +210,16 @@ class Window(QWidget):
             recognise(folder)
         except UnknownGame:
             self.pages.describe_game(folder)
+        except SeveralGames:
+            from furnel.desktop.widgets import picking
+
+            known = {f"{one.name} ({one.id})": one.id for one in fitting_profiles(folder)}
+            name = picking.ask_one(
+                self, "Which game is it?", f"Several profiles know {folder.name}", list(known), "Open it"
+            )
+            if name is not None:
+                choose_profile(folder, known[name])
+                self.open_folder(folder)
         except FurnelError as error:
             self.session.tell("wrong", error.sentence())
         else:

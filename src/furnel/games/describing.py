@@ -2,31 +2,44 @@
 
 from __future__ import annotations
 
+import fnmatch
+import glob
 import re
 from collections import Counter
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Literal
 
-from furnel import imagefiles, sound, texts
+from furnel import imagefiles, sound
 from furnel.atomic import write_text
 from furnel.containers import find_files, known_layouts, layout_files, open_container
 from furnel.containers.mapped import MappedFile
-from furnel.errors import FurnelError
+from furnel.errors import FurnelError, reason
 from furnel.games.profile import Profile, known_profiles, parse_profile, profiles_folder
+from furnel.listing import list_folder
 from furnel.progress import QUIET, Progress, steps
 from furnel.schema import quoted
+from furnel.signatures import is_text, sort_of
+from furnel.words import count
 
-Standing = Literal["archive", "loose", "carved", "unknown", "side"]
-_LOOSE = {*imagefiles.SUFFIXES, *sound.SUFFIXES, *texts.FORMATS}
+Standing = Literal["archive", "loose", "carved", "unknown", "side", "none"]
 _PROGRAMS = {".exe", ".dll", ".so", ".bin", ".x86_64", ".sh", ".py", ".pyc", ".log", ".sav", ".lock"}
-_MOST_FILES = 50_000
+_ENDINGS = {*imagefiles.SUFFIXES, *sound.SUFFIXES}
+_OTHER = "other file"
 _SMALLEST = 1024
+_HEAD = 1088
+_COMMON = re.compile(
+    r"\d+|readme|licen[cs]e|copying|authors?|credits|changelog|news|install|todo|makefile|index|config|settings|default|"
+    r"data|images?|pictures?|graphics|gfx|sounds?|music|sfx|audio|fonts?|textures?|sprites?|maps?|levels?|scripts?|"
+    r"main|menu|title|logo|icon|background|bg|cursor|player|test|base|common|ui|hud|tiles?|en|de|fr|es|it|ru|"
+    r"[a-z]",
+    re.IGNORECASE,
+)
 
 
 @dataclass(frozen=True, slots=True)
 class Sighting:
-    """A file of the game's folder (or a folder of loose files): what it is, as what it opens, how many assets it has.
+    """A file of the game's folder (or all loose files of it): what it is, as what it opens, how many assets it has.
 
     `path` is below the game's folder; `layout` a layout's name, `zip` or `folder`.
     """
@@ -41,10 +54,11 @@ class Sighting:
 
 @dataclass(frozen=True, slots=True)
 class Survey:
-    """Everything that is in a folder."""
+    """Everything that is in a folder; `loose` are the paths of files that are in no archive."""
 
     folder: Path
     sightings: tuple[Sighting, ...]
+    loose: tuple[str, ...] = ()
 
     def of(self, standing: Standing) -> tuple[Sighting, ...]:
         return tuple(found for found in self.sightings if found.standing == standing)
@@ -56,35 +70,60 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
         raise FurnelError(
             "Describing a game", where=folder, why="there is no such folder", remedy="Check the path"
         )
-    files = sorted(path for path in folder.rglob("*") if path.is_file() and not path.is_symlink())[
-        :_MOST_FILES
-    ]
+    listing = list_folder(folder)
+    files = [folder / one.path for one in listing.files]
     sides = _side_files(files)
-    out: list[Sighting] = []
-    loose: Counter[str] = Counter()
-    sizes: Counter[str] = Counter()
-    for file in steps(files, len(files), progress, "Looking at the game's files"):
-        inner = file.relative_to(folder).as_posix()
-        size = file.stat().st_size
+    out = [Sighting(path, "none", note=why) for path, why in listing.left_out]
+    kinds: Counter[str] = Counter()
+    loose: list[str] = []
+    for (inner, size, _), file in steps(
+        zip(listing.files, files, strict=True), len(files), progress, "Looking at the game's files"
+    ):
         if file in sides:
             out.append(Sighting(inner, "side", size=size, note=f"belongs to {sides[file].name}"))
-        elif file.suffix.lower() in _LOOSE:
-            home = inner.split("/")
-            loose["/".join(home[: min(len(home) - 1, 2)])] += 1
-            sizes["/".join(home[: min(len(home) - 1, 2)])] += size
-        else:
-            out.append(_look_at(file, inner, size))
-    out += [
-        Sighting(home or ".", "loose", "folder", count, sizes[home])
-        for home, count in sorted(loose.items())
-        if home
-    ]
-    if loose[""]:
-        out.append(
-            Sighting(".", "unknown", size=sizes[""], note=f"{loose['']} loose files beside the game itself")
-        )
-    order = ("archive", "loose", "carved", "unknown", "side")
-    return Survey(folder, tuple(sorted(out, key=lambda found: (order.index(found.standing), found.path))))
+            continue
+        try:
+            seen = _archive(file, inner, size)
+            kind = "" if seen is not None else _kind_of(file)
+            if not kind and seen is None:
+                seen = _look_into(file, inner, size)
+            elif kind in ("picture", "sound") and file.suffix.lower() not in _ENDINGS and size >= _SMALLEST:
+                look = _look_into(file, inner, size)
+                seen, kind = (look, "") if look.standing == "unknown" else (None, kind)
+        except OSError as error:
+            out.append(Sighting(inner, "none", size=size, note=reason(error)))
+            continue
+        if seen is None or seen.standing == "unknown":
+            kinds[kind or _OTHER] += 1
+            loose.append(inner)
+        if seen is not None and (seen.standing != "unknown" or size >= _SMALLEST):
+            out.append(seen)
+    if set(kinds) - {_OTHER} or any(one.standing in ("archive", "carved") for one in out):
+        told = ", ".join(count(number, kind) for kind, number in kinds.most_common())
+        whole = sum(one.size for one in listing.files) - sum(one.size for one in out)
+        out.append(Sighting(".", "loose", "folder", len(loose), whole, told))
+    order = ("archive", "loose", "carved", "unknown", "side", "none")
+    found = sorted(out, key=lambda found: (order.index(found.standing), found.path))
+    return Survey(folder, tuple(found), tuple(loose))
+
+
+def _kind_of(file: Path) -> str:
+    """What a file is by its content, where that is told at once and it is no archive."""
+    with file.open("rb") as stream:
+        head = stream.read(_HEAD)
+    if imagefiles.recognises(head) and not head.startswith(b"PK"):
+        return "picture"
+    if head.startswith(b"PK") and file.suffix.lower() in imagefiles.SUFFIXES:
+        return "picture"
+    if sound.recognises(head):
+        return "sound"
+    if (sort := sort_of(head, file.name)) is not None and sort.called not in (
+        "an archive",
+        "bare data",
+        "a program",
+    ):
+        return _OTHER
+    return "text" if is_text(head) else "" if head else _OTHER
 
 
 def _side_files(files: list[Path]) -> dict[Path, Path]:
@@ -92,21 +131,33 @@ def _side_files(files: list[Path]) -> dict[Path, Path]:
     out: dict[Path, Path] = {}
     there = set(files)
     for layout in known_layouts().values():
+        patterns = [re.compile(fnmatch.translate(pattern)) for pattern in layout.files]
         for file in files:
-            if any(file.match(pattern) for pattern in layout.files):
+            if any(pattern.match(file.name) for pattern in patterns):
                 out.update({beside: file for beside in layout_files(file, layout) if beside in there})
     return out
 
 
-def _look_at(file: Path, inner: str, size: int) -> Sighting:
+def _archive(file: Path, inner: str, size: int) -> Sighting | None:
+    """An archive that opens; None for everything else."""
     try:
         container = open_container(file)
-        try:
-            return Sighting(inner, "archive", container.kind, len(container.entries()), size)
-        finally:
-            container.close()
-    except FurnelError as error:
-        reason = error.why
+    except FurnelError:
+        return None
+    try:
+        if container.kind == "packed" or (
+            container.kind == "zip" and file.suffix.lower() in imagefiles.SUFFIXES
+        ):
+            return None  # one file, and it stays so
+        return Sighting(inner, "archive", container.kind, len(container.entries()), size)
+    except FurnelError:
+        return None
+    finally:
+        container.close()
+
+
+def _look_into(file: Path, inner: str, size: int) -> Sighting:
+    """What is in a file of which nothing is known."""
     if size < _SMALLEST:
         return Sighting(inner, "unknown", size=size, note="too small to hold much")
     source = MappedFile(file)
@@ -123,7 +174,8 @@ def _look_at(file: Path, inner: str, size: int) -> Sighting:
         note = f"begins like {kinds} and does not hold together: packed or masked?"
         return Sighting(inner, "unknown", size=size, note=note)
     program = file.suffix.lower() in _PROGRAMS
-    return Sighting(inner, "unknown", size=size, note="part of the program, it seems" if program else reason)
+    note = "part of the program, it seems" if program else "nothing in it is known"
+    return Sighting(inner, "unknown", size=size, note=note)
 
 
 def profile_text(
@@ -148,19 +200,28 @@ def profile_text(
             remedy="Work out one of its archives first, then look again",
         )  # fmt: skip
     lines = ["furnel-profile = 1", f'id = "{_identity(name)}"', f"name = {quoted(name)}", "", "[recognise]"]
-    marks = [one.path for one in wanted][:3]
-    lines.append(f"files = [{', '.join(quoted(mark) for mark in marks)}]")
+    lines.append(f"files = [{', '.join(quoted(glob.escape(mark)) for mark in _marks(found))}]")
     stems = Counter(Path(one.path).stem for one in wanted)
-    for one in wanted:
-        lines += ["", "[[archives]]", f"files = {quoted(one.path)}"]
+    taken = {
+        path.split("/")[0] for path in found.loose if "/" in path
+    }  # no archive's paths begin like a folder's
+    for group in _groups(wanted, found):
+        one = group[0]
+        lone = len(group) == 1
+        pattern = glob.escape(one.path) if lone else _pattern(one.path)
+        lines += ["", "[[archives]]", f"files = {quoted(pattern)}"]
         lines.append(f'layout = "{"folder" if one.standing == "carved" else one.layout}"')
-        stem = Path(one.path).stem if stems[Path(one.path).stem] == 1 else one.path.replace("/", ".")
         if one.standing == "carved":
             lines.append("carve = true")
         if one.standing == "loose":
-            lines.append(f"prefix = {quoted(f'{one.path}/')}")
+            continue
+        stem = Path(one.path).stem
+        if lone:
+            free = stems[stem] == 1 and stem not in taken
+            lines.append(f"prefix = {quoted(f'{stem if free else one.path}/')}")
         else:
-            lines += [f"prefix = {quoted(f'{stem}/')}", "apart = true"]
+            lines.append('prefix = "{stem}/"')
+        lines.append("apart = true")
     lines += ["", "[mods]", f"goes = {quoted(goes)}"]
     if goes != "in-place":
         lines.append(f"folder = {quoted(mods)}")
@@ -168,6 +229,61 @@ def profile_text(
         lines += ['about = "mod.toml"', f"order = {quoted(f'{mods}/order.toml')}"]
     lines.append(f"game-version = {quoted(version)}")
     return "\n".join(lines) + "\n"
+
+
+def _pattern(path: str) -> str:
+    home, _, name = path.rpartition("/")
+    return f"{glob.escape(home)}/*{Path(name).suffix}" if home else f"*{Path(name).suffix}"
+
+
+def _groups(wanted: list[Sighting], found: Survey) -> list[list[Sighting]]:
+    """Archives that one rule can name: all files of one ending in one folder, with names of their own."""
+    stems = Counter(Path(one.path).stem for one in wanted)
+    taken = {path.split("/")[0] for path in found.loose if "/" in path}
+    every = Counter(_pattern(path) for path in (*found.loose, *(one.path for one in found.sightings)))
+    by_rule: dict[tuple[str, str, str], list[Sighting]] = {}
+    for one in wanted:
+        stem = Path(one.path).stem
+        free = (
+            one.standing == "archive"
+            and "." in one.path.rpartition("/")[2]
+            and stems[stem] == 1
+            and stem not in taken
+        )
+        rule = (_pattern(one.path), one.standing, one.layout) if free else (one.path, "", "")
+        by_rule.setdefault(rule, []).append(one)
+    out: list[list[Sighting]] = []
+    for (pattern, standing, _), group in by_rule.items():
+        if standing and len(group) > 1 and len(group) == every[pattern]:
+            out.append(group)
+        else:
+            out += [[one] for one in group]
+    return out
+
+
+def _marks(found: Survey) -> list[str]:
+    """Up to three files that this game has and others hardly have: of names that are no everyday words, high up."""
+    archives = [one.path for one in found.of("archive")]
+    paths = [*archives, *found.loose]
+
+    def rank(path: str) -> tuple[int, int, int, str]:
+        name = path.rpartition("/")[2]
+        stem = name.partition(".")[0]
+        own = sum(
+            len(word)
+            for word in re.findall(r"[^\W\d_]+", stem)
+            if not _COMMON.fullmatch(word) and len(word) > 2
+        )
+        return -min(own, 10), path.count("/"), path not in archives, path
+
+    ranked = sorted(paths, key=rank)
+    out: list[str] = []
+    for path in ranked:  # of different folders, so that one that is reordered leaves the others
+        if path.rpartition("/")[0] not in {one.rpartition("/")[0] for one in out}:
+            out.append(path)
+        if len(out) == 3:
+            break
+    return out + [path for path in ranked if path not in out][: 3 - len(out)]
 
 
 def keep_profile(text: str) -> Profile:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import threading
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -24,8 +24,10 @@ from furnel.containers import (
 )
 from furnel.containers.folder import Folder
 from furnel.errors import FurnelError
-from furnel.games.originals import own_file
+from furnel.folders import own_place
+from furnel.games.originals import own_file, placed_files
 from furnel.games.profile import ArchiveRule, Profile, recognise
+from furnel.listing import list_folder
 from furnel.progress import QUIET, Progress
 
 
@@ -129,7 +131,7 @@ class Install:
         return hashlib.sha256(str(self.folder).encode()).hexdigest()[:16]
 
     def mods_folder(self) -> Path:
-        """The only folder of the install that mods go to. Raises FurnelError when it leads out of the game's folder."""
+        """The only folder that mods go to: of the install, or of the user's. Raises FurnelError when it leads elsewhere."""
         return self._own(self.profile.mods.folder)
 
     def order_file(self) -> Path:
@@ -144,7 +146,13 @@ class Install:
         """The game's own file for one in its folder: itself, the one kept while a mod stands there, or None if it has none."""
         return own_file(self.folder, file)
 
+    def below(self, file: Path) -> str:
+        """What a file that a mod puts somewhere is called: its path below the game's folder, or all of it elsewhere."""
+        return (file.relative_to(self.folder) if file.is_relative_to(self.folder) else file).as_posix()
+
     def _own(self, inside: str) -> Path:
+        if (place := own_place(inside)) is not None:
+            return place
         path = self.folder / inside
         if not path.resolve().is_relative_to(self.folder) or path.resolve() == self.folder:
             raise FurnelError(
@@ -171,7 +179,7 @@ class Install:
         if rule.carve:
             return Carved(path)
         if rule.layout == "folder":
-            opened: Container = Folder(path, self.own)
+            opened: Container = Folder(path, self.own, self._elsewhere(archive), outside=True)
         else:
             if self._names is None:
                 self._names = self.profile.known_names(self.version)
@@ -184,10 +192,52 @@ class Install:
         inside = [InsidePart(files=files, layout=layout) for files, layout in rule.inside.items()]
         return open_inside(opened, inside)
 
+    def left_out(self, archive: Archive) -> list[tuple[str, str]]:
+        """What lies in a folder and is no asset: its path in the game, and why. Reading asks for no archive's."""
+        if archive.rule.layout != "folder" or archive.rule.carve:
+            return []
+        found = list_folder(archive.path, self._elsewhere(archive)).left_out
+        return [(archive.prefix + path, why) for path, why in found]
+
+    def stamp(self, archive: Archive) -> str:
+        """Something that is another when an archive was changed: from sizes and times, of a folder those of all its files. What
+        mods put in the place of the game's own changes nothing."""
+        file = self.own(archive.path) or archive.path
+        if not file.is_dir():
+            state = file.stat()
+            return f"{state.st_size}:{state.st_mtime_ns}"
+        digest, put = hashlib.sha256(), placed_files(self.folder)
+        for inner, size, time in list_folder(archive.path, self._elsewhere(archive)).files:
+            there = archive.path / inner
+            if there in put:
+                own = self.own(there)
+                if own is None:
+                    continue
+                state = own.stat()
+                size, time = state.st_size, state.st_mtime_ns
+            digest.update(f"{inner}:{size}:{time}\n".encode())
+        return digest.hexdigest()
+
+    def _elsewhere(self, archive: Archive) -> Callable[[str], bool]:
+        """Whether a path below a folder is that of another archive, or of mods."""
+        others = {one.path for one in self.archives if one is not archive}
+        others |= {beside for one in self.archives if one is not archive for beside in one.beside}
+        mods = self.profile.mods
+        if mods.goes != "in-place":
+            others |= {own_place(mods.folder) or self.folder / mods.folder}
+        if mods.has_order:
+            others |= {own_place(mods.order) or self.folder / mods.order}
+        inner = {
+            other.relative_to(archive.path).as_posix()
+            for other in others
+            if other.is_relative_to(archive.path)
+        }
+        return inner.__contains__
+
     def _find_archives(self) -> Iterator[Archive]:
         known: dict[Path, ArchiveRule] = {}
         for rule in self.profile.archives:
-            found = sorted(self.folder.glob(rule.files))
+            found = [self.folder] if rule.files == "." else sorted(self.folder.glob(rule.files))
             if not found:
                 raise FurnelError(
                     "Opening a game",

@@ -54,7 +54,7 @@ def placed_home(folder: Path) -> Path:
 
 def kept_file(folder: Path, mod: str, path: str) -> Path:
     """Where the game's own file is kept while a mod stands in its place."""
-    return placed_home(folder) / mod / "originals" / path
+    return placed_home(folder) / mod / "originals" / path.lstrip("/")
 
 
 def read_placed(folder: Path, mod: str) -> Placed | None:
@@ -71,6 +71,11 @@ def all_placed(folder: Path) -> list[Placed]:
     home = placed_home(folder)
     found = [read_placed(folder, place.name) for place in sorted(home.iterdir())] if home.is_dir() else []
     return [placed for placed in found if placed is not None]
+
+
+def placed_files(folder: Path) -> set[Path]:
+    """Every file that mods have put into a game in `folder`."""
+    return {folder / path for placed in all_placed(folder) for path in placed.files}
 
 
 def stands(file: Path, put: PlacedFile) -> bool:

@@ -17,14 +17,16 @@ from pydantic import AfterValidator, Field, PrivateAttr, StringConstraints, fiel
 from furnel.containers import RawPart
 from furnel.containers.sums import listed_names
 from furnel.errors import FurnelError, reason
-from furnel.folders import state_folder
+from furnel.folders import own_place, state_folder
 from furnel.games.additions import AdditionRule
 from furnel.games.looprecord import LoopRecord
 from furnel.games.modfiles import AboutFile, OrderFile
+from furnel.remembered import recall, remember
 from furnel.schema import (
     Colour,
     GlobText,
     InsidePath,
+    ModsPath,
     NameText,
     Part,
     Pixels,
@@ -231,13 +233,14 @@ class ModRule(Part):
     `goes` says how: `loose` files under their inner paths; one `archive` of its own with the same inner paths (`archive` is
     its name, `{id}` the mod's, and `layout` its kind); or `rebuilt` copies of the archives that hold the originals. Where a
     game knows nothing of mods they go `in-place` of its own files, which are kept, or into a folder that is the `mirror` of
-    the game's own; there is no file about the mod then, and no load order.
+    the game's own; there is no file about the mod then, and no load order. `folder` and `order` are in the game's folder, or
+    begin with `~/`, `$XDG_DATA_HOME/` or `$XDG_CONFIG_HOME/` where the game looks into the user's own folders.
     `about-file` and `order-file` say how the two files are written, `packs` which loose files go into archives.
     """
 
-    folder: InsidePath = "mods"
+    folder: ModsPath = "mods"
     about: InsidePath = "mod.toml"
-    order: InsidePath = "mods/order.toml"
+    order: ModsPath = "mods/order.toml"
     game_version: str = ""
     about_file: AboutFile = AboutFile()
     order_file: OrderFile = OrderFile()
@@ -245,6 +248,11 @@ class ModRule(Part):
     archive: Annotated[str, template("id"), AfterValidator(_file_name)] = "{id}.zip"
     layout: str = "zip"
     packs: tuple[PackRule, ...] = ()
+
+    @property
+    def in_home(self) -> bool:
+        """Whether mods go to the user's own folders, outside the game's."""
+        return own_place(self.folder) is not None
 
     @property
     def has_order(self) -> bool:
@@ -390,8 +398,9 @@ class Profile(Part):
 
     @cached_property
     def rules_mark(self) -> str:
-        """Something that is another when the rules for roles are others."""
-        return hashlib.sha256(repr((self.roles, self.notations)).encode()).hexdigest()[:16]
+        """Something that is another when the rules for archives, roles or notations are others."""
+        rules = self.archives, self.roles, self.notations
+        return hashlib.sha256(repr(rules).encode()).hexdigest()[:16]
 
     @cached_property
     def _role_pattern(self) -> re.Pattern[str]:
@@ -465,6 +474,30 @@ class UnknownGame(FurnelError):
     """No profile recognises a folder."""
 
 
+class SeveralGames(FurnelError):
+    """More than one profile recognises a folder, and nobody said yet which it is."""
+
+
+def fitting_profiles(folder: Path) -> list[Profile]:
+    """All profiles that recognise a folder."""
+    return [profile for profile in known_profiles().values() if profile.recognises(folder)]
+
+
+def choose_profile(folder: Path, name: str) -> None:
+    """Remember which of the profiles that recognise a folder is meant. Raises FurnelError for one that does not."""
+    if name not in {one.id for one in fitting_profiles(folder)}:
+        raise FurnelError(
+            "Choosing a profile", where=name, why=f"it does not recognise {folder}",
+            remedy="Correct its [recognise] files, or describe the game with New game",
+        )  # fmt: skip
+    remember("chosen-profiles", {**_choices(), str(folder.resolve()): name})
+
+
+def _choices() -> dict[str, str]:
+    told = recall("chosen-profiles")
+    return {str(key): str(value) for key, value in told.items()} if isinstance(told, dict) else {}
+
+
 def recognise(folder: Path) -> Profile:
     """The profile of the game in `folder`. Raises FurnelError when none fits."""
     if not folder.is_dir():
@@ -474,12 +507,21 @@ def recognise(folder: Path) -> Profile:
     try:
         broken: list[FurnelError] = []
         profiles = known_profiles(broken).values()
-        for profile in profiles:
-            if profile.recognises(folder):
-                for error in broken:  # one that is to stand for this profile stops its own game, and no other
-                    if _stem(error) == profile.id:
-                        raise error
-                return profile
+        fitting = [profile for profile in profiles if profile.recognises(folder)]
+        if len(fitting) > 1:
+            chosen = _choices().get(str(folder.resolve()), "")
+            fitting = [one for one in fitting if one.id == chosen] or fitting
+        if len(fitting) > 1:
+            raise SeveralGames(
+                "Opening a game", where=folder,
+                why=f"{len(fitting)} profiles recognise it: {', '.join(f'{one.name} ({one.id})' for one in fitting)}",
+                remedy="Say which it is: `furnel describe GAME --is ID`",
+            )  # fmt: skip
+        for profile in fitting:
+            for error in broken:  # one that is to stand for this profile stops its own game, and no other
+                if _stem(error) == profile.id:
+                    raise error
+            return profile
     except OSError as error:
         raise FurnelError("Opening a game", where=folder, why=reason(error)) from error
     known = ", ".join(profile.name for profile in profiles)

@@ -7,7 +7,9 @@ from dataclasses import dataclass
 from furnel import texts
 from furnel.errors import FurnelError
 from furnel.games import RoleRule
-from furnel.media.medium import Data, Facts, Kind, Medium, Preview, Spec
+from furnel.media.medium import Data, Facts, Kind, Medium, Preview, Rows, Spec
+from furnel.signatures import is_text, text_sort
+from furnel.words import number
 
 _LINES, _WIDE, _HEAD = 8, 60, 4096
 
@@ -34,10 +36,10 @@ class _Text(Medium):
     suffixes = tuple(texts.FORMATS)
 
     def recognises(self, data: Data, path: str) -> bool:
-        return texts.format_of(path) is not None
+        return texts.format_of(path) is not None or is_text(data[:_HEAD])
 
     def facts(self, data: Data, size: int, path: str, does: frozenset[str]) -> Facts:
-        return Facts("definition", texts.format_of(path) or "text")
+        return Facts("definition", texts.format_of(path) or text_sort(path).format)
 
     def spec(self, data: Data, path: str, role: RoleRule | None) -> TextSpec:
         data, fault = bytes(data), ""
@@ -45,7 +47,13 @@ class _Text(Medium):
             texts.check(data, path)
         except FurnelError as error:
             fault = f"line {error.line}: {error.why}" if error.line else error.why
-        return TextSpec(texts.format_of(path) or "text", data.count(b"\n") + 1, fault)
+        return TextSpec(texts.format_of(path) or text_sort(path).format, data.count(b"\n") + 1, fault)
+
+    def rows(self, facts: Facts, spec: Spec | None) -> Rows:
+        rows = [("Format", facts.format)]
+        if isinstance(spec, TextSpec):
+            rows.append(("Lines", number(spec.lines)))
+        return rows
 
     def preview(self, data: Data, where: object) -> Preview:
         head = bytes(data[:_HEAD])

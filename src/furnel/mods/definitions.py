@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import contextlib
+import hashlib
 from collections.abc import Sequence
 from dataclasses import replace
 from fnmatch import fnmatchcase
 from pathlib import Path
 from typing import TYPE_CHECKING
 
+from furnel.atomic import write_bytes
 from furnel.catalogue import Asset, Catalogue
 from furnel.errors import FurnelError
 from furnel.mods.asmade import as_made
@@ -31,7 +33,9 @@ from furnel.texts import (
     faults,
     gone,
     ids_of,
+    read_text,
     settled,
+    stored_like,
     taken_apart,
     with_change,
     without_change,
@@ -41,6 +45,7 @@ from furnel.texts.document import alike
 if TYPE_CHECKING:
     from furnel.mods.workspace import Workspace
 
+_LOOKED_AT = 1 << 16
 _LAID_OVER = "The game lays a mod's records over its own: what is taken out stays"
 
 
@@ -82,7 +87,11 @@ def with_changes(space: Workspace, original: str, changes: Sequence[Change]) -> 
 
 
 def with_text(space: Workspace, original: str, text: str) -> Project:
-    """The project with a definition as it is in a whole text. Raises FurnelError for damage, and for what no changes make."""
+    """The project with a definition as it is in a whole text: as changes, or, where it is not taken apart, as a file of the
+    mod's own, stored as the game's is. Raises FurnelError for damage, and for what no changes make."""
+    swap = space.project.swap_for(original)
+    if not taken_apart(swap.base if swap is not None else original):
+        return _with_file(space, original, text)
     game = definition(space, original)[0]
     return _with_patch(space, original, difference(game, replace(game, text=text)))
 
@@ -100,8 +109,25 @@ def opened(space: Workspace, original: str) -> Project:
 
     Raises FurnelError for an unknown one and for one that is not taken apart.
     """
+    if space.project.swap_for(original):
+        return space.project
+    if not taken_apart(original):
+        game = space.catalogue.bytes_of(original)
+        return _with_file(space, original, read_text(game, original))
     definition(space, original)
-    return space.project if space.project.swap_for(original) else _with_patch(space, original, ())
+    return _with_patch(space, original, ())
+
+
+def _with_file(space: Workspace, original: str, text: str) -> Project:
+    """A text of the game as a file of the mod's, in the encoding and with the line ends of the game's own."""
+    game = space.catalogue.bytes_of(original)
+    plain = text.replace("\r\n", "\n").replace("\n", "\r\n") if b"\r\n" in game[:_LOOKED_AT] else text
+    data = game if plain == read_text(game, original) else stored_like(plain, game, original)
+    name = Path(original)
+    mark = hashlib.sha256(data).hexdigest()[:8]  # what is undone finds its own file again
+    file = space.folder / "sources" / f"{name.stem}-{mark}{name.suffix}"
+    write_bytes(file, data)
+    return space.swapped(original, file, instead=True)
 
 
 def _with_patch(space: Workspace, original: str, changes: Sequence[Change]) -> Project:

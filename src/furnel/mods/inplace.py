@@ -57,6 +57,7 @@ def install_files(
             remedy="Look at it, then install over it if you want to: what is there now will be kept as the game's own",
         )  # fmt: skip
     _check_others(install, mod, wanted)
+    _check_links(install, wanted)
     _check_originals(install, build)
     before = _keep(install, mod, wanted, old, progress)
     files: dict[str, PlacedFile] = {}
@@ -175,10 +176,10 @@ def _own_digest(install: Install, path: Path | str) -> str:
 
 def _wanted(install: Install, build: Path) -> dict[str, Path]:
     """A build's files by where they go, below the game's folder."""
-    root = install.mods_root().relative_to(install.folder)
+    root = install.mods_root()
     left_out = {build / install.profile.mods.about, build / ORIGINALS}
     files = [file for file in sorted(build.rglob("*")) if file.is_file() and file not in left_out]
-    return {(root / file.relative_to(build)).as_posix(): file for file in files}
+    return {install.below(root / file.relative_to(build)): file for file in files}
 
 
 def _originals(build: Path) -> Mapping[str, str]:
@@ -205,6 +206,18 @@ def _check_originals(install: Install, build: Path) -> None:
                 _INSTALLING, where=install.folder / path,
                 why="it is not the file that the mod was built from: the game was updated since",
                 remedy="Build the mod again, on the game as it is now",
+            )  # fmt: skip
+
+
+def _check_links(install: Install, wanted: Mapping[str, Path]) -> None:
+    """Refuse what would be written to somewhere else: through a link, as games have them to files of the system's."""
+    for path in wanted:
+        file = install.folder / path
+        homes = install.folder, install.mods_root().resolve()
+        if file.is_symlink() or not any(file.parent.resolve().is_relative_to(home) for home in homes):
+            raise FurnelError(
+                _INSTALLING, where=file, why="it is a link, and what it leads to belongs to others",
+                remedy="Put a copy in the place of the link first, if the game may have one of its own",
             )  # fmt: skip
 
 
@@ -285,10 +298,10 @@ def _clear(install: Install, placed: Placed) -> None:
     for path in placed.clear:
         file = install.folder / path
         file.unlink(missing_ok=True)
-        for above in file.parents:
-            if above == install.folder:
-                break
-            with contextlib.suppress(OSError):
+        with contextlib.suppress(OSError):  # up to the first that holds something
+            for above in file.parents:
+                if above in (install.folder, Path.home()):
+                    break
                 above.rmdir()
     home = placed_home(install.folder) / placed.mod
     if placed.files:

@@ -30,6 +30,8 @@ def merge_script(space: Workspace, folder: Path) -> str:
     install, rule = space.catalogue.install, space.profile.mods
     if rule.goes == "mirror":
         raise _cannot(space.profile.name, "its mods are copies of whole folders of the game")
+    if rule.in_home:
+        raise _cannot(space.profile.name, "its mods are in the user's own folder")
     places = places_of(install)
     whole = rule.goes in ("rebuilt", "in-place")
     parts = _archives(install, places, folder) if whole else [_open(install, places, folder)]

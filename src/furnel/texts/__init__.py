@@ -1,7 +1,7 @@
 """Definitions in TOML, JSON, XML, CSV and INI."""
 
 from furnel.texts.address import Step, address_text, parse_address
-from furnel.texts.definition import FORMATS, check, format_of, read_text
+from furnel.texts.definition import FORMATS, check, format_of, read_text, stored_like
 from furnel.texts.described import Form
 from furnel.texts.document import Document
 from furnel.texts.documents import NOTATIONS, document_of, taken_apart, use_forms
@@ -23,6 +23,7 @@ from furnel.texts.places import spots, tables
 __all__ = [
     "FORMATS", "NOTATIONS", "Change", "Document", "EventKeys", "Fault", "Form", "Known", "Meaning", "Meanings",
     "SoundEvent", "Step", "ValueRule", "address_text", "applied", "changed_part", "check", "difference", "disputes",
-    "document_of", "faults", "format_of", "gone", "ids_of", "laid_over", "meanings", "merged", "parse_address", "read_events",
-    "read_text", "settled", "spots", "tables", "taken_apart", "use_forms", "with_change", "with_events", "without_change",
+    "document_of", "faults", "format_of", "gone", "ids_of", "laid_over", "meanings", "merged", "parse_address",
+    "read_events", "read_text", "settled", "spots", "stored_like", "tables", "taken_apart", "use_forms", "with_change",
+    "with_events", "without_change",
 ]  # fmt: skip
