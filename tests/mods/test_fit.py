@@ -55,7 +55,7 @@ def test_the_spec_reads_what_the_game_demands(space: Workspace) -> None:
     ("original", "faults"),
     [
         ("art/hulls/hull_otter.dds", {"file", "size", "format", "levels", "header"}),
-        ("cast/otter_walk.png", {"size", "alpha"}),
+        ("cast/otter_walk.png", {"size", "alpha", "mode"}),
         ("bank0/000.wav", {"file", "codec", "rate", "channels"}),
         ("music/slow_water.ogg", {"file", "codec", "length"}),
     ],

@@ -14,7 +14,7 @@ from furnel.imagefiles.filetype import Data, Note, PictureFile
 from furnel.imagefiles.frames import Frame, is_animated, read_frames, write_animation
 from furnel.imagefiles.ktx2 import KTX2
 from furnel.imagefiles.ora import ORA, Layer, composed, is_layered, read_layers, write_layers
-from furnel.imagefiles.pillow import BMP, GIF, JPEG, PNG, WEBP
+from furnel.imagefiles.pillow import BMP, GIF, JPEG, PCX, PNG, PNM, WEBP
 from furnel.imagefiles.tga import TGA
 from furnel.images import packing
 from furnel.images.colour import to_linear, to_srgb
@@ -30,7 +30,7 @@ __all__ = [
     "write_layers", "write_texture",
 ]  # fmt: skip
 
-PICTURE_FILES: tuple[PictureFile, ...] = (DDS, KTX2, PNG, JPEG, WEBP, BMP, GIF, ORA, TGA)
+PICTURE_FILES: tuple[PictureFile, ...] = (DDS, KTX2, PNG, JPEG, WEBP, BMP, GIF, PCX, PNM, ORA, TGA)
 """In the order in which they are asked whether a file is theirs: TGA has no signature and so comes last."""
 _WITH_HEADER = tuple(one for one in PICTURE_FILES if one.header is not None)
 _BRIGHTEST = 65504.0  # the largest half float

@@ -13,7 +13,7 @@ import numpy as np
 import numpy.typing as npt
 
 from furnel.errors import FurnelError
-from furnel.imagefiles import pillow
+from furnel.imagefiles import aswas, pillow
 from furnel.imagefiles.filetype import Data, PictureFile
 from furnel.images.picture import Picture, check_size
 from furnel.images.texture import Texture
@@ -120,7 +120,7 @@ def write_layers(layers: Sequence[Layer]) -> bytes:
             texture = Texture(
                 *picture.size, "RGBA8", (np.ascontiguousarray(picture.pixels).tobytes(),), "PNG"
             )
-            archive.writestr(zipfile.ZipInfo(name), pillow.write(texture))
+            archive.writestr(zipfile.ZipInfo(name), aswas.write_png(texture))
     return stream.getvalue()
 
 

@@ -256,8 +256,6 @@ def _notes_like(original: PictureSpec) -> dict[str, str]:
     notes = file.kept(dict(original.notes))
     if original.srgb is not None and file.has_colour_space:
         notes["srgb"] = "on" if original.srgb else "off"
-    if original.colours and original.note("mode") == "palette":
-        notes |= {"mode": "palette", "table": original.note("table")}
     if original.brightest > 1:
         notes["white"] = f"{original.brightest:.3g}"
     if original.format == "BC1" and original.alpha == "none":

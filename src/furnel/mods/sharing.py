@@ -384,12 +384,12 @@ def check_package(space: Workspace, package: Path, progress: Progress = QUIET) -
     (where it can be asked), taken off again. Raises FurnelError where the copy cannot be made."""
     install, about = space.catalogue.install, space.project.mod
     rule = space.profile.mods
+    if rule.in_home:
+        return [SharePoint("tried", "waiting", "mods of this game lie in your own folder: try it on Try")]
     if not rule.has_order:
         return [
             SharePoint("tried", "waiting", "mods of this game stand in the place of its files: try it on Try")
         ]
-    if rule.in_home:
-        return [SharePoint("tried", "waiting", "mods of this game lie in your own folder: try it on Try")]
     with scratch_in(state_folder() / "tried") as scratch:
         copy = _linked_copy(install, scratch / "game")
         mods = copy / rule.folder
