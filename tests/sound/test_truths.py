@@ -181,17 +181,35 @@ def test_a_sound_of_no_frames_breaks() -> None:
     assert next(point for point in compare(original, empty) if point.key == "length").state == "breaks"
 
 
-def test_what_is_cut_off_a_line_is_said(space: Workspace, tmp_path: Path) -> None:
+@pytest.mark.parametrize("length_s", [0.2, 5.5])
+def test_a_length_that_nothing_counts_is_the_modders(
+    space: Workspace, tmp_path: Path, length_s: float
+) -> None:
+    line = tmp_path / "line.wav"
+    line.write_bytes(write_clip(Clip(tone(300, length_s)[:, None], RATE), "WAV", "PCM 16"))
+    swap = space.fitted(space.new_swap("bank0/012.wav", line))
+    made = space.examine(swap)
+    assert made.state == "fits" and soundfile.info(io.BytesIO(made.data)).duration == pytest.approx(
+        length_s, abs=1e-3
+    )
+    assert not [point for point in made.points if point.key == "cut"]
+
+
+def test_what_a_step_cuts_off_or_fills_up_is_said(space: Workspace, tmp_path: Path) -> None:
     line = tmp_path / "line.wav"
     line.write_bytes(write_clip(Clip(tone(300, 5.5)[:, None], RATE), "WAV", "PCM 16"))
-    swap = space.fitted(space.new_swap("bank0/012.wav", line))
-    assert "length" in [use.do for use in swap.steps]
-    point = next(point for point in space.examine(swap).points if point.key == "cut")
-    assert point.state == "differs" and "of 5.5" in point.yours
-    whole = swap.model_copy(update={"steps": tuple(use for use in swap.steps if use.do != "length")})
-    assert not [point for point in space.examine(whole).points if point.key == "cut"]
-    kept = swap.model_copy(update={"insist": ("cut",)})
-    assert next(point for point in space.examine(kept).points if point.key == "cut").insisted
+    for frames, words in ((RATE, "cut off"), (RATE * 7, "silence behind it")):
+        step = StepUse(do="length", values={"frames": frames})
+        swap = space.fitted(space.new_swap("bank0/012.wav", line))
+        swap = swap.model_copy(update={"steps": (step, *swap.steps)})
+        told: dict[int, str] = {}
+        space.stages(swap, told)
+        assert words in told[0]
+        cut = [point for point in space.examine(swap).points if point.key == "cut"]
+        assert bool(cut) == (words == "cut off")
+        assert all("of 5.5" in point.yours for point in cut)
+        kept = swap.model_copy(update={"insist": ("cut",)})
+        assert all(point.insisted for point in space.examine(kept).points if point.key == "cut")
 
 
 def test_levelled_files_are_what_they_are_called(tmp_path: Path) -> None:

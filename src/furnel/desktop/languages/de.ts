@@ -4330,20 +4330,32 @@ Sie laufen als du, mit all deinen Rechten.</translation></message>
 and {0} more</source>
 <translation>
 und {0} weitere</translation></message>
+<message><source>Which game is it?</source>
+<translation type="unfinished"></translation></message>
+<message><source>Several profiles know {0=}</source>
+<translation type="unfinished"></translation></message>
 <message><source>{0}, line {1}</source>
 <translation>{0}, Zeile {1}</translation></message>
 <message><source>{0}: cancelled</source>
 <translation>{0}: abgebrochen</translation></message>
+<message><source>mods never go there: name the game's own folder</source>
+<translation type="unfinished"></translation></message>
 <message><source>it needs a path, or is a strip</source>
 <translation>es braucht einen Pfad oder ist eine Farbreihe</translation></message>
 <message><source>like has as many paths as path</source>
 <translation>like hat so viele Pfade wie path</translation></message>
 <message><source>it needs a value that names the other's asset, or like</source>
 <translation>es braucht einen Wert, der das Asset des anderen nennt, oder like</translation></message>
+<message><source>other file</source>
+<translation type="unfinished"></translation></message>
 <message><source>Looking at the game's files</source>
 <translation>Die Dateien des Spiels ansehen</translation></message>
 <message><source>begins like {0} and does not hold together: packed or masked?</source>
 <translation>beginnt wie {0} und hängt nicht zusammen: gepackt oder maskiert?</translation></message>
+<message><source>part of the program, it seems</source>
+<translation>anscheinend Teil des Programms</translation></message>
+<message><source>nothing in it is known</source>
+<translation type="unfinished"></translation></message>
 <message><source>the new profile</source>
 <translation>das neue Profil</translation></message>
 <message><source>Describing a game</source>
@@ -4352,10 +4364,14 @@ und {0} weitere</translation></message>
 <translation>{0} darin</translation></message>
 <message><source>Keeping a profile</source>
 <translation>Ein Profil behalten</translation></message>
+<message><source>an archive</source>
+<translation type="unfinished"></translation></message>
+<message><source>bare data</source>
+<translation type="unfinished"></translation></message>
+<message><source>a program</source>
+<translation type="unfinished"></translation></message>
 <message><source>too small to hold much</source>
 <translation>zu klein, um viel zu enthalten</translation></message>
-<message><source>part of the program, it seems</source>
-<translation>anscheinend Teil des Programms</translation></message>
 <message><source>there is nothing in it that Furnel can open</source>
 <translation>darin ist nichts, was Furnel öffnen kann</translation></message>
 <message><source>Work out one of its archives first, then look again</source>
@@ -4364,8 +4380,6 @@ und {0} weitere</translation></message>
 <translation>ein Spiel dieses Namens gibt es schon</translation></message>
 <message><source>Give it another name, or edit the one in your profiles folder</source>
 <translation>Gib ihm einen anderen Namen, oder bearbeite das in deinem Profilordner</translation></message>
-<message><source>{0} loose files beside the game itself</source>
-<translation>{0} lose Dateien neben dem Spiel selbst</translation></message>
 <message><source>belongs to {0=}</source>
 <translation>gehört zu {0}</translation></message>
 <message><source>Rebuilding an archive</source>
@@ -4418,6 +4432,8 @@ und {0} weitere</translation></message>
 <translation>; {0} ist nicht zu lesen: {1}</translation></message>
 <message><source>it is the name of a file, without folders</source>
 <translation>es ist der Name einer Datei, ohne Ordner</translation></message>
+<message><source>Choosing a profile</source>
+<translation type="unfinished"></translation></message>
 <message><source>no profile recognises it{0}</source>
 <translation>kein Profil erkennt ihn{0}</translation></message>
 <message><source>Describe it with New game, or choose the folder of one of: {0}</source>
@@ -4426,6 +4442,10 @@ und {0} weitere</translation></message>
 <translation>Mods, die {0} gehen, brauchen {1}</translation></message>
 <message><source>mods.order: {0} is a file of the game's own, which is never written</source>
 <translation>mods.order: {0} ist eine eigene Datei des Spiels, die nie geschrieben wird</translation></message>
+<message><source>it does not recognise {0}</source>
+<translation type="unfinished"></translation></message>
+<message><source>Correct its [recognise] files, or describe the game with New game</source>
+<translation type="unfinished"></translation></message>
 <message><source>a repeat within a repeat can take for ever: write it with one</source>
 <translation>eine Wiederholung in einer Wiederholung kann ewig dauern: Schreib es mit einer</translation></message>
 <message><source>it has no group in parentheses around the version</source>
@@ -4434,6 +4454,10 @@ und {0} weitere</translation></message>
 <translation>es ist kein regulärer Ausdruck: {0}</translation></message>
 <message><source>it names no cell</source>
 <translation>es nennt keine Zelle</translation></message>
+<message><source>{0} profiles recognise it: {1}</source>
+<translation type="unfinished"></translation></message>
+<message><source>Say which it is: `furnel describe GAME --is ID`</source>
+<translation type="unfinished"></translation></message>
 <message><source>Reading a list of names</source>
 <translation>Eine Namensliste lesen</translation></message>
 <message><source>Put it beside the profile</source>
@@ -4488,6 +4512,18 @@ und {0} weitere</translation></message>
 <translation>{0} × {1} Pixel sind zu viele, um sie hier zu sehen</translation></message>
 <message><source>Give it smaller levels, or less pixels</source>
 <translation>Gib ihm kleinere Stufen oder weniger Pixel</translation></message>
+<message><source>the picture has {0} colours, and the palette holds {1}</source>
+<translation type="unfinished"></translation></message>
+<message><source>Add the step Few colours</source>
+<translation>Füge den Schritt Wenige Farben hinzu</translation></message>
+<message><source>the original is an animation of {0} pictures, and this would be one</source>
+<translation type="unfinished"></translation></message>
+<message><source>Make the animation in your paint program, and take it as it is</source>
+<translation type="unfinished"></translation></message>
+<message><source>it cannot be written as {0}: {1}</source>
+<translation type="unfinished"></translation></message>
+<message><source>Write it as PNG</source>
+<translation type="unfinished"></translation></message>
 <message><source>it ends at byte {0}, inside its header</source>
 <translation>es endet bei Byte {0}, mitten in seinem Kopf</translation></message>
 <message><source>{0} should end at byte {1} and the file ends at {2}</source>
@@ -4596,26 +4632,46 @@ und {0} weitere</translation></message>
 <translation>Nimm eine kleinere Leinwand, oder füge die Ebenen zusammen</translation></message>
 <message><source>its groups are nested more than {0} deep</source>
 <translation>seine Gruppen sind mehr als {0} tief geschachtelt</translation></message>
-<message><source>Writing a palette PNG</source>
-<translation>Ein Paletten-PNG schreiben</translation></message>
-<message><source>gamma {0}</source>
-<translation>Gamma {0}</translation></message>
-<message><source>a colour profile</source>
-<translation>ein Farbprofil</translation></message>
-<message><source>the picture has {0} colours, and a palette holds 256</source>
-<translation>das Bild hat {0} Farben, und eine Palette fasst 256</translation></message>
-<message><source>Add the step Few colours</source>
-<translation>Füge den Schritt Wenige Farben hinzu</translation></message>
-<message><source>Palette or colours</source>
-<translation>Palette oder Farben</translation></message>
+<message><source>Colour type</source>
+<translation type="unfinished"></translation></message>
+<message><source>Some games read one colour type alone, or draw others otherwise</source>
+<translation type="unfinished"></translation></message>
+<message><source>Depth</source>
+<translation type="unfinished"></translation></message>
+<message><source>Some games read one depth alone</source>
+<translation type="unfinished"></translation></message>
 <message><source>Order of the palette</source>
 <translation>Reihenfolge der Palette</translation></message>
+<message><source>a colour profile</source>
+<translation>ein Farbprofil</translation></message>
+<message><source>Clear colour</source>
+<translation>Klare Farbe</translation></message>
+<message><source>Interlaced</source>
+<translation type="unfinished"></translation></message>
+<message><source>Offsets</source>
+<translation type="unfinished"></translation></message>
+<message><source>Quality</source>
+<translation type="unfinished"></translation></message>
+<message><source>Subsampling</source>
+<translation type="unfinished"></translation></message>
+<message><source>Progressive</source>
+<translation type="unfinished"></translation></message>
+<message><source>Some games read plain ones alone</source>
+<translation type="unfinished"></translation></message>
+<message><source>Density</source>
+<translation type="unfinished"></translation></message>
+<message><source>Lossless</source>
+<translation type="unfinished"></translation></message>
+<message><source>Some games read plain rows alone</source>
+<translation type="unfinished"></translation></message>
+<message><source>Rows</source>
+<translation>Zeilen</translation></message>
+<message><source>Masks</source>
+<translation type="unfinished"></translation></message>
 <message><source>Reading a TGA picture</source>
 <translation>Ein TGA-Bild lesen</translation></message>
 <message><source>top first</source>
 <translation>oben zuerst</translation></message>
-<message><source>Rows</source>
-<translation>Zeilen</translation></message>
 <message><source>Read in the other order the picture hangs upside down</source>
 <translation>In der anderen Reihenfolge gelesen hängt das Bild kopfüber</translation></message>
 <message><source>its palette</source>
@@ -4638,6 +4694,8 @@ und {0} weitere</translation></message>
 <translation>es speichert {0}, nicht {1}</translation></message>
 <message><source>Choose one of those formats</source>
 <translation>Wähle eins dieser Formate</translation></message>
+<message><source>the picture has {0} colours, and a palette holds 256</source>
+<translation>das Bild hat {0} Farben, und eine Palette fasst 256</translation></message>
 <message><source>its runs are too few for its size</source>
 <translation>seine Läufe sind zu wenige für seine Größe</translation></message>
 <message><source>The file is cut short</source>
@@ -4704,6 +4762,24 @@ und {0} weitere</translation></message>
 <translation>Loslassen</translation></message>
 <message><source>Furnel makes itself ready for this machine, once: about a minute</source>
 <translation>Furnel richtet sich auf diesem Rechner ein, einmal: etwa eine Minute</translation></message>
+<message><source>it is no file, but something that programs talk through</source>
+<translation type="unfinished"></translation></message>
+<message><source>a link to {0}, which is outside</source>
+<translation type="unfinished"></translation></message>
+<message><source>a link that cannot be followed: {0}</source>
+<translation type="unfinished"></translation></message>
+<message><source>a link to {0}, which is listed there</source>
+<translation type="unfinished"></translation></message>
+<message><source>its name is not UTF-8: rename it to read it</source>
+<translation type="unfinished"></translation></message>
+<message><source>a link to {0}, which is not there</source>
+<translation type="unfinished"></translation></message>
+<message><source>a link to {0}, which this folder lies in</source>
+<translation type="unfinished"></translation></message>
+<message><source>a link to {0}, which is no file</source>
+<translation type="unfinished"></translation></message>
+<message><source>the folder itself</source>
+<translation type="unfinished"></translation></message>
 <message><source>another Furnel is working on it and does not come to an end</source>
 <translation>ein anderes Furnel arbeitet daran und kommt zu keinem Ende</translation></message>
 <message><source>Close it, then try again</source>
@@ -4726,6 +4802,10 @@ und {0} weitere</translation></message>
 <translation>Datei anderer Art</translation></message>
 <message><source>Other</source>
 <translation>Anderes</translation></message>
+<message><source>a font</source>
+<translation type="unfinished"></translation></message>
+<message><source>What it is</source>
+<translation type="unfinished"></translation></message>
 <message><source>Textures</source>
 <translation>Texturen</translation></message>
 <message><source>Sheets</source>
@@ -4766,6 +4846,8 @@ und {0} weitere</translation></message>
 <translation>{0} Frames, genau</translation></message>
 <message><source>line {0}: {1}</source>
 <translation>Zeile {0}: {1}</translation></message>
+<message><source>Lines</source>
+<translation type="unfinished"></translation></message>
 <message><source>Adding something new</source>
 <translation>Etwas Neues hinzufügen</translation></message>
 <message><source>{n} new thing</source>
@@ -5366,8 +5448,6 @@ und {0} weitere</translation></message>
 <translation>Rechne um auf {0}</translation></message>
 <message><source>Mix to {0}</source>
 <translation>Misch auf {0}</translation></message>
-<message><source>Cut or fill to {0} s</source>
-<translation>Schneide oder fülle auf {0} s</translation></message>
 <message><source>Make a loop at the original's place</source>
 <translation>Mach eine Schleife an der Stelle des Originals</translation></message>
 <message><source>{0} by {1} LU</source>
@@ -5408,6 +5488,8 @@ und {0} weitere</translation></message>
 <translation>Sein eigener Schleifen-Datensatz kommt mit ihm in die Mod</translation></message>
 <message><source>Cut or repeat to {0} frames</source>
 <translation>Schneide oder wiederhole auf {0} Frames</translation></message>
+<message><source>Nothing says that the game counts it: it is played as long as it is</source>
+<translation type="unfinished"></translation></message>
 <message><source>Make a loop that ends where the original's does</source>
 <translation>Mach eine Schleife, die endet, wo die des Originals endet</translation></message>
 <message><source>It is silent: use another source, or another channel of it</source>
@@ -5422,8 +5504,8 @@ und {0} weitere</translation></message>
 <translation>Mit der Rate des Originals gespielt ändert sich seine Tonhöhe</translation></message>
 <message><source>The game expects this many channels</source>
 <translation>Das Spiel erwartet so viele Kanäle</translation></message>
-<message><source>Much longer than the original it runs into the next sound</source>
-<translation>Viel länger als das Original läuft es in das nächste Geräusch</translation></message>
+<message><source>A sound that the game counts and that is of another length is cut, or followed by silence</source>
+<translation type="unfinished"></translation></message>
 <message><source>The game jumps back from its end to its start</source>
 <translation>Das Spiel springt von seinem Ende zu seinem Anfang</translation></message>
 <message><source>Only a hint: what the game times by beats has to keep its tempo</source>
@@ -5602,6 +5684,10 @@ und {0} weitere</translation></message>
 <translation>es ist nicht die Datei, aus der die Mod gebaut wurde: das Spiel wurde seither aktualisiert</translation></message>
 <message><source>Build the mod again, on the game as it is now</source>
 <translation>Baue die Mod noch einmal, mit dem Spiel, wie es jetzt ist</translation></message>
+<message><source>it is a link, and what it leads to belongs to others</source>
+<translation type="unfinished"></translation></message>
+<message><source>Put a copy in the place of the link first, if the game may have one of its own</source>
+<translation type="unfinished"></translation></message>
 <message><source>{0=} stands there already</source>
 <translation>{0} steht schon dort</translation></message>
 <message><source>Remove {0=} first: this game has one file there, and two mods cannot share it</source>
@@ -5850,6 +5936,8 @@ und {0} weitere</translation></message>
 <translation> und {0}</translation></message>
 <message><source>{0}: no more {1}</source>
 <translation>{0}: keine {1} mehr</translation></message>
+<message><source>mods of this game lie in your own folder: try it on Try</source>
+<translation type="unfinished"></translation></message>
 <message><source>mods of this game stand in the place of its files: try it on Try</source>
 <translation>Mods dieses Spiels stehen an der Stelle seiner Dateien: erprobe sie unter Testen</translation></message>
 <message><source>found as {0} {1}</source>
@@ -6104,8 +6192,6 @@ und {0} weitere</translation></message>
 <translation>{0} für Schrift gehalten</translation></message>
 <message><source>Animations' cells</source>
 <translation>Zellen der Bewegungen</translation></message>
-<message><source>Clear colour</source>
-<translation>Klare Farbe</translation></message>
 <message><source>One pixel is</source>
 <translation>Ein Pixel ist</translation></message>
 <message><source>Mirror each</source>
@@ -6368,6 +6454,10 @@ und {0} weitere</translation></message>
 <translation>{0} {1} Hz, {2} je Oktave</translation></message>
 <message><source>To</source>
 <translation>Auf</translation></message>
+<message><source>of silence behind it</source>
+<translation type="unfinished"></translation></message>
+<message><source>repeated behind it</source>
+<translation type="unfinished"></translation></message>
 <message><source>Fill up with</source>
 <translation>Auffüllen mit</translation></message>
 <message><source>Fade where cut</source>
@@ -6398,6 +6488,8 @@ und {0} weitere</translation></message>
 <translation>Was darunter liegt, blendet aus</translation></message>
 <message><source>Slope per octave</source>
 <translation>Steilheit je Oktave</translation></message>
+<message><source>{0} s cut off its end</source>
+<translation type="unfinished"></translation></message>
 <message><source>from {0} s on it has less than one bar</source>
 <translation>ab {0} s hat es weniger als einen Takt</translation></message>
 <message><source>Correct the tempo, the meter or the first beat</source>
@@ -6648,6 +6740,8 @@ und {0} weitere</translation></message>
 <translation>eine Version hat Buchstaben, Ziffern, Punkte und Striche, wie 1.2: sie ist Teil eines Dateinamens</translation></message>
 <message><source>it has to lie inside the game's folder: {0}</source>
 <translation>es muss im Ordner des Spiels liegen: {0}</translation></message>
+<message><source>a folder of the user's begins with one of {0}</source>
+<translation type="unfinished"></translation></message>
 <message><source>it needs {{0}} in it</source>
 <translation>es braucht {{0}} darin</translation></message>
 <message><source>a key has too many parts (at line {0})</source>
@@ -6666,6 +6760,46 @@ und {0} weitere</translation></message>
 <translation>in Klammern kann stehen: {0}</translation></message>
 <message><source>{0} lists what is allowed</source>
 <translation>{0} listet auf, was erlaubt ist</translation></message>
+<message><source>tracker music</source>
+<translation type="unfinished"></translation></message>
+<message><source>MIDI music</source>
+<translation type="unfinished"></translation></message>
+<message><source>a video</source>
+<translation type="unfinished"></translation></message>
+<message><source>Matroska</source>
+<translation type="unfinished"></translation></message>
+<message><source>Theora</source>
+<translation type="unfinished"></translation></message>
+<message><source>a shape</source>
+<translation type="unfinished"></translation></message>
+<message><source>a database</source>
+<translation type="unfinished"></translation></message>
+<message><source>a table of a database</source>
+<translation type="unfinished"></translation></message>
+<message><source>a translation, compiled</source>
+<translation type="unfinished"></translation></message>
+<message><source>Lua</source>
+<translation type="unfinished"></translation></message>
+<message><source>a script, compiled</source>
+<translation type="unfinished"></translation></message>
+<message><source>a document</source>
+<translation type="unfinished"></translation></message>
+<message><source>an icon</source>
+<translation type="unfinished"></translation></message>
+<message><source>a script</source>
+<translation type="unfinished"></translation></message>
+<message><source>a translation</source>
+<translation type="unfinished"></translation></message>
+<message><source>a translation to be made</source>
+<translation type="unfinished"></translation></message>
+<message><source>a shader</source>
+<translation type="unfinished"></translation></message>
+<message><source>a page</source>
+<translation type="unfinished"></translation></message>
+<message><source>a drawing</source>
+<translation type="unfinished"></translation></message>
+<message><source>unexpected end of data</source>
+<translation type="unfinished"></translation></message>
 <message><source>C sharp</source>
 <translation>Cis</translation></message>
 <message><source>E flat</source>
@@ -6890,6 +7024,12 @@ und {0} weitere</translation></message>
 <translation>sie hat {0} Werte, und die erste Zeile nennt {1}</translation></message>
 <message><source>there is no column {0}</source>
 <translation>eine Spalte {0} gibt es nicht</translation></message>
+<message><source>Writing a text</source>
+<translation type="unfinished"></translation></message>
+<message><source>the game's own is in {0=}, which has no {1}</source>
+<translation type="unfinished"></translation></message>
+<message><source>Write it with other letters</source>
+<translation type="unfinished"></translation></message>
 <message><source>open, close and assign cannot be empty</source>
 <translation>open, close und assign können nicht leer sein</translation></message>
 <message><source>two of its signs are the same</source>

@@ -89,14 +89,12 @@ def _length(original: SoundSpec, yours: SoundSpec) -> Finding:
             return Finding(*both, "differs", "Fit all gives it the original's length", why)
         state: State = "breaks" if yours.length_s < original.length_s else "differs"
         return Finding(*both, state, f"Cut or repeat to {number(original.frames)} frames", why)
-    if 0.5 <= yours.length_s / max(original.length_s, 1e-6) <= 1.5:
-        return Finding(*both)
-    return Finding(*both, "differs", f"Cut or fill to {original.length_s:.2f} s")
+    return Finding(*both, why="Nothing says that the game counts it: it is played as long as it is")
 
 
 def _fit_part(original: SoundSpec, source: SoundSpec, _: Sequence[StepUse]) -> list[StepUse]:
     """Enough of a long recording for what the original needs, so that no more of it is decoded."""
-    if source.length_s <= _LONG_S:
+    if source.length_s <= _LONG_S or not (original.exact or original.loops):
         return []
     lead = source.beats.first_s if source.beats is not None else source.measures.lead_s
     length = float(math.ceil(lead + original.length_s * 1.6 + 5))
@@ -115,13 +113,9 @@ def _mend_length(original: SoundSpec, yours: SoundSpec) -> list[StepUse]:
 
 def _length_steps(original: SoundSpec, source: SoundSpec) -> list[StepUse]:
     frames = round(source.frames * original.rate / source.rate)
-    if original.loop is not None and not original.loops:
-        return []  # its loop decides
-    free = not original.exact and 0.5 <= frames / max(original.frames, 1) <= 1.5
-    if free or frames == original.frames:
-        return []
-    fade = 30 if original.exact or frames < original.frames else 60
-    return [StepUse(do="length", values={"frames": original.frames, "fill": "silence", "fade": fade})]
+    if not original.exact or frames == original.frames:
+        return []  # a length that nobody counts is the modder's; a loop of the file's own decides by itself
+    return [StepUse(do="length", values={"frames": original.frames, "fill": "silence", "fade": 30})]
 
 
 def _loop(original: SoundSpec, yours: SoundSpec) -> Finding | None:
@@ -410,7 +404,7 @@ SOUND_POINTS = (
         key="length",
         label="Length",
         kinds=SOUNDS,
-        why="Much longer than the original it runs into the next sound",
+        why="A sound that the game counts and that is of another length is cut, or followed by silence",
         compare=_length,
         fit=(Fitting(10, _fit_part), Fitting(60, _fit_length)),
         mend=_mend_length,

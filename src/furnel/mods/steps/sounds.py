@@ -214,9 +214,17 @@ PITCH = StepType(
 )  # fmt: skip
 
 
+_TOLD_S = 0.01
+
+
 def _length(clip: Clip, values: Values, around: Around) -> Clip:
     fill: sound.FillWith = "repeats" if values["fill"] == "repeats" else "silence"
-    return sound.with_length(clip, int(values["frames"]), fill, float(values["fade"]) / 1000)
+    frames = int(values["frames"])
+    gap = (frames - clip.frames) / clip.rate
+    if abs(gap) >= _TOLD_S:
+        more = "of silence behind it" if fill == "silence" else "repeated behind it"
+        around.tell(f"{gap:.2f} s {more}" if gap > 0 else f"{-gap:.2f} s cut off its end")
+    return sound.with_length(clip, frames, fill, float(values["fade"]) / 1000)
 
 
 LENGTH = StepType(
