@@ -38,8 +38,8 @@ class SoundSpec(Spec):
     `loops` when the game repeats it, `exact` when its length has to be the original's to the frame, `record` when its loop
     stands in a record beside it (`told_tempo` is the tempo that this says). `family` is the lowest and highest loudness
     (LUFS) of its event's other sounds. `rhythm` is only looked for in what loops. `most_bytes` is the role's limit, 0 for
-    none. A part of a song has the song's `grid` (beats, and beats a minute) and `told_key`; `pitch` is the key that is heard
-    in it.
+    none; `nominal` what the file says that a second of it takes, in kbit/s, 0 where it says nothing. A part of a song has the
+    song's `grid` (beats, and beats a minute) and `told_key`; `pitch` is the key that is heard in it.
     """
 
     file_type: str
@@ -62,6 +62,7 @@ class SoundSpec(Spec):
     grid: tuple[int, float] | None = None
     told_key: str = ""
     pitch: str = ""
+    nominal: float = 0.0
 
     @property
     def kind(self) -> Kind:
@@ -104,7 +105,7 @@ def sound_spec(
         info.file_type, info.codec, info.rate, info.channels, info.frames, measured, len(data), notes.loop,
         tuple(sorted(notes.tags.items())), notes.cues, loops, loops or (role is not None and role.length == "exact"),
         role is not None and role.loop_record is not None, rhythm, None, role.most_bytes if role is not None else 0,
-        pitch=pitch,
+        pitch=pitch, nominal=sound.nominal_kilobits(data),
     )  # fmt: skip
 
 
@@ -175,7 +176,13 @@ class _Sound(Medium):
     def written(self, media: Media, encode: Encode, progress: Progress = QUIET) -> bytes:
         assert isinstance(media, Clip)
         notes = _notes(encode.notes, media.frames)
-        return sound.write_clip(media, encode.file, encode.format, _LOSSY_QUALITY[encode.quality], notes)
+        quality = _LOSSY_QUALITY[encode.quality]
+        if encode.format == "Vorbis" and (told := encode.notes.get("nominal", "")).isdecimal():
+            quality = max(
+                sound.quality_for(int(told), media.rate, media.channels),
+                quality if encode.quality == "best" else 0,
+            )
+        return sound.write_clip(media, encode.file, encode.format, quality, notes)
 
     def as_plain(self, data: bytes, where: object) -> tuple[bytes, str]:
         clip, info = sound.read_clip(data, where)
@@ -187,6 +194,10 @@ class _Sound(Medium):
             return Encode(file=file_type, format=codec, levels=1)
         notes = {f"tag {name}": value for name, value in original.tags if name not in DESCRIBING}
         notes |= {f"cue {cue.frame}": cue.name for cue in original.cues}
+        if (
+            codec == "Vorbis" and original.nominal and not original.loops
+        ):  # a seam is heard before anything else
+            notes["nominal"] = str(round(original.nominal))
         return Encode(file=file_type, format=codec, levels=1, notes=notes)
 
     def encoding_kept(self, encode: Encode, now: Encode, insist: frozenset[str]) -> Encode:

@@ -8,6 +8,7 @@ import struct
 import zlib
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
@@ -28,6 +29,7 @@ _SERIAL = 0x4655524E
 _CODECS = {
     "PCM_S8": "PCM 8", "PCM_U8": "PCM 8", "PCM_16": "PCM 16", "PCM_24": "PCM 24", "PCM_32": "PCM 32", "FLOAT": "float 32",
     "DOUBLE": "float 64", "VORBIS": "Vorbis", "OPUS": "Opus", "MPEG_LAYER_III": "MP3", "IMA_ADPCM": "IMA ADPCM",
+    "MS_ADPCM": "MS ADPCM",
     "ALAW": "A-law", "ULAW": "mu-law",
 }  # fmt: skip
 _MP3_RATES = (8000, 11025, 12000, 16000, 22050, 24000, 32000, 44100, 48000)
@@ -107,6 +109,7 @@ SOUND_FILES: tuple[SoundFile, ...] = (
             "float 32": ("FLOAT", ()),
             "float 64": ("DOUBLE", ()),
             "IMA ADPCM": ("IMA_ADPCM", ()),
+            "MS ADPCM": ("MS_ADPCM", ()),
             "A-law": ("ALAW", ()),
             "mu-law": ("ULAW", ()),
         },
@@ -350,10 +353,30 @@ def write_clip(
     data = stream.getvalue()
     told = SoundNotes(clip.loop or notes.loop, notes.cues, notes.tags)
     if file_type == "WAV":
-        data = _with_fact(data, clip.frames) if codec == "IMA ADPCM" else data
+        data = _with_fact(data, clip.frames) if codec in ("IMA ADPCM", "MS ADPCM") else data
     if told != NO_NOTES or codec.startswith("float"):
         data = with_notes(data, told, clip.rate)
     return _with_serial(data) if file_type == "Ogg" else data
+
+
+def nominal_kilobits(data: bytes | memoryview) -> float:
+    """What an Ogg Vorbis file says that a second of it takes, in kbit/s (Vorbis I, 4.2.2); 0 for all else."""
+    head = bytes(data[:256])
+    at = head.find(b"\x01vorbis")
+    if not head.startswith(b"OggS") or at < 0 or len(head) < at + 28:
+        return 0.0
+    nominal: int = struct.unpack_from("<i", head, at + 20)[0]
+    return max(nominal, 0) / 1000
+
+
+@lru_cache(maxsize=64)
+def quality_for(kilobits: int, rate: int, channels: int) -> float:
+    """The quality (0 to 1) at which the encoder of Vorbis says this much for a second, or what comes nearest to it."""
+    short = Clip(np.zeros((rate // 50, channels), np.float32), rate)
+    tried = [
+        (step / 10, nominal_kilobits(write_clip(short, "Ogg", "Vorbis", step / 10))) for step in range(11)
+    ]
+    return min(tried, key=lambda one: (abs(one[1] - kilobits), -one[0]))[0]
 
 
 def _with_fact(data: bytes, frames: int) -> bytes:

@@ -99,8 +99,8 @@ def _pictures(original: PictureSpec, yours: PictureSpec) -> Finding | None:
 
 
 def _format(original: PictureSpec, yours: PictureSpec) -> Finding | None:
-    if original.file_type == yours.file_type == "PNG":
-        return None
+    if original.file_type == yours.file_type and not picture_file(original.file_type).formats:
+        return None  # its colour type and depth tell
     found = yours.format if picture_file(yours.file_type).formats else yours.file_type
     return same(original.format, found, "breaks", f"Encode as {original.format}")
 

@@ -324,9 +324,16 @@ def _mend_phase(original: SoundSpec, _: SoundSpec) -> list[StepUse]:
 # what the file says
 
 
+_NOMINAL = 0.85
+
+
 def _bit_rate(original: SoundSpec, yours: SoundSpec) -> Finding | None:
     if original.codec not in sound.LOSSY or yours.codec != original.codec:
         return None
+    if original.nominal and yours.nominal:
+        told = f"{original.nominal:.0f} kbit/s nominal", f"{yours.nominal:.0f} kbit/s nominal"
+        worse = yours.nominal < _NOMINAL * original.nominal
+        return Finding(*told, "differs", "Encode it better") if worse else Finding(*told)
     both = f"{original.kilobits:.0f} kbit/s", f"{yours.kilobits:.0f} kbit/s"
     return (
         Finding(*both, "differs", "Encode it better")
