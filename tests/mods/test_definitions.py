@@ -198,3 +198,15 @@ def test_a_record_that_the_game_keeps_anyway_is_not_said_to_be_out(space: Worksp
     examined = next(one for one in examine_all(space) if one.swap.original == BOATS)
     told = [point.yours for point in examined.points if point.key == "rules"]
     assert examined.state == "breaks" and "herring stays in the game" in told[0]
+
+
+def test_a_comment_that_was_written_is_not_dropped_without_a_word(space: Workspace) -> None:
+    text = space.catalogue.bytes_of("rules/boats.toml").decode()
+    with pytest.raises(FurnelError, match="comments"):
+        definitions.with_text(space, "rules/boats.toml", "# mine\n" + text)
+    both = "# mine\n" + text.replace("speed = 3.9", "speed = 3.5")
+    made = space.with_project(definitions.with_text(space, "rules/boats.toml", both))
+    assert not definitions.keeps_all(made, "rules/boats.toml", both)
+    plain = text.replace("speed = 3.9", "speed = 3.5")
+    made = space.with_project(definitions.with_text(space, "rules/boats.toml", plain))
+    assert definitions.keeps_all(made, "rules/boats.toml", plain)

@@ -325,7 +325,9 @@ class Swaps:
 
         def work(space: Workspace, progress: Progress) -> Made:
             made = mods.definitions.with_text(space, original, text)
-            return Made.of(space, made, f"Edit the text of {_short(original)}")
+            whole = mods.definitions.keeps_all(space.with_project(made), original, text)
+            besides = "" if whole else "; comments and spacing stay the game's"
+            return Made.of(space, made, f"Edit the text of {_short(original)}{besides}")
 
         self._value(f"Reading {_short(original)}", work, then)
 

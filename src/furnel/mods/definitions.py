@@ -92,8 +92,23 @@ def with_text(space: Workspace, original: str, text: str) -> Project:
     swap = space.project.swap_for(original)
     if not taken_apart(swap.base if swap is not None else original):
         return _with_file(space, original, text)
-    game = definition(space, original)[0]
-    return _with_patch(space, original, difference(game, replace(game, text=text)))
+    game, now, before = definition(space, original)
+    changes = difference(game, replace(game, text=text))
+    if changes == tuple(before) and text != now.text:
+        raise FurnelError(
+            "Editing a text", where=original,
+            why="only comments, spacing or spelling are other than before, and these stay the game's",
+            remedy="Change values; or make a file of it, and use that whole as the source of a swap",
+        )  # fmt: skip
+    return _with_patch(space, original, changes)
+
+
+def keeps_all(space: Workspace, original: str, text: str) -> bool:
+    """Whether a text that was taken is there as it was written, comments and spacing with it."""
+    swap = space.project.swap_for(original)
+    return (
+        not taken_apart(swap.base if swap is not None else original) or as_made(space, original).text == text
+    )
 
 
 def without_changes(space: Workspace, original: str, address: str) -> Project:

@@ -3872,8 +3872,10 @@ Das Protokoll davor:
 <translation>Es hat diese Farben schon</translation></message>
 <message><source>Drawing {0}</source>
 <translation>{0} wird gezeichnet</translation></message>
-<message><source>Edit the text of {0}</source>
-<translation>Den Text von {0} bearbeiten</translation></message>
+<message><source>; comments and spacing stay the game's</source>
+<translation>; Kommentare und Abstände bleiben die des Spiels</translation></message>
+<message><source>Edit the text of {0}{1}</source>
+<translation>Den Text von {0} bearbeiten{1}</translation></message>
 <message><source>Open {0}</source>
 <translation>{0} öffnen</translation></message>
 <message><source>Swap {0} of {1}</source>
@@ -4331,15 +4333,15 @@ and {0} more</source>
 <translation>
 und {0} weitere</translation></message>
 <message><source>Which game is it?</source>
-<translation type="unfinished"></translation></message>
+<translation>Welches Spiel ist es?</translation></message>
 <message><source>Several profiles know {0=}</source>
-<translation type="unfinished"></translation></message>
+<translation>Mehrere Profile kennen {0=}</translation></message>
 <message><source>{0}, line {1}</source>
 <translation>{0}, Zeile {1}</translation></message>
 <message><source>{0}: cancelled</source>
 <translation>{0}: abgebrochen</translation></message>
 <message><source>mods never go there: name the game's own folder</source>
-<translation type="unfinished"></translation></message>
+<translation>dorthin kommen Mods nie: nenne den eigenen Ordner des Spiels</translation></message>
 <message><source>it needs a path, or is a strip</source>
 <translation>es braucht einen Pfad oder ist eine Farbreihe</translation></message>
 <message><source>like has as many paths as path</source>
@@ -4347,7 +4349,7 @@ und {0} weitere</translation></message>
 <message><source>it needs a value that names the other's asset, or like</source>
 <translation>es braucht einen Wert, der das Asset des anderen nennt, oder like</translation></message>
 <message><source>other file</source>
-<translation type="unfinished"></translation></message>
+<translation>andere Datei</translation></message>
 <message><source>Looking at the game's files</source>
 <translation>Die Dateien des Spiels ansehen</translation></message>
 <message><source>begins like {0} and does not hold together: packed or masked?</source>
@@ -4355,7 +4357,7 @@ und {0} weitere</translation></message>
 <message><source>part of the program, it seems</source>
 <translation>anscheinend Teil des Programms</translation></message>
 <message><source>nothing in it is known</source>
-<translation type="unfinished"></translation></message>
+<translation>nichts darin ist bekannt</translation></message>
 <message><source>the new profile</source>
 <translation>das neue Profil</translation></message>
 <message><source>Describing a game</source>
@@ -4365,11 +4367,11 @@ und {0} weitere</translation></message>
 <message><source>Keeping a profile</source>
 <translation>Ein Profil behalten</translation></message>
 <message><source>an archive</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Archiv</translation></message>
 <message><source>bare data</source>
-<translation type="unfinished"></translation></message>
+<translation>bloße Daten</translation></message>
 <message><source>a program</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Programm</translation></message>
 <message><source>too small to hold much</source>
 <translation>zu klein, um viel zu enthalten</translation></message>
 <message><source>there is nothing in it that Furnel can open</source>
@@ -4433,7 +4435,7 @@ und {0} weitere</translation></message>
 <message><source>it is the name of a file, without folders</source>
 <translation>es ist der Name einer Datei, ohne Ordner</translation></message>
 <message><source>Choosing a profile</source>
-<translation type="unfinished"></translation></message>
+<translation>Ein Profil wählen</translation></message>
 <message><source>no profile recognises it{0}</source>
 <translation>kein Profil erkennt ihn{0}</translation></message>
 <message><source>Describe it with New game, or choose the folder of one of: {0}</source>
@@ -4443,9 +4445,9 @@ und {0} weitere</translation></message>
 <message><source>mods.order: {0} is a file of the game's own, which is never written</source>
 <translation>mods.order: {0} ist eine eigene Datei des Spiels, die nie geschrieben wird</translation></message>
 <message><source>it does not recognise {0}</source>
-<translation type="unfinished"></translation></message>
+<translation>es erkennt {0} nicht</translation></message>
 <message><source>Correct its [recognise] files, or describe the game with New game</source>
-<translation type="unfinished"></translation></message>
+<translation>Berichtige seine Dateien unter [recognise], oder beschreibe das Spiel mit „Neues Spiel“</translation></message>
 <message><source>a repeat within a repeat can take for ever: write it with one</source>
 <translation>eine Wiederholung in einer Wiederholung kann ewig dauern: Schreib es mit einer</translation></message>
 <message><source>it has no group in parentheses around the version</source>
@@ -4455,9 +4457,9 @@ und {0} weitere</translation></message>
 <message><source>it names no cell</source>
 <translation>es nennt keine Zelle</translation></message>
 <message><source>{0} profiles recognise it: {1}</source>
-<translation type="unfinished"></translation></message>
+<translation>{0} Profile erkennen es: {1}</translation></message>
 <message><source>Say which it is: `furnel describe GAME --is ID`</source>
-<translation type="unfinished"></translation></message>
+<translation>Sag, welches es ist: `furnel describe GAME --is ID`</translation></message>
 <message><source>Reading a list of names</source>
 <translation>Eine Namensliste lesen</translation></message>
 <message><source>Put it beside the profile</source>
@@ -4513,17 +4515,17 @@ und {0} weitere</translation></message>
 <message><source>Give it smaller levels, or less pixels</source>
 <translation>Gib ihm kleinere Stufen oder weniger Pixel</translation></message>
 <message><source>the picture has {0} colours, and the palette holds {1}</source>
-<translation type="unfinished"></translation></message>
+<translation>das Bild hat {0} Farben, und die Palette fasst {1}</translation></message>
 <message><source>Add the step Few colours</source>
 <translation>Füge den Schritt Wenige Farben hinzu</translation></message>
 <message><source>the original is an animation of {0} pictures, and this would be one</source>
-<translation type="unfinished"></translation></message>
+<translation>das Original ist eine Animation aus {0} Bildern, und dies wäre eines</translation></message>
 <message><source>Make the animation in your paint program, and take it as it is</source>
-<translation type="unfinished"></translation></message>
+<translation>Mach die Animation in deinem Malprogramm und nimm sie, wie sie ist</translation></message>
 <message><source>it cannot be written as {0}: {1}</source>
-<translation type="unfinished"></translation></message>
+<translation>es kann nicht als {0} geschrieben werden: {1}</translation></message>
 <message><source>Write it as PNG</source>
-<translation type="unfinished"></translation></message>
+<translation>Schreib es als PNG</translation></message>
 <message><source>it ends at byte {0}, inside its header</source>
 <translation>es endet bei Byte {0}, mitten in seinem Kopf</translation></message>
 <message><source>{0} should end at byte {1} and the file ends at {2}</source>
@@ -4633,13 +4635,13 @@ und {0} weitere</translation></message>
 <message><source>its groups are nested more than {0} deep</source>
 <translation>seine Gruppen sind mehr als {0} tief geschachtelt</translation></message>
 <message><source>Colour type</source>
-<translation type="unfinished"></translation></message>
+<translation>Farbtyp</translation></message>
 <message><source>Some games read one colour type alone, or draw others otherwise</source>
-<translation type="unfinished"></translation></message>
+<translation>Manche Spiele lesen nur einen Farbtyp oder zeichnen andere anders</translation></message>
 <message><source>Depth</source>
-<translation type="unfinished"></translation></message>
+<translation>Tiefe</translation></message>
 <message><source>Some games read one depth alone</source>
-<translation type="unfinished"></translation></message>
+<translation>Manche Spiele lesen nur eine Tiefe</translation></message>
 <message><source>Order of the palette</source>
 <translation>Reihenfolge der Palette</translation></message>
 <message><source>a colour profile</source>
@@ -4647,27 +4649,27 @@ und {0} weitere</translation></message>
 <message><source>Clear colour</source>
 <translation>Klare Farbe</translation></message>
 <message><source>Interlaced</source>
-<translation type="unfinished"></translation></message>
+<translation>Verschachtelt</translation></message>
 <message><source>Offsets</source>
-<translation type="unfinished"></translation></message>
+<translation>Versätze</translation></message>
 <message><source>Quality</source>
-<translation type="unfinished"></translation></message>
+<translation>Güte</translation></message>
 <message><source>Subsampling</source>
-<translation type="unfinished"></translation></message>
+<translation>Farbunterabtastung</translation></message>
 <message><source>Progressive</source>
-<translation type="unfinished"></translation></message>
+<translation>Stufenweise</translation></message>
 <message><source>Some games read plain ones alone</source>
-<translation type="unfinished"></translation></message>
+<translation>Manche Spiele lesen nur einfache</translation></message>
 <message><source>Density</source>
-<translation type="unfinished"></translation></message>
+<translation>Dichte</translation></message>
 <message><source>Lossless</source>
-<translation type="unfinished"></translation></message>
+<translation>Verlustfrei</translation></message>
 <message><source>Some games read plain rows alone</source>
-<translation type="unfinished"></translation></message>
+<translation>Manche Spiele lesen nur einfache Zeilen</translation></message>
 <message><source>Rows</source>
 <translation>Zeilen</translation></message>
 <message><source>Masks</source>
-<translation type="unfinished"></translation></message>
+<translation>Masken</translation></message>
 <message><source>Reading a TGA picture</source>
 <translation>Ein TGA-Bild lesen</translation></message>
 <message><source>top first</source>
@@ -4763,23 +4765,23 @@ und {0} weitere</translation></message>
 <message><source>Furnel makes itself ready for this machine, once: about a minute</source>
 <translation>Furnel richtet sich auf diesem Rechner ein, einmal: etwa eine Minute</translation></message>
 <message><source>it is no file, but something that programs talk through</source>
-<translation type="unfinished"></translation></message>
+<translation>es ist keine Datei, sondern etwas, worüber Programme miteinander reden</translation></message>
 <message><source>a link to {0}, which is outside</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Verweis auf {0}, das außerhalb liegt</translation></message>
 <message><source>a link that cannot be followed: {0}</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Verweis, dem nicht zu folgen ist: {0}</translation></message>
 <message><source>a link to {0}, which is listed there</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Verweis auf {0}, das dort aufgeführt ist</translation></message>
 <message><source>its name is not UTF-8: rename it to read it</source>
-<translation type="unfinished"></translation></message>
+<translation>sein Name ist kein UTF-8: benenne es um, um es zu lesen</translation></message>
 <message><source>a link to {0}, which is not there</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Verweis auf {0}, das nicht da ist</translation></message>
 <message><source>a link to {0}, which this folder lies in</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Verweis auf {0}, worin dieser Ordner liegt</translation></message>
 <message><source>a link to {0}, which is no file</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Verweis auf {0}, das keine Datei ist</translation></message>
 <message><source>the folder itself</source>
-<translation type="unfinished"></translation></message>
+<translation>den Ordner selbst</translation></message>
 <message><source>another Furnel is working on it and does not come to an end</source>
 <translation>ein anderes Furnel arbeitet daran und kommt zu keinem Ende</translation></message>
 <message><source>Close it, then try again</source>
@@ -4803,9 +4805,9 @@ und {0} weitere</translation></message>
 <message><source>Other</source>
 <translation>Anderes</translation></message>
 <message><source>a font</source>
-<translation type="unfinished"></translation></message>
+<translation>eine Schrift</translation></message>
 <message><source>What it is</source>
-<translation type="unfinished"></translation></message>
+<translation>Was es ist</translation></message>
 <message><source>Textures</source>
 <translation>Texturen</translation></message>
 <message><source>Sheets</source>
@@ -4838,6 +4840,8 @@ und {0} weitere</translation></message>
 <translation>{0} Hz</translation></message>
 <message><source>Channels</source>
 <translation>Kanäle</translation></message>
+<message><source>Vorbis</source>
+<translation>Vorbis</translation></message>
 <message><source>Loudness</source>
 <translation>Lautheit</translation></message>
 <message><source>Loop</source>
@@ -4847,7 +4851,7 @@ und {0} weitere</translation></message>
 <message><source>line {0}: {1}</source>
 <translation>Zeile {0}: {1}</translation></message>
 <message><source>Lines</source>
-<translation type="unfinished"></translation></message>
+<translation>Zeilen</translation></message>
 <message><source>Adding something new</source>
 <translation>Etwas Neues hinzufügen</translation></message>
 <message><source>{n} new thing</source>
@@ -4984,6 +4988,12 @@ und {0} weitere</translation></message>
 <translation>Das Spiel legt die Datensätze einer Mod über seine eigenen: was herausgenommen ist, bleibt</translation></message>
 <message><source>Match it keeps yours; or take the game's value</source>
 <translation>Angleichen behält deins; oder nimm den Wert des Spiels</translation></message>
+<message><source>Editing a text</source>
+<translation>Einen Text bearbeiten</translation></message>
+<message><source>only comments, spacing or spelling are other than before, and these stay the game's</source>
+<translation>nur Kommentare, Abstände oder Schreibweisen sind anders als vorher, und die bleiben die des Spiels</translation></message>
+<message><source>Change values; or make a file of it, and use that whole as the source of a swap</source>
+<translation>Ändere Werte; oder mach eine Datei daraus und nimm sie ganz als Quelle eines Tauschs</translation></message>
 <message><source>changed by an update</source>
 <translation>durch eine Aktualisierung geändert</translation></message>
 <message><source>{0=} stays in the game</source>
@@ -5489,13 +5499,15 @@ und {0} weitere</translation></message>
 <message><source>Cut or repeat to {0} frames</source>
 <translation>Schneide oder wiederhole auf {0} Frames</translation></message>
 <message><source>Nothing says that the game counts it: it is played as long as it is</source>
-<translation type="unfinished"></translation></message>
+<translation>Nichts sagt, dass das Spiel sie zählt: Es wird gespielt, so lang es ist</translation></message>
 <message><source>Make a loop that ends where the original's does</source>
 <translation>Mach eine Schleife, die endet, wo die des Originals endet</translation></message>
 <message><source>It is silent: use another source, or another channel of it</source>
 <translation>Es ist still: nimm eine andere Quelle, oder einen anderen Kanal davon</translation></message>
 <message><source>The original is silent: what is heard now was not meant to be, or is new</source>
 <translation>Das Original ist still: was jetzt zu hören ist, war nicht gedacht oder ist neu</translation></message>
+<message><source>{0} kbit/s nominal</source>
+<translation>{0} kbit/s nominell</translation></message>
 <message><source>Encode it better</source>
 <translation>Kodiere es besser</translation></message>
 <message><source>Another codec stays silent</source>
@@ -5505,7 +5517,7 @@ und {0} weitere</translation></message>
 <message><source>The game expects this many channels</source>
 <translation>Das Spiel erwartet so viele Kanäle</translation></message>
 <message><source>A sound that the game counts and that is of another length is cut, or followed by silence</source>
-<translation type="unfinished"></translation></message>
+<translation>Ein Klang, den das Spiel zählt und der anders lang ist, wird abgeschnitten, oder Stille folgt</translation></message>
 <message><source>The game jumps back from its end to its start</source>
 <translation>Das Spiel springt von seinem Ende zu seinem Anfang</translation></message>
 <message><source>Only a hint: what the game times by beats has to keep its tempo</source>
@@ -5685,9 +5697,9 @@ und {0} weitere</translation></message>
 <message><source>Build the mod again, on the game as it is now</source>
 <translation>Baue die Mod noch einmal, mit dem Spiel, wie es jetzt ist</translation></message>
 <message><source>it is a link, and what it leads to belongs to others</source>
-<translation type="unfinished"></translation></message>
+<translation>es ist ein Verweis, und worauf er zeigt, gehört anderen</translation></message>
 <message><source>Put a copy in the place of the link first, if the game may have one of its own</source>
-<translation type="unfinished"></translation></message>
+<translation>Setz zuerst eine Kopie an die Stelle des Verweises, wenn das Spiel eine eigene haben darf</translation></message>
 <message><source>{0=} stands there already</source>
 <translation>{0} steht schon dort</translation></message>
 <message><source>Remove {0=} first: this game has one file there, and two mods cannot share it</source>
@@ -5937,7 +5949,7 @@ und {0} weitere</translation></message>
 <message><source>{0}: no more {1}</source>
 <translation>{0}: keine {1} mehr</translation></message>
 <message><source>mods of this game lie in your own folder: try it on Try</source>
-<translation type="unfinished"></translation></message>
+<translation>Mods dieses Spiels liegen in deinem eigenen Ordner: probier es bei „Probieren“</translation></message>
 <message><source>mods of this game stand in the place of its files: try it on Try</source>
 <translation>Mods dieses Spiels stehen an der Stelle seiner Dateien: erprobe sie unter Testen</translation></message>
 <message><source>found as {0} {1}</source>
@@ -6455,9 +6467,9 @@ und {0} weitere</translation></message>
 <message><source>To</source>
 <translation>Auf</translation></message>
 <message><source>of silence behind it</source>
-<translation type="unfinished"></translation></message>
+<translation>Stille dahinter</translation></message>
 <message><source>repeated behind it</source>
-<translation type="unfinished"></translation></message>
+<translation>dahinter wiederholt</translation></message>
 <message><source>Fill up with</source>
 <translation>Auffüllen mit</translation></message>
 <message><source>Fade where cut</source>
@@ -6489,7 +6501,7 @@ und {0} weitere</translation></message>
 <message><source>Slope per octave</source>
 <translation>Steilheit je Oktave</translation></message>
 <message><source>{0} s cut off its end</source>
-<translation type="unfinished"></translation></message>
+<translation>{0} s am Ende abgeschnitten</translation></message>
 <message><source>from {0} s on it has less than one bar</source>
 <translation>ab {0} s hat es weniger als einen Takt</translation></message>
 <message><source>Correct the tempo, the meter or the first beat</source>
@@ -6741,7 +6753,7 @@ und {0} weitere</translation></message>
 <message><source>it has to lie inside the game's folder: {0}</source>
 <translation>es muss im Ordner des Spiels liegen: {0}</translation></message>
 <message><source>a folder of the user's begins with one of {0}</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Ordner des Benutzers beginnt mit einem von {0}</translation></message>
 <message><source>it needs {{0}} in it</source>
 <translation>es braucht {{0}} darin</translation></message>
 <message><source>a key has too many parts (at line {0})</source>
@@ -6761,45 +6773,45 @@ und {0} weitere</translation></message>
 <message><source>{0} lists what is allowed</source>
 <translation>{0} listet auf, was erlaubt ist</translation></message>
 <message><source>tracker music</source>
-<translation type="unfinished"></translation></message>
+<translation>Trackermusik</translation></message>
 <message><source>MIDI music</source>
-<translation type="unfinished"></translation></message>
+<translation>MIDI-Musik</translation></message>
 <message><source>a video</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Video</translation></message>
 <message><source>Matroska</source>
-<translation type="unfinished"></translation></message>
+<translation>Matroska</translation></message>
 <message><source>Theora</source>
-<translation type="unfinished"></translation></message>
+<translation>Theora</translation></message>
 <message><source>a shape</source>
-<translation type="unfinished"></translation></message>
+<translation>eine Form</translation></message>
 <message><source>a database</source>
-<translation type="unfinished"></translation></message>
+<translation>eine Datenbank</translation></message>
 <message><source>a table of a database</source>
-<translation type="unfinished"></translation></message>
+<translation>eine Tabelle einer Datenbank</translation></message>
 <message><source>a translation, compiled</source>
-<translation type="unfinished"></translation></message>
+<translation>eine Übersetzung, übersetzt abgelegt</translation></message>
 <message><source>Lua</source>
-<translation type="unfinished"></translation></message>
+<translation>Lua</translation></message>
 <message><source>a script, compiled</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Skript, übersetzt abgelegt</translation></message>
 <message><source>a document</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Dokument</translation></message>
 <message><source>an icon</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Symbol</translation></message>
 <message><source>a script</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Skript</translation></message>
 <message><source>a translation</source>
-<translation type="unfinished"></translation></message>
+<translation>eine Übersetzung</translation></message>
 <message><source>a translation to be made</source>
-<translation type="unfinished"></translation></message>
+<translation>eine Übersetzung, die noch fehlt</translation></message>
 <message><source>a shader</source>
-<translation type="unfinished"></translation></message>
+<translation>ein Shader</translation></message>
 <message><source>a page</source>
-<translation type="unfinished"></translation></message>
+<translation>eine Seite</translation></message>
 <message><source>a drawing</source>
-<translation type="unfinished"></translation></message>
+<translation>eine Zeichnung</translation></message>
 <message><source>unexpected end of data</source>
-<translation type="unfinished"></translation></message>
+<translation>unerwartetes Ende der Daten</translation></message>
 <message><source>C sharp</source>
 <translation>Cis</translation></message>
 <message><source>E flat</source>
@@ -6840,12 +6852,12 @@ und {0} weitere</translation></message>
 <translation>{0} Frames können {1} bis {2} nicht wiederholen</translation></message>
 <message><source>Reading a sound</source>
 <translation>Ein Geräusch lesen</translation></message>
-<message><source>Vorbis</source>
-<translation>Vorbis</translation></message>
 <message><source>Opus</source>
 <translation>Opus</translation></message>
 <message><source>IMA ADPCM</source>
 <translation>IMA ADPCM</translation></message>
+<message><source>MS ADPCM</source>
+<translation>MS ADPCM</translation></message>
 <message><source>Ogg</source>
 <translation>Ogg</translation></message>
 <message><source>Writing a sound</source>
@@ -7025,11 +7037,11 @@ und {0} weitere</translation></message>
 <message><source>there is no column {0}</source>
 <translation>eine Spalte {0} gibt es nicht</translation></message>
 <message><source>Writing a text</source>
-<translation type="unfinished"></translation></message>
+<translation>Einen Text schreiben</translation></message>
 <message><source>the game's own is in {0=}, which has no {1}</source>
-<translation type="unfinished"></translation></message>
+<translation>der des Spiels ist in {0=}, das kein {1} hat</translation></message>
 <message><source>Write it with other letters</source>
-<translation type="unfinished"></translation></message>
+<translation>Schreib es mit anderen Buchstaben</translation></message>
 <message><source>open, close and assign cannot be empty</source>
 <translation>open, close und assign können nicht leer sein</translation></message>
 <message><source>two of its signs are the same</source>
