@@ -88,6 +88,7 @@ def test_all_of_a_folder_is_there_once_and_the_rest_has_its_reason(wild: Path) -
     assert any("UTF-8" in why for why in left.values())
     kinds = {path: (catalogue.get(path).facts.kind, catalogue.get(path).facts.format) for path in want}
     assert kinds["data/levels/first.reed"] == ("definition", "REED") == kinds["data/levels/old.reed"]
+    assert catalogue.get("README").name == "README" and catalogue.get("data/tune.it").name == "tune"
     assert kinds["README"] == ("definition", "text") and kinds["data/images/marsh/otter.png"] == (
         "texture",
         "PNG",

@@ -56,7 +56,13 @@ class Asset:
 
     @property
     def name(self) -> str:
-        return self.title or self.path.rpartition("/")[2].rpartition(".")[0]
+        return self.title or plain_name(self.path)
+
+
+def plain_name(path: str) -> str:
+    """What a file is called, without its folder and its ending; whole where it has none."""
+    name = path.rpartition("/")[2]
+    return name.rpartition(".")[0] or name
 
 
 class Shelf(Sequence[Asset]):
@@ -126,7 +132,7 @@ class Shelf(Sequence[Asset]):
 
     def name(self, row: int) -> str:
         """What to call an asset."""
-        return self.title(row) or self.paths[row].rpartition("/")[2].rpartition(".")[0]
+        return self.title(row) or plain_name(self.paths[row])
 
     @cached_property
     def _rows(self) -> dict[str, int]:

@@ -22,19 +22,21 @@ from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, scrolling, ticked
 from furnel.desktop.widgets.page import Page
 from furnel.games import Profile, Sighting, Survey, keep_profile, profile_text, survey
-from furnel.words import number
+from furnel.words import count
 
 _ROW, _HEAD = 30, 44
 _TITLES = {
     "archive": ("Recognised", "opened as archives"),
-    "loose": ("Loose files", "pictures, sounds and texts in folders"),
+    "loose": ("Loose files", "each file of the folder that is in no archive, once"),
     "carved": (
         "Found by carving",
         "an unknown kind, but known files lie in it; they can be replaced where they fit",
     ),
     "unknown": ("Unknown", "click one to work it out on the archive bench"),
     "side": ("Beside archives", "indexes and checksums, opened with their archives"),
+    "none": ("Not listed", "links that lead nowhere or to what is listed already, and what cannot be read"),
 }
+_PASSIVE = ("unknown", "side", "none")
 
 
 _WAYS = {
@@ -97,7 +99,7 @@ class _Sightings(QWidget):
             return
         if one.standing == "unknown":
             self.unknown.emit(one.path)
-        elif one.standing != "side":
+        elif one.standing not in _PASSIVE:
             self.left_out ^= {one.path}
             self.changed.emit()
             self.update()
@@ -118,8 +120,8 @@ class _Sightings(QWidget):
                 painter.drawText(QPointF(left, top + 30), words)
                 top += _HEAD
                 continue
-            off = one.path in self.left_out or one.standing in ("unknown", "side")
-            if one.standing not in ("unknown", "side"):
+            off = one.path in self.left_out or one.standing in _PASSIVE
+            if one.standing not in _PASSIVE:
                 box = QRectF(26, top + 8, 14, 14)
                 painter.setPen(QPen(look.colour("quiet" if off else "text"), 1.3))
                 painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -129,20 +131,24 @@ class _Sightings(QWidget):
                     ticked(painter, corner, (3, 7), (6, 10.5), (11, 3.5))
             painter.setFont(font(12))
             painter.setPen(look.colour("quiet" if off else "text"))
-            painter.drawText(QPointF(52, top + 19), elided(painter, one.path, wide * 0.42))
+            painter.drawText(QPointF(52, top + 19), elided(painter, _called(one), wide * 0.42))
             painter.setPen(look.colour("quiet"))
             painter.setFont(font(11))
             said = tr(one.note or ("loose files" if one.layout == "folder" else f"layout {one.layout}"))
             painter.drawText(QPointF(52 + wide * 0.44, top + 19), elided(painter, said, wide * 0.3))
             numbers = QRectF(wide - 240, top, 216, _ROW)
-            count = tr(f"{number(one.assets)} assets") + " · " if one.assets else ""
+            many = tr(count(one.assets, "asset")) + " · " if one.assets else ""
             painter.drawText(
                 numbers,
                 Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
-                f"{count}{byte_size(one.size)}",
+                f"{many}{byte_size(one.size)}",
             )
             painter.fillRect(QRectF(24, top + _ROW - 1, wide - 48, 1), look.colour("hairline", 0.6))
             top += _ROW
+
+
+def _called(one: Sighting) -> str:
+    return tr("Everything that lies open") if one.path == "." else one.path
 
 
 class NewGamePage(Page):
@@ -281,7 +287,7 @@ class NewGamePage(Page):
             assets = sum(one.assets for one in wanted)
             self.said.setText(
                 tr(
-                    f"{number(assets)} assets in {len(wanted)} places"
+                    f"{count(assets, 'asset')} in {count(len(wanted), 'place')}"
                     if wanted
                     else "Nothing here opens yet: work out one of its archives, then look again"
                 )

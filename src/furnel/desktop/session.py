@@ -308,7 +308,7 @@ class Session(QObject):
         self.tell(
             "calm",
             f"Catalogue up to date: {count(len(catalogue.assets), 'asset')} in "
-            f"{count(len(catalogue.install.archives), 'archive')}",
+            f"{count(len(catalogue.install.archives), 'place')}",
         )
 
     def _note_opened(self) -> None:

@@ -78,6 +78,9 @@ def _drawn_with(data: Data) -> Picture | None:
     try:
         for size, top, letters in ((72, 4, "AaGgQq"), (30, 92, "abcdefghijklm"), (30, 126, "0123456789 &?!")):
             face = ImageFont.truetype(io.BytesIO(data), size)
+            wide = face.getlength(letters)
+            if wide > 240:
+                face = ImageFont.truetype(io.BytesIO(data), max(size * 240 / wide, 6))
             ImageDraw.Draw(image).text((8, top), letters, font=face, fill=(236, 232, 222, 255))
     except (OSError, ValueError, OverflowError, MemoryError):
         return None

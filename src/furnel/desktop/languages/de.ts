@@ -3340,8 +3340,8 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>als Archive geöffnet</translation></message>
 <message><source>Loose files</source>
 <translation>Lose Dateien</translation></message>
-<message><source>pictures, sounds and texts in folders</source>
-<translation>Bilder, Geräusche und Texte in Ordnern</translation></message>
+<message><source>each file of the folder that is in no archive, once</source>
+<translation>jede Datei des Ordners, die in keinem Archiv ist, einmal</translation></message>
 <message><source>Found by carving</source>
 <translation>Durch Suchen gefunden</translation></message>
 <message><source>an unknown kind, but known files lie in it; they can be replaced where they fit</source>
@@ -3354,6 +3354,10 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Neben Archiven</translation></message>
 <message><source>indexes and checksums, opened with their archives</source>
 <translation>Indizes und Prüfsummen, mit ihren Archiven geöffnet</translation></message>
+<message><source>Not listed</source>
+<translation>Nicht aufgeführt</translation></message>
+<message><source>links that lead nowhere or to what is listed already, and what cannot be read</source>
+<translation>Verweise, die nirgendwohin oder auf schon Aufgeführtes zeigen, und was nicht lesbar ist</translation></message>
 <message><source>In the place of its files</source>
 <translation>An der Stelle seiner Dateien</translation></message>
 <message><source>The game knows nothing of mods: changed files stand in the place of its own, which Furnel keeps and brings back.</source>
@@ -3366,6 +3370,8 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Als lose Dateien in einem Mod-Ordner</translation></message>
 <message><source>The game has a mods folder: each mod is a folder in it, with its files under their inner paths and a load order.</source>
 <translation>Das Spiel hat einen Mod-Ordner: jede Mod ist ein Ordner darin, mit ihren Dateien unter ihren inneren Pfaden und einer Ladereihenfolge.</translation></message>
+<message><source>Everything that lies open</source>
+<translation>Alles, was offen liegt</translation></message>
 <message><source>Start</source>
 <translation>Beginnen</translation></message>
 <message><source>Keep the description and open the game</source>
@@ -3402,8 +3408,6 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>lose Dateien</translation></message>
 <message><source>layout {0}</source>
 <translation>Layout {0}</translation></message>
-<message><source>{0} assets in {1} places</source>
-<translation>{0} Assets an {1} Orten</translation></message>
 <message><source>Nothing here opens yet: work out one of its archives, then look again</source>
 <translation>Hier öffnet sich noch nichts: ergründe eins seiner Archive, dann sieh noch einmal nach</translation></message>
 <message><source>new mods</source>
@@ -3540,10 +3544,6 @@ Das Protokoll davor:
 <translation>{0} wird angepasst</translation></message>
 <message><source>Show in folder</source>
 <translation>Im Ordner zeigen</translation></message>
-<message><source>{n} archive</source>
-<translation>{n} Archiv</translation></message>
-<message><source>{n} archives</source>
-<translation>{n} Archive</translation></message>
 <message><source>Dark</source>
 <translation>Dunkel</translation></message>
 <message><source>Light</source>
