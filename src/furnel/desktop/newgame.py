@@ -135,13 +135,16 @@ class _Sightings(QWidget):
             painter.setPen(look.colour("quiet"))
             painter.setFont(font(11))
             said = tr(one.note or ("loose files" if one.layout == "folder" else f"layout {one.layout}"))
-            painter.drawText(QPointF(52 + wide * 0.44, top + 19), elided(painter, said, wide * 0.3))
+            painter.drawText(
+                QPointF(52 + wide * 0.44, top + 19),
+                elided(painter, said, wide * (0.5 if one.standing == "none" else 0.3)),
+            )
             numbers = QRectF(wide - 240, top, 216, _ROW)
             many = tr(count(one.assets, "asset")) + " · " if one.assets else ""
             painter.drawText(
                 numbers,
                 Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter,
-                f"{many}{byte_size(one.size)}",
+                f"{many}{byte_size(one.size)}" if one.standing != "none" else "",
             )
             painter.fillRect(QRectF(24, top + _ROW - 1, wide - 48, 1), look.colour("hairline", 0.6))
             top += _ROW
