@@ -16,6 +16,7 @@ from tests.conftest import shared
 
 from furnel import sound
 from furnel.catalogue import Catalogue, Marks, like_colour, like_picture, like_sound, mark_all, preview
+from furnel.catalogue.kin import names_differ
 from furnel.catalogue.marks import patches_of, sound_marks
 from furnel.errors import Cancelled
 from furnel.games import Install
@@ -245,3 +246,16 @@ def test_pictures_without_anything_in_them_are_no_trouble() -> None:
         clear = np.zeros((*size, 4), np.uint8)
         assert len(patches_of(clear, (1.0,), 64)) == 0
     assert sound_marks(sound.Clip(np.zeros((1, 2), np.float32), 44100)).shape == (29,)
+
+
+@pytest.mark.parametrize(
+    ("one", "other", "differ"),
+    [
+        ("gfx/charge_plus.png", "gfx/charge_minus.png", True), ("gfx/spin-06.png", "gfx/spin-07.png", True),
+        ("gfx/lamp.png", "gfx/lamp2.png", True), ("gfx16/lamp.png", "gfx32/lamp.png", False),
+        ("gfx/lamp.png", "gfx/lamp-large.png", False), ("gfx/door_left.png", "gfx/door_right.png", True),
+        ("a/walk_1.png", "b/walk_2.png", False),
+    ],
+)  # fmt: skip
+def test_names_tell_frames_and_opposites_apart(one: str, other: str, differ: bool) -> None:
+    assert names_differ(one, other) is differ is names_differ(other, one)

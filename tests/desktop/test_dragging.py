@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import shutil
 from pathlib import Path
 
 import numpy as np
@@ -14,6 +15,7 @@ from PyQt6.QtGui import QDrag, QDragEnterEvent, QDragMoveEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
+from furnel.desktop.anywhere import purpose
 from furnel.desktop.widgets.dropping import assets_in, dragged
 
 HULL, WALK, SLATE, GRANITE = (
@@ -128,4 +130,27 @@ def test_what_rests_on_a_station_opens_it_and_fit_takes_it(hands: Hands, mod: Pa
     hands.until(
         lambda: window.fit_station.current == SLATE and window.stations.shown == "fit", "it is on the bench"
     )
+    hands.settle()
+
+
+def test_a_folder_of_a_game_dropped_anywhere_is_opened(
+    hands: Hands, game: Path, mod: Path, tmp_path: Path
+) -> None:
+    window = hands.window
+    strange = tmp_path / "reeds"
+    strange.mkdir()
+    (strange / "a.txt").write_text("reed\n")
+    assert purpose(window, [game]) == "Opens Tarnlight Ferry" and "mod" in purpose(window, [mod])
+    assert purpose(window, [strange]) == "Looks at reeds as a new game"
+    hands.drop(game, window)
+    hands.until(lambda: window.session.catalogue is not None, "the game to open")
+    hands.drop(strange, window)
+    hands.until(lambda: window.pages.new_game_page.start.isEnabled(), "the survey")
+    assert window.stations.currentWidget() is window.pages.new_game_page
+    other = tmp_path / "other"
+    shutil.copytree(game, other)
+    hands.key("Esc", window.pages.new_game_page)
+    hands.settle()
+    hands.drop(other, window.find_station.wall.viewport(), QPointF(5, 5))
+    hands.until(lambda: window.session.catalogue.install.folder == other.resolve(), "the other game to open")
     hands.settle()

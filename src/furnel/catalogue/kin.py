@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from functools import cached_property
 
 import numpy as np
@@ -53,9 +54,33 @@ class Kin:
 
 def find_kin(shelf: Shelf, pictures: PictureTable, sounds: SoundTable, digests: npt.NDArray[np.uint8]) -> Kin:
     """The kin of a shelf's assets. `digests` (assets, 16) tell which have the same bytes; all zero where not known."""
-    pairs = [_same_bytes(digests), _same_pictures(shelf, pictures), _same_sounds(sounds)]
+    alike = np.concatenate([_same_pictures(shelf, pictures), _same_sounds(sounds)])
+    apart = [names_differ(shelf.paths[first], shelf.paths[second]) for first, second in alike.tolist()]
+    pairs = [_same_bytes(digests), alike[~np.array(apart, bool)]]
     area = shelf.columns["width"] * shelf.columns["height"] + shelf.columns["rate"]
     return Kin(_stars(len(shelf), np.concatenate(pairs), area))
+
+
+_OPPOSITES = [
+    {"plus", "minus"}, {"on", "off"}, {"left", "right"}, {"up", "down"}, {"open", "closed"}, {"open", "shut"}, {"in", "out"},
+    {"yes", "no"}, {"top", "bottom"}, {"north", "south"}, {"east", "west"}, {"black", "white"}, {"red", "green"},
+    {"red", "blue"}, {"green", "blue"}, {"day", "night"}, {"full", "empty"}, {"begin", "end"}, {"start", "stop"},
+    {"next", "prev"}, {"active", "inactive"}, {"enabled", "disabled"}, {"male", "female"}, {"horizontal", "vertical"},
+]  # fmt: skip
+
+
+def names_differ(one: str, other: str) -> bool:
+    """Whether two names in one folder tell their files apart: neighbouring numbers (frames of one thing), opposite words."""
+    (home, _, first), (there, _, second) = one.rpartition("/"), other.rpartition("/")
+    if home != there:
+        return False
+    a, b = (re.findall(r"\d+|[^\W\d_]+", name.rpartition(".")[0].casefold()) for name in (first, second))
+    mine, theirs = [word for word in a if word not in b], [word for word in b if word not in a]
+    if not mine and not theirs:
+        return a != b  # the same words in another order
+    if all(word.isdigit() for word in (*mine, *theirs)):
+        return True
+    return len(mine) == len(theirs) == 1 and {mine[0], theirs[0]} in _OPPOSITES
 
 
 def _stars(count: int, pairs: Rows, size: Rows) -> Rows:
@@ -88,6 +113,8 @@ def _same_bytes(digests: npt.NDArray[np.uint8]) -> Rows:
 def _same_pictures(shelf: Shelf, table: PictureTable) -> Rows:
     from scipy.spatial import cKDTree
 
+    if len(table) < 2:
+        return np.zeros((0, 2), np.int64)
     wholes = table.wholes.astype(np.float32)
     straight = wholes.copy()
     straight[..., :3] *= wholes[..., 3:] / 255  # what is clear has no colour

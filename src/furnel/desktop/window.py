@@ -21,6 +21,7 @@ from PyQt6.QtWidgets import QApplication, QVBoxLayout, QWidget
 
 from furnel.catalogue import Asset
 from furnel.desktop.actions import COMMANDS, ON_ROW, ON_SWAP, ON_TILE, Command, command, shortcut_of, use_keys
+from furnel.desktop.anywhere import Anywhere, take_on_wall
 from furnel.desktop.around import offer_around
 from furnel.desktop.jobs import JobRunner
 from furnel.desktop.language import tr
@@ -91,6 +92,7 @@ class Window(QWidget):
         self._lay_out()
         self.standing = Standing(self, self.actions_by_id)
         self.place = Place(self)
+        self.anywhere = Anywhere(self)
         self._connect()
         self._apply()
         self.standing.weigh()
@@ -111,7 +113,7 @@ class Window(QWidget):
     def _connect(self) -> None:
         self.find_station.wall.menu_wanted.connect(lambda at: commands_at(self, ON_TILE, at))
         self.stations.came.connect(self._came)
-        self.find_station.files_dropped.connect(self.pages.match_files)
+        self.find_station.files_dropped.connect(lambda files: take_on_wall(self, files))
         self.try_station.mod_dropped.connect(self.pages.look_into)
         self.undoing.stepped.connect(self._show_edit)
         self.undoing.list_wanted.connect(lambda: self.run_command("past"))
