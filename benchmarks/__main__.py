@@ -1,4 +1,4 @@
-"""`python -m benchmarks [blocks] [sound] [whole] [window [SECONDS]] [many] [scale] [definitions] [sheets] [sizing] [archives]`.
+"""`python -m benchmarks [PART …]`: blocks, sound, whole, window [SECONDS], many, scale, definitions, sheets, sizing, archives, door.
 
 Without a name the first three run.
 """

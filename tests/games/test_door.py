@@ -121,6 +121,18 @@ def test_a_text_of_no_known_form_is_edited_as_text_and_stays_stored_as_it_was(
     space.close()
 
 
+def test_music_of_a_tracker_is_swapped_for_its_like_and_says_so_otherwise(wild: Path, tmp_path: Path) -> None:
+    keep_profile(profile_text(survey(wild), "Reed Bank"))
+    space = open_workspace(create_project(tmp_path / "mod", "Evening Post", wild))
+    other, picture = tmp_path / "mine.it", wild / "data/images/marsh/otter.png"
+    other.write_bytes(b"IMPM" + b"Mine".ljust(26, b"\0") + bytes(99))
+    made = space.examine(space.fitted(space.new_swap("data/tune.it", other)))
+    assert made.state == "fits" and made.data == other.read_bytes()
+    with pytest.raises(FurnelError, match="tracker music.*same kind"):
+        space.fitted(space.new_swap("data/tune.it", picture))
+    space.close()
+
+
 def test_what_a_mod_puts_in_place_makes_nothing_to_be_scanned_again(wild: Path, tmp_path: Path) -> None:
     keep_profile(profile_text(survey(wild), "Reed Bank"))
     space = open_workspace(create_project(tmp_path / "mod", "Evening Post", wild))

@@ -170,7 +170,10 @@ class NewGamePage(Page):
         self.name, self.mods, self.version = QLineEdit(), QLineEdit("mods"), QLineEdit("1.0")
         for part, words in (
             (self.name, "What the game is called"),
-            (self.mods, "The folder below the game's that mods go to; Furnel writes nowhere else"),
+            (
+                self.mods,
+                "Where mods go: a folder in the game's, or in your own, such as ~/.moss/mods or $XDG_DATA_HOME/moss",
+            ),
             (self.version, "The version of the game that mods are made for"),
         ):
             part.setToolTip(tr(words))

@@ -1276,6 +1276,16 @@
 <translation>Eingabe</translation></message>
 <message><source>Enter</source>
 <translation>Eingabe</translation></message>
+<message><source>Opens the mod {0}</source>
+<translation>Öffnet die Mod {0}</translation></message>
+<message><source>Looks at {0=}</source>
+<translation>Sieht {0=} an</translation></message>
+<message><source>Looks for what {0=} replaces</source>
+<translation>Sucht, was {0=} ersetzt</translation></message>
+<message><source>Opens {0=}</source>
+<translation>Öffnet {0=}</translation></message>
+<message><source>Looks at {0=} as a new game</source>
+<translation>Sieht {0=} als neues Spiel an</translation></message>
 <message><source>Furnel</source>
 <translation>Furnel</translation></message>
 <message><source>Fusion</source>
@@ -3384,8 +3394,8 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Was in dem Ordner ist</translation></message>
 <message><source>What the game is called</source>
 <translation>Wie das Spiel heißt</translation></message>
-<message><source>The folder below the game's that mods go to; Furnel writes nowhere else</source>
-<translation>Der Ordner unter dem des Spiels, in den Mods kommen; Furnel schreibt nirgends sonst</translation></message>
+<message><source>Where mods go: a folder in the game's, or in your own, such as ~/.moss/mods or $XDG_DATA_HOME/moss</source>
+<translation>Wohin Mods kommen: ein Ordner in dem des Spiels oder in deinem eigenen, wie ~/.moss/mods oder $XDG_DATA_HOME/moss</translation></message>
 <message><source>The version of the game that mods are made for</source>
 <translation>Die Version des Spiels, für die Mods gemacht werden</translation></message>
 <message><source>Another folder…</source>
@@ -5072,12 +5082,14 @@ und {0} weitere</translation></message>
 <translation>{0} Dateien für {1} Geräusche</translation></message>
 <message><source>Drop another number of files</source>
 <translation>Zieh eine andere Zahl von Dateien hierher</translation></message>
-<message><source>Drop another source on the swap</source>
-<translation>Zieh eine andere Quelle auf den Tausch</translation></message>
-<message><source>the original is a {0} and the source a {1}</source>
-<translation>das Original ist ein {0} und die Quelle ein {1}</translation></message>
+<message><source>Drop a file of the same kind ({0}): it is taken as it is</source>
+<translation>Zieh eine Datei derselben Art ({0}) darauf: sie wird genommen, wie sie ist</translation></message>
 <message><source>Drop another source</source>
 <translation>Zieh eine andere Quelle hierher</translation></message>
+<message><source>Drop another source on the swap</source>
+<translation>Zieh eine andere Quelle auf den Tausch</translation></message>
+<message><source>the original is {0} and the source a {1}</source>
+<translation>das Original ist {0} und die Quelle {1}</translation></message>
 <message><source>nothing to change</source>
 <translation>nichts zu ändern</translation></message>
 <message><source>written like the original</source>

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from furnel.errors import FurnelError
-from furnel.media import Encode, Spec, encoding_kept, medium_of_spec
+from furnel.media import Encode, RawSpec, Spec, encoding_kept, medium_of_spec
 from furnel.mods.fit.again import Refit, touched
 from furnel.mods.fit.elsewhere import KIND
 from furnel.mods.fit.mend import mended, with_encoding, with_format
@@ -37,9 +37,15 @@ def fit_all(
     """
     wanted, found = medium_of_spec(original), medium_of_spec(source)
     if wanted is not found:
+        called = (
+            original.called if isinstance(original, RawSpec) and original.called else f"a {wanted.called}"
+        )
+        remedy = (
+            f"Drop a file of the same kind ({original.file_type}): it is taken as it is"
+            if isinstance(original, RawSpec)
+            else "Drop another source"
+        )
         raise FurnelError(
-            "Fitting",
-            why=f"the original is a {wanted.called} and the source a {found.called}",
-            remedy="Drop another source",
+            "Fitting", why=f"the original is {called} and the source a {found.called}", remedy=remedy
         )
     return fitting_steps(original, source, original.kind, insist), encoding_kept(original, insist, now)
