@@ -1,4 +1,6 @@
-"""`python -m benchmarks [PART …]`: blocks, sound, whole, window [SECONDS], many, scale, definitions, sheets, sizing, archives, door.
+"""`python -m benchmarks [PART …]`.
+
+Parts: blocks, sound, whole, window [SECONDS], many, scale, definitions, sheets, sizing, archives, door.
 
 Without a name the first three run.
 """
