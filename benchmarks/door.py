@@ -1,4 +1,4 @@
-"""A folder of ten thousand loose files opened for the first time beside `os.walk` and `stat`, learned beside Pillow's decode."""
+"""Ten thousand loose files opened for the first time beside `os.walk` and `stat`, learned beside Pillow's decode."""
 
 from __future__ import annotations
 
