@@ -16,6 +16,14 @@ from furnel.desktop.jobs import Job
 
 HULL, BELL = "art/hulls/hull_otter.dds", "bank0/000.wav"
 LONG_S = 2.0  # of a thread's own work, without a look at whether it should stop
+PACE_S = 0.15  # what `pace` takes on the machine that this was measured on
+
+
+def pace() -> float:
+    """How much slower than that this machine is now, never less than 1: others may work on it, too."""
+    began = time.thread_time()
+    sum(number * number for number in range(2_000_000))
+    return max((time.thread_time() - began) / PACE_S, 1.0)
 
 
 @pytest.fixture
@@ -51,7 +59,7 @@ def unasked(monkeypatch: pytest.MonkeyPatch) -> dict[str, float]:
 def test_no_job_works_for_long_without_asking(
     hands: Hands, mod: Path, tmp_path: Path, unasked: dict[str, float]
 ) -> None:
-    rng = np.random.default_rng(4)
+    slow, rng = pace(), np.random.default_rng(4)
     noise = np.kron(rng.integers(0, 255, (256, 256, 4), np.uint8), np.ones((8, 8, 1), np.uint8))
     Image.fromarray(noise).save(tmp_path / "large.png", compress_level=1)
     at = np.arange(44100 * 12) / 44100
@@ -74,7 +82,8 @@ def test_no_job_works_for_long_without_asking(
     session.builds.package()
     hands.settle()
     assert {"Building", "Packaging", "Beginning with the game's own"} <= set(unasked)
-    assert not {title: gap for title, gap in unasked.items() if gap > LONG_S}
+    most = LONG_S * max(slow, pace())
+    assert not {title: gap for title, gap in unasked.items() if gap > most}
 
 
 def test_what_is_stopped_says_so_until_it_has(hands: Hands, mod: Path) -> None:
