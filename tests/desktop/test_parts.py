@@ -182,7 +182,7 @@ def test_a_gauge_is_fuller_with_more_in_it(space: Workspace) -> None:
     assert 0 < np.abs(half - empty).sum() < np.abs(full - empty).sum()
 
 
-def turn(until: Callable[[], object], seconds: float = 5.0) -> None:
+def turn(until: Callable[[], object], seconds: float = 60.0) -> None:
     end = time.monotonic() + seconds
     while not until():
         assert time.monotonic() < end

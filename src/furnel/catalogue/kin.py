@@ -79,7 +79,11 @@ def names_differ(one: str, other: str) -> bool:
     if not mine and not theirs:
         return a != b  # the same words in another order
     if all(word.isdigit() for word in (*mine, *theirs)):
-        return True
+        if all(word.isdigit() for word in (*a, *b)):
+            return False  # a number alone is no name
+        return len(mine) + len(theirs) == 1 or [
+            abs(int(x) - int(y)) for x, y in zip(mine, theirs, strict=False)
+        ] == [1]
     return len(mine) == len(theirs) == 1 and {mine[0], theirs[0]} in _OPPOSITES
 
 
