@@ -31,6 +31,11 @@ _NEVER = {
     ".config/environment.d",
     "bin",
     ".mozilla",
+    ".config/plasma-workspace",
+    ".local/share/applications",
+    ".local/share/systemd",
+    ".local/share/dbus-1",
+    ".local/share/keyrings",
 }
 
 
@@ -48,8 +53,10 @@ def own_place(text: str) -> Path | None:
         "$XDG_DATA_HOME/": Path(os.environ.get("XDG_DATA_HOME") or home / ".local/share"),
         "$XDG_CONFIG_HOME/": Path(os.environ.get("XDG_CONFIG_HOME") or home / ".config"),
     }
-    place = roots[begins] / text.removeprefix(begins)
-    inside = place.relative_to(home).as_posix() if place.is_relative_to(home) else ""
+    rest = text.removeprefix(begins)
+    place = roots[begins] / rest
+    usual = {"~/": "", "$XDG_DATA_HOME/": ".local/share/", "$XDG_CONFIG_HOME/": ".config/"}
+    inside = usual[begins] + rest  # wherever the variable leads
     if any(f"{inside}/".startswith(f"{one}/") for one in _NEVER) or inside in (
         ".local",
         ".local/share",

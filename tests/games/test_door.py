@@ -63,6 +63,7 @@ def wild(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
     (tmp_path / "shared").mkdir()
     (tmp_path / "shared/moon.txt").write_text("moon\n")
     (root / "data/shared").symlink_to(tmp_path / "shared")
+    (root / "data/odd\\name.txt").write_text("x")
     os.mkfifo(root / "data/pipe")
     Path(os.fsdecode(os.fsencode(root / "data") + b"/caf\xe9.txt")).write_text("x")
     return root
@@ -78,13 +79,14 @@ def test_all_of_a_folder_is_there_once_and_the_rest_has_its_reason(wild: Path) -
         file.relative_to(wild).as_posix()
         for at, _, names in os.walk(wild)
         for file in (Path(at, name) for name in names)
-        if not file.is_symlink() and file.is_file() and "\udce9" not in file.name
+        if not file.is_symlink() and file.is_file() and "\udce9" not in file.name and "\\" not in file.name
     }
     want = (real - {"data/rules.pak"}) | {"data/shared/moon.txt", "rules/boats/otter.txt"}
     assert sorted(catalogue.assets.paths) == sorted(want)
     assert "which is not there" in left["data/font.ttf"] and "listed there" in left["data/again"]
     assert "images/marsh/heron.png" in left["data/heron2.png"] and "cannot be followed" in left["data/round"]
     assert "lies in" in left["data/up"] and "no file" in left["data/pipe"]
+    assert "characters" in left["data/odd\\name.txt"]
     assert any("UTF-8" in why for why in left.values())
     kinds = {path: (catalogue.get(path).facts.kind, catalogue.get(path).facts.format) for path in want}
     assert kinds["data/levels/first.reed"] == ("definition", "REED") == kinds["data/levels/old.reed"]
@@ -179,7 +181,17 @@ def test_mods_go_to_the_users_own_folder_where_the_game_looks_first(
 
 
 @pytest.mark.parametrize(
-    "place", ["~/.ssh", "~/.config/autostart/x", "~/", "~/../x", "$XDG_DATA_HOME/../../x", "~/.config"]
+    "place",
+    [
+        "~/.ssh",
+        "~/.config/autostart/x",
+        "$XDG_CONFIG_HOME/autostart",
+        "~/.local/share/applications",
+        "~/",
+        "~/../x",
+        "$XDG_DATA_HOME/../../x",
+        "~/.config",
+    ],
 )
 def test_no_profile_leads_mods_to_where_programs_and_keys_are(place: str) -> None:
     with pytest.raises(FurnelError, match="folder|inner path|mods never go"):

@@ -248,6 +248,16 @@ def test_an_animation_is_not_made_a_still_in_silence() -> None:
         again(stream.getvalue(), "a.gif")
 
 
+@pytest.mark.parametrize("notes", [{"key": "zz"}, {"bits": "x"}, {"bits": "3"}, {"mode": "LA", "bits": "2"}])
+def test_what_a_project_says_wrongly_ends_in_words(notes: dict[str, str]) -> None:
+    with pytest.raises(FurnelError):
+        medium_named("picture").written(Picture(photo()), Encode(file="PNG", format="RGBA8", notes=notes))
+    with pytest.raises(FurnelError):
+        medium_named("picture").written(
+            Picture(photo()), Encode(file="BMP", format="RGBA8", notes={"bits": "5"})
+        )
+
+
 def test_the_gamma_of_a_png_changes_no_colour() -> None:
     gamma = b"gAMA" + struct.pack(">I", 180000)
     rows = b"".join(b"\0" + row.tobytes() for row in photo(3))

@@ -17,9 +17,9 @@ _MAPPED_FROM = 16 << 20
 
 
 class Folder:
-    """Every file below a folder, and behind links what is in it, or `outside`, too; `left_out` says of everything else why it
-    is not there. `own` gives the file to read for one that is there, or None for one that does not belong to it; what `skip`
-    is true of is not looked at."""
+    """Every file below a folder, and behind links what is in it, or `outside`, too (`list_folder` says what is left out).
+    `own` gives the file to read for one that is there, or None for one that does not belong to it; what `skip` is true of is
+    not looked at."""
 
     kind = "folder"
 
@@ -32,17 +32,14 @@ class Folder:
     ) -> None:
         self.path, self._own = path, own
         found = list_folder(path, skip, outside)
-        self.left_out = list(found.left_out)
         self._sizes: dict[str, int] = {}
         for inner, size, _ in found.files:
             try:
                 file = own(path / check_path(inner, path))
                 if file is not None:
                     self._sizes[inner] = size if file == path / inner else file.stat().st_size
-            except FurnelError as error:
-                self.left_out.append((inner, error.why))
-            except OSError as error:
-                self.left_out.append((inner, reason(error)))
+            except (FurnelError, OSError):  # a name that no inner path has, or what vanished meanwhile
+                continue
 
     def entries(self) -> Sequence[Entry]:
         return [Entry(inner, size, size) for inner, size in self._sizes.items()]

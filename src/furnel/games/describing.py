@@ -13,6 +13,7 @@ from typing import Literal
 from furnel import imagefiles, sound
 from furnel.atomic import write_text
 from furnel.containers import find_files, known_layouts, layout_files, open_container
+from furnel.containers.container import check_path
 from furnel.containers.mapped import MappedFile
 from furnel.errors import FurnelError, reason
 from furnel.games.profile import Profile, known_profiles, parse_profile, profiles_folder
@@ -83,6 +84,7 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
             out.append(Sighting(inner, "side", size=size, note=f"belongs to {sides[file].name}"))
             continue
         try:
+            check_path(inner, folder)
             seen = _archive(file, inner, size)
             kind = "" if seen is not None else _kind_of(file)
             if not kind and seen is None:
@@ -90,8 +92,9 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
             elif kind in ("picture", "sound") and file.suffix.lower() not in _ENDINGS and size >= _SMALLEST:
                 look = _look_into(file, inner, size)
                 seen, kind = (look, "") if look.standing == "unknown" else (None, kind)
-        except OSError as error:
-            out.append(Sighting(inner, "none", size=size, note=reason(error)))
+        except (OSError, FurnelError) as error:
+            why = error.why if isinstance(error, FurnelError) else reason(error)
+            out.append(Sighting(inner, "none", size=size, note=why))
             continue
         if seen is None or seen.standing == "unknown":
             kinds[kind or _OTHER] += 1

@@ -192,13 +192,6 @@ class Install:
         inside = [InsidePart(files=files, layout=layout) for files, layout in rule.inside.items()]
         return open_inside(opened, inside)
 
-    def left_out(self, archive: Archive) -> list[tuple[str, str]]:
-        """What lies in a folder and is no asset: its path in the game, and why. Reading asks for no archive's."""
-        if archive.rule.layout != "folder" or archive.rule.carve:
-            return []
-        found = list_folder(archive.path, self._elsewhere(archive)).left_out
-        return [(archive.prefix + path, why) for path, why in found]
-
     def stamp(self, archive: Archive) -> str:
         """Something that is another when an archive was changed: from sizes and times, of a folder those of all its files. What
         mods put in the place of the game's own changes nothing."""

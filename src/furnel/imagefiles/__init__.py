@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import struct
 from collections.abc import Sequence
 from dataclasses import replace
 
@@ -98,7 +99,14 @@ def write_texture(texture: Texture) -> bytes:
             why=f"{texture.file_type} is not written",
             remedy=f"Use one of {', '.join(WRITTEN)}",
         )
-    return write(texture)
+    try:
+        return write(texture)
+    except (ValueError, TypeError, LookupError, OverflowError, StopIteration, struct.error) as error:
+        raise FurnelError(
+            "Writing a picture",
+            why=f"what its encoding says of {texture.file_type} cannot be done: {error}",
+            remedy="Match the original's encoding again",
+        ) from error
 
 
 def decode_level(texture: Texture, level: int = 0, picture: int | None = None) -> Picture:

@@ -95,6 +95,8 @@ def write_png(texture: Texture) -> bytes:
     pixels, mode = pixels_of(texture), texture.note("mode") or "RGBA"
     mode = mode if mode in _COLOUR_TYPES else "RGBA"
     bits, key = int(texture.note("bits") or 8), bytes.fromhex(texture.note("key"))
+    if bits not in ((1, 2, 4, 8, 16) if mode == "L" else (1, 2, 4, 8) if mode == "palette" else (8, 16)):
+        raise ValueError(f"{mode} of {bits} bits")
     extra: list[tuple[bytes, bytes]] = []
     if offsets := texture.note("offsets"):
         extra.append((b"oFFs", bytes.fromhex(offsets)))
@@ -217,6 +219,8 @@ def _best_filters(rows: Pixels, step: int, is_below: bool) -> bytes:
 def write_bmp(texture: Texture) -> bytes:
     """A BMP; notes: `bits` (1, 4, 8, 16, 24, 32), `table`, `run-length`, `rows`, `masks` (of 16 and 32 bits)."""
     pixels, bits = pixels_of(texture), int(texture.note("bits") or 32)
+    if bits not in (1, 4, 8, 16, 24, 32):
+        raise ValueError(f"pixels of {bits} bits")
     height, width = pixels.shape[:2]
     table, masks = b"", b""
     packed = False

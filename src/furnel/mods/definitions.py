@@ -91,7 +91,7 @@ def with_text(space: Workspace, original: str, text: str) -> Project:
     mod's own, stored as the game's is. Raises FurnelError for damage, and for what no changes make."""
     swap = space.project.swap_for(original)
     if not taken_apart(swap.base if swap is not None else original):
-        return _with_file(space, original, text)
+        return _with_file(space, original, swap.base if swap is not None else original, text)
     game, now, before = definition(space, original)
     changes = difference(game, replace(game, text=text))
     if changes == tuple(before) and text != now.text:
@@ -128,16 +128,16 @@ def opened(space: Workspace, original: str) -> Project:
         return space.project
     if not taken_apart(original):
         game = space.catalogue.bytes_of(original)
-        return _with_file(space, original, read_text(game, original))
+        return _with_file(space, original, original, read_text(game, original))
     definition(space, original)
     return _with_patch(space, original, ())
 
 
-def _with_file(space: Workspace, original: str, text: str) -> Project:
+def _with_file(space: Workspace, original: str, base: str, text: str) -> Project:
     """A text of the game as a file of the mod's, in the encoding and with the line ends of the game's own."""
-    game = space.catalogue.bytes_of(original)
+    game = space.catalogue.bytes_of(base)
     plain = text.replace("\r\n", "\n").replace("\n", "\r\n") if b"\r\n" in game[:_LOOKED_AT] else text
-    data = game if plain == read_text(game, original) else stored_like(plain, game, original)
+    data = game if plain == read_text(game, base) else stored_like(plain, game, base)
     name = Path(original)
     mark = hashlib.sha256(data).hexdigest()[:8]  # what is undone finds its own file again
     file = space.folder / "sources" / f"{name.stem}-{mark}{name.suffix}"

@@ -4524,6 +4524,14 @@ und {0} weitere</translation></message>
 <translation>{0} × {1} Pixel sind zu viele, um sie hier zu sehen</translation></message>
 <message><source>Give it smaller levels, or less pixels</source>
 <translation>Gib ihm kleinere Stufen oder weniger Pixel</translation></message>
+<message><source>what its encoding says of {0} cannot be done: {1}</source>
+<translation>was seine Kodierung über {0} sagt, geht nicht: {1}</translation></message>
+<message><source>Match the original's encoding again</source>
+<translation>Gleiche die Kodierung wieder dem Original an</translation></message>
+<message><source>{0} of {1} bits</source>
+<translation>{0} mit {1} Bit</translation></message>
+<message><source>pixels of {0} bits</source>
+<translation>Pixel mit {0} Bit</translation></message>
 <message><source>the picture has {0} colours, and the palette holds {1}</source>
 <translation>das Bild hat {0} Farben, und die Palette fasst {1}</translation></message>
 <message><source>Add the step Few colours</source>
