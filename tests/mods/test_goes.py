@@ -93,16 +93,66 @@ def test_a_game_that_was_updated_meanwhile_is_never_set_back(opened: Opener, gam
     assert (game / "data/bank0.sum").read_bytes() == fresh
 
 
-def test_two_mods_cannot_stand_in_one_place(opened: Opener, game: Path) -> None:
-    put_in(opened(goes="in-place", swaps={"bank0/000.wav": "church_bell.mp3"}))
+@pytest.mark.parametrize("leaving", [(0, 1, 2), (2, 0, 1), (1, 2, 0)])
+def test_mods_that_change_different_entries_of_one_archive_stand_there_together(
+    opened: Opener, game: Path, leaving: tuple[int, ...]
+) -> None:
+    before, names = digest(game), ("Evening Post", "Second Post", "Third Post")
+    own = loaders.load_container(game / "data/bank0.tls")
+    entries = [f"bank0/{number:03}.wav" for number in range(3)]
+    spaces = [
+        opened(name, goes="in-place", swaps={entry: "church_bell.mp3"})
+        for name, entry in zip(names, entries, strict=True)
+    ]
+
+    def changed() -> set[str]:
+        there = loaders.load_container(game / "data/bank0.tls")
+        assert there.keys() == own.keys()
+        return {entry for entry in own if there[entry] != own[entry]}
+
+    for number, space in enumerate(spaces):
+        put_in(space)
+        assert changed() == set(entries[: number + 1])
+    assert [how(space) for space in spaces] == ["built"] * 3
+    seen = open_workspace(spaces[0].file).catalogue  # as the game has them, whoever stands there
+    assert all(seen.read(seen.get(entry)) == data for entry, data in own.items())
+    here = [*spaces]
+    for number in leaving:
+        remove_mod(spaces[number].catalogue.install, spaces[number].project.mod.id)
+        here.remove(spaces[number])
+        assert len(changed()) == len(here) and all(how(space) == "built" for space in here)
+    assert digest(game) == before and all(how(space) == "" for space in spaces)
+
+
+def test_of_mods_that_share_an_archive_one_is_built_anew_and_one_is_refused(
+    opened: Opener, game: Path, sources: Path
+) -> None:
+    before = digest(game)
+    first = opened(goes="in-place", swaps={"bank0/000.wav": "church_bell.mp3"})
+    second = opened("Second Post", goes="in-place", swaps={"bank0/001.wav": "church_bell.mp3"})
+    rival = opened("Third Post", goes="in-place", swaps={"bank0/001.wav": "gull_loud.wav"})
+    put_in(first)
+    put_in(second)
     here = digest(game)
-    other = opened("Second Post", goes="in-place", swaps={"bank0/001.wav": "church_bell.mp3"})
-    with pytest.raises(FurnelError, match="Evening Post stands there already"):
-        put_in(other, over=True)
+    with pytest.raises(FurnelError, match=r"Second Post and Third Post both change it"):
+        put_in(rival, over=True)
     assert digest(game) == here
-    remove_mod(other.catalogue.install, "evening-post")
-    put_in(other)
-    assert how(other) == "built"
+    both = (game / "data/bank0.tls").read_bytes()
+    put_in(
+        first.save(
+            first.project.with_swap(
+                first.fitted(first.new_swap("bank0/002.wav", sources / "church_bell.mp3"))
+            )
+        )
+    )
+    assert (game / "data/bank0.tls").read_bytes() != both
+    put_in(first.save(first.project.without_swap("bank0/002.wav")))
+    assert (game / "data/bank0.tls").read_bytes() == both and how(second) == "built"
+    put_in(first.save(first.project.without_swap("bank0/000.wav").with_swap(first.fitted(first.new_swap(
+        "art/hulls/hull_otter.dds", sources / "dusk_paint.jpg")))))  # fmt: skip
+    remove_mod(second.catalogue.install, "second-post")
+    remove_mod(first.catalogue.install, "evening-post")
+    assert digest(game) == before
 
 
 def test_a_kept_file_that_was_lost_is_told_and_nothing_is_written(

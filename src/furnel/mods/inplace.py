@@ -16,7 +16,7 @@ from dataclasses import replace
 from pathlib import Path
 from typing import BinaryIO, Literal
 
-from furnel.atomic import replacing, replacing_together, write_text
+from furnel.atomic import replacing, replacing_together, scratch_in, write_text
 from furnel.digests import file_digest, tree_digest
 from furnel.errors import FurnelError, reason
 from furnel.games import Install
@@ -24,12 +24,12 @@ from furnel.games.originals import (
     RECORD,
     Placed,
     PlacedFile,
-    all_placed,
     kept_file,
     placed_home,
     read_placed,
     stands,
 )
+from furnel.mods.together import Version, shared_with
 from furnel.progress import QUIET, Progress, check, steps
 
 ORIGINALS = "originals.json"
@@ -56,35 +56,52 @@ def install_files(
             why="it is not what Furnel put there: the game was updated, or somebody changed it",
             remedy="Look at it, then install over it if you want to: what is there now will be kept as the game's own",
         )  # fmt: skip
-    _check_others(install, mod, wanted)
     _check_links(install, wanted)
     _check_originals(install, build)
     before = _keep(install, mod, wanted, old, progress)
-    files: dict[str, PlacedFile] = {}
     drop = {path: put for path, put in (old.files if old else {}).items() if path not in wanted}
-    back = {path: kept_file(install.folder, mod, path) for path, put in drop.items() if put.before}
-    back = {path: file for path, file in back.items() if stands(install.folder / path, drop[path])}
-    clear = tuple(path for path, put in drop.items() if not put.before and stands(install.folder / path, put))
     rule = install.profile.mods
     about = rule.about_file.read((build / rule.about).read_text("utf-8"))
-    paths = [*wanted, *back]
-    record = placed_home(install.folder) / mod / RECORD
-    with replacing_together([*(install.folder / path for path in paths), record]) as outs:
-        for number, (path, out) in enumerate(zip(paths, outs, strict=False)):
-            check(progress, _INSTALLING)
-            progress.report(0.5 + number / len(paths) / 2, f"Installing {path}")
-            source = wanted[path] if path in wanted else back[path]
-            put = _copy(source, out, keep_time=path in back)
-            if path in wanted:
-                files[path] = PlacedFile(before[path], *put)
-        placed = Placed(
-            mod, about.get("name") or mod, about.get("version") or "?", tree_digest(build), files, clear
-        )
-        outs[-1].write(placed.text().encode())
+    name = about.get("name") or mod
+    placed = Placed(mod, name, about.get("version") or "?", tree_digest(build), {})
+    _put(install, placed, wanted, before, drop, progress)
+    return root
+
+
+def _put(
+    install: Install, placed: Placed, wanted: Mapping[str, Path], before: Mapping[str, str],
+    drop: Mapping[str, PlacedFile], progress: Progress = QUIET,
+) -> None:  # fmt: skip
+    """Files into their places, those of `drop` back or away, and the records of all who share them: all as one."""
+    mod, home = placed.mod, placed_home(install.folder)
+    mine = {path: put for path, put in drop.items() if stands(install.folder / path, put)}
+    back = {path: kept_file(install.folder, mod, path) for path, put in mine.items() if put.before}
+    with scratch_in(home.parent) as scratch:
+        shared = shared_with(install, Version(placed.name, wanted), mod, mine, scratch, progress)
+        clear = tuple(path for path in mine if path not in back and path not in shared.files)
+        sources = {**back, **wanted, **shared.files}
+        targets = [*(install.folder / path for path in sources), *shared.apart]
+        records = [home / one.mod / RECORD for one in (*shared.others, placed)]
+        stood: dict[str, tuple[str, int, int]] = {}
+        with replacing_together([*targets, *records]) as outs:
+            for number, (path, source) in enumerate(sources.items()):
+                check(progress, _INSTALLING)
+                progress.report(0.5 + number / len(sources) / 2, f"Installing {path}")
+                stood[path] = _copy(source, outs[number], keep_time=source == back.get(path))
+            for source, out in zip(shared.apart.values(), outs[len(sources) :], strict=False):
+                _copy(source, out, keep_time=True)
+            for other, out in zip(shared.others, outs[len(targets) :], strict=False):
+                files = {
+                    path: PlacedFile(one.before, *stood.get(path, (one.after, one.size, one.time)))
+                    for path, one in other.files.items()
+                }
+                out.write(replace(other, files=files).text().encode())
+            files = {path: PlacedFile(before[path], *stood[path]) for path in wanted}
+            placed = replace(placed, files=files, clear=clear)
+            outs[-1].write(placed.text().encode())
     _clear(install, placed)
     for path in back:
         kept_file(install.folder, mod, path).unlink(missing_ok=True)
-    return root
 
 
 def remove_files(install: Install, mod: str, over: bool = False) -> str:
@@ -113,14 +130,7 @@ def remove_files(install: Install, mod: str, over: bool = False) -> str:
                 _REMOVING, where=kept, why="the game's own file, which was kept there, is gone or was changed",
                 remedy="Let the game repair itself, then remove the mod",
             )  # fmt: skip
-    clear = tuple(path for path, put in mine.items() if not put.before)
-    record = placed_home(install.folder) / mod / RECORD
-    with replacing_together([*(install.folder / path for path in back), record]) as outs:
-        for path, out in zip(back, outs, strict=False):
-            _copy(kept_file(install.folder, mod, path), out, keep_time=True)
-        gone = replace(placed, files={}, clear=clear)
-        outs[-1].write(gone.text().encode())
-    _clear(install, gone)
+    _put(install, replace(placed, files={}), {}, {}, mine)
     if changed:
         return f"The mod is off; {', '.join(changed[:3])} was changed by others and stays as it is"
     return "The game's files are as they were before"
@@ -221,16 +231,6 @@ def _check_links(install: Install, wanted: Mapping[str, Path]) -> None:
             )  # fmt: skip
 
 
-def _check_others(install: Install, mod: str, wanted: Mapping[str, Path]) -> None:
-    for other in all_placed(install.folder):
-        both = sorted(set(other.files) & set(wanted))
-        if other.mod != mod and both:
-            raise FurnelError(
-                _INSTALLING, where=install.folder / both[0], why=f"{other.name} stands there already",
-                remedy=f"Remove {other.name} first: this game has one file there, and two mods cannot share it",
-            )  # fmt: skip
-
-
 def _keep(
     install: Install, mod: str, wanted: Mapping[str, Path], old: Placed | None, progress: Progress
 ) -> dict[str, str]:
@@ -240,7 +240,8 @@ def _keep(
         file, kept = install.folder / path, kept_file(install.folder, mod, path)
         put = old.files.get(path) if old else None
         if put is None or not stands(file, put):
-            before[path] = _keep_one(file, kept) if file.is_file() else ""
+            own = install.own(file)  # also where another mod stands
+            before[path] = _keep_one(install, own, kept) if own is not None and own.is_file() else ""
             continue
         before[path] = put.before
         if put.before and (not kept.is_file() or file_digest(kept) != put.before):
@@ -251,14 +252,14 @@ def _keep(
     return before
 
 
-def _keep_one(file: Path, kept: Path) -> str:
+def _keep_one(install: Install, own: Path, kept: Path) -> str:
     """A copy of a file, with its time, and of what lies beside it under the same name; its digest, as it was read back."""
     with replacing(kept) as out:
-        digest, _, _ = _copy(file, out, keep_time=True)
-    for sibling in file.parent.iterdir():
+        digest, _, _ = _copy(own, out, keep_time=True)
+    for sibling in own.parent.iterdir():
         beside = kept.with_name(sibling.name)
-        if sibling != file and sibling.stem == file.stem and sibling.is_file() and not beside.exists():
-            shutil.copy2(sibling, beside)
+        if sibling != own and sibling.stem == own.stem and sibling.is_file() and not beside.exists():
+            shutil.copy2(install.own(sibling) or sibling, beside)
     return digest
 
 
