@@ -17,6 +17,7 @@ from PyQt6.QtWidgets import (
     QApplication,
     QCheckBox,
     QComboBox,
+    QLabel,
     QLineEdit,
     QMenu,
     QPushButton,
@@ -34,6 +35,7 @@ from furnel.desktop.look import Look
 from furnel.desktop.session import Notice
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.jobline import JobLine
+from furnel.games import keep_profile, profile_text, survey
 from furnel.images.picture import Picture
 from furnel.media import KINDS, MEDIA, PICTURE, Encode
 from furnel.mods.steps import STEP_TYPES, Parameter, Value
@@ -249,8 +251,10 @@ def test_a_new_game_needs_a_name_a_place_for_mods_and_something_to_open(hands: H
     hands.window.pages.describe_game(game)
     hands.until(page.start.isEnabled, "the folder to be looked through")
     assert page.name.text() and "assets in" in page.said.text()
-    assert page.goes == "in-place" and not page.mods.isVisible()  # nobody said that the game knows of mods
-    page.go("mirror")
+    assert (
+        page.ways.goes == "in-place" and not page.mods.isVisible()
+    )  # nobody said that the game knows of mods
+    page.ways.go("mirror")
     for field in (page.name, page.mods):
         before = field.text()
         field.setText("  ")
@@ -329,3 +333,40 @@ def test_without_a_mod_a_swap_says_how_to_begin_one(hands: Hands, game: Path, so
     session.swaps.swap_with("ensigns/small/moss.tga", sources / "ensign_small.png")
     said = hands.window.messages[-1]
     assert said.tone == "wrong" and "New mod" in said.text and "Ctrl+N" in said.text
+
+
+def test_what_is_known_of_a_game_is_changed_later_and_its_start_is_tried(
+    hands: Hands, game: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "own-state"))
+    moss = tmp_path / "moss"
+    shutil.copytree(game / "data", moss / "data")
+    keep_profile(profile_text(survey(moss), "Moss Harbour"))
+    window, session = hands.window, hands.window.session
+    session.open_game(moss)
+    hands.until(lambda: session.catalogue is not None, "the game to open")
+    hands.settle()
+    assert not session.game.can_start
+    window.run_command("this-game")
+    page = window.pages.game_page
+    hands.settle()
+    assert page.isVisible() and not page.keep.isEnabled() and not page.try_it.isEnabled()
+    page.play.setText("""python -c "raise SystemExit('the harbour is shut')" """)
+    hands.click(page.try_it)
+    hands.until(
+        lambda: any("the harbour is shut" in one.text() for one in page.findChildren(QLabel)),
+        "its last words",
+    )
+    page.play.setText("python -c pass")
+    hands.click(page.try_it)
+    hands.until(
+        lambda: any("without an error" in one.text() for one in page.findChildren(QLabel)), "the start"
+    )
+    page.ways.go("mirror")
+    page.ways.folder.setText("")
+    assert not page.keep.isEnabled()
+    page.ways.folder.setText("override")
+    hands.click(page.keep)
+    hands.until(lambda: session.game.can_start, "the game to be opened anew")
+    assert session.catalogue is not None and session.catalogue.install.profile.mods.goes == "mirror"
+    assert not page.isVisible()

@@ -28,7 +28,6 @@ _SIDE = 12
 _ROOT = 56.0  # pixels: the square root of the area that patches are taken from, largest size first
 _LONGEST = 160
 _SIGNS = 128
-_LUMA = np.array([0.299, 0.587, 0.114], np.float32)
 _FLAT = 0.05
 TIMES, BANDS = 16, 12
 _BAND_EDGES_HZ = np.geomspace(60, 8000, BANDS + 1)
@@ -94,38 +93,14 @@ def patches_of(
 
 def _patches(small: npt.NDArray[np.uint8], stride: int) -> tuple[npt.NDArray[np.uint64], Floats, Floats]:
     """Signs, centres and contrast of the patches of one size."""
-    alpha = small[..., 3].astype(np.float32) / 255
-    colour = small[..., :3].astype(np.float32) / 255 + 0.02
-    light = np.log(colour @ _LUMA + 0.08)
-    ratios = np.stack([np.log(colour[..., 0] / colour[..., 1]), np.log(colour[..., 2] / colour[..., 1])], -1)
-    window = np.lib.stride_tricks.sliding_window_view
-    rows = slice(None, None, stride)
-    lights = window(light, (_SIDE, _SIDE))[rows, rows]
-    covers = window(alpha, (_SIDE, _SIDE))[rows, rows]
-    tones = window(ratios, (_SIDE, _SIDE), (0, 1))[rows, rows]  # type: ignore[call-overload]
-    down, across = lights.shape[:2]
+    from furnel.catalogue.patchkernel import patch_vectors
+
+    vector, rich = patch_vectors(small.copy(), stride)
+    down, across = ((side - _SIDE) // stride + 1 for side in small.shape[:2])
     y, x = np.mgrid[0:down, 0:across]
     centres = np.column_stack([x.ravel(), y.ravel()]).astype(np.float32) * stride + _SIDE / 2
-    lights = lights.reshape(-1, _SIDE, _SIDE)
-    covers = covers.reshape(-1, _SIDE, _SIDE)
-    tones = tones.reshape(-1, 2, _SIDE, _SIDE)
-    weight = np.maximum(covers, 1e-3)
-    total = weight.sum((1, 2), keepdims=True)
-    flat_light = (lights - (lights * weight).sum((1, 2), keepdims=True) / total) * covers
-    spread = np.sqrt((flat_light**2).sum((1, 2)) / total[:, 0, 0])
-    mean_tone = (tones * weight[:, None]).sum((2, 3), keepdims=True) / total[:, None]
-    flat_tone = (tones - mean_tone) * covers[:, None]
-    coarse = flat_light.reshape(-1, 6, 2, 6, 2).mean((2, 4)).reshape(-1, 36) / (spread[:, None] + 0.01)
-    hues = flat_tone.reshape(-1, 2, 3, 4, 3, 4).mean((3, 5)).reshape(-1, 18) * 2.0
-    vector = np.concatenate([coarse, hues], 1).astype(np.float32)
     bits = (vector @ _planes()) > 0
-    packed = np.packbits(bits, axis=1).view(np.uint64)
-    covered = covers.mean((1, 2)) > 0.55
-    return (
-        packed,
-        centres,
-        np.where(covered, spread + np.abs(flat_tone).mean((1, 2, 3)), 0).astype(np.float32),
-    )
+    return np.packbits(bits, axis=1).view(np.uint64), centres, rich
 
 
 @cache

@@ -102,6 +102,10 @@ COMMANDS: tuple[Command, ...] = (
         doing.new_game,
     ),
     Command(
+        "this-game", "Game", "This game…", "", "What it is called, how mods reach it, how it is started",
+        lambda window: window.pages.open(window.pages.game_page), GAME,
+    ),
+    Command(
         "archive", "Game", "Work out an archive…", "Ctrl+Shift+A", "Look at an archive's bytes and describe them",
         doing.ask_for_archive,
     ),
@@ -236,7 +240,7 @@ COMMANDS: tuple[Command, ...] = (
     ),
     Command(
         "meetings", "Try", "Where mods meet", "Ctrl+Shift+B", "What several mods change, who has its way, and the bridge",
-        lambda window: window.pages.show_meetings(), ORDERED,
+        lambda window: window.pages.open(window.pages.meeting_page, "try"), ORDERED,
     ),
     Command(
         "get-mod", "Try", "Get a mod…", "Ctrl+G", "Look into somebody else's mod and put it into the game",

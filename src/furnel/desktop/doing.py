@@ -41,6 +41,15 @@ def show_in_folder(session: Session, path: Path) -> None:
         session.tell("wrong", f"No program shows folders here: it is {folder}")
 
 
+def open_again(window: Window) -> None:
+    """Open what is open anew, after what is known of its game was changed."""
+    session = window.session
+    if session.space is not None:
+        session.open_mod(session.space.file)
+    elif session.catalogue is not None:
+        session.open_game(session.catalogue.install.folder)
+
+
 def open_from_shelf(window: Window, row: OnShelf) -> None:
     """Open a mod, or a game alone, that was opened before."""
     if row.project is not None:

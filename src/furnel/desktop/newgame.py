@@ -10,7 +10,6 @@ from PyQt6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
     QLineEdit,
-    QRadioButton,
     QVBoxLayout,
     QWidget,
 )
@@ -18,6 +17,7 @@ from PyQt6.QtWidgets import (
 from furnel.desktop.language import tr, tr_all
 from furnel.desktop.look import Look, byte_size, font
 from furnel.desktop.session import Session
+from furnel.desktop.ways import Ways
 from furnel.desktop.widgets import picking
 from furnel.desktop.widgets.basics import as_panel, button, elided, label, scrolling, ticked
 from furnel.desktop.widgets.page import Page
@@ -37,23 +37,6 @@ _TITLES = {
     "none": ("Not listed", "links that lead nowhere or to what is listed already, and what cannot be read"),
 }
 _PASSIVE = ("unknown", "side", "none")
-
-
-_WAYS = {
-    "in-place": (
-        "In the place of its files",
-        "The game knows nothing of mods: changed files stand in the place of its own, which Furnel keeps and brings back.",
-    ),
-    "mirror": (
-        "In a folder that mirrors them",
-        "The game looks into another folder first, for files under the same paths as its own.",
-    ),
-    "loose": (
-        "As loose files in a mods folder",
-        "The game has a mods folder: each mod is a folder in it, with its files under their inner paths and a load order.",
-    ),
-}
-"""How mods reach a game: what that is called, and what it means."""
 
 
 class _Sightings(QWidget):
@@ -167,26 +150,16 @@ class NewGamePage(Page):
         self.folder: Path | None = None
         self._survey: Survey | None = None
         self.list = _Sightings(look)
-        self.name, self.mods, self.version = QLineEdit(), QLineEdit("mods"), QLineEdit("1.0")
+        self.ways = Ways()
+        self.ways.changed.connect(self._weigh)
+        self.name, self.mods, self.version = QLineEdit(), self.ways.folder, QLineEdit("1.0")
         for part, words in (
             (self.name, "What the game is called"),
-            (
-                self.mods,
-                "Where mods go: a folder in the game's, or in your own, such as ~/.moss/mods or $XDG_DATA_HOME/moss",
-            ),
             (self.version, "The version of the game that mods are made for"),
         ):
             part.setToolTip(tr(words))
             part.setAccessibleName(tr(words))
             part.textChanged.connect(lambda _: self._weigh())
-        self.goes = "in-place"
-        self._goes_words = label(_WAYS[self.goes][1], "caption")
-        self._goes_words.setWordWrap(True)
-        self._ways = {way: QRadioButton(tr(words)) for way, (words, _) in _WAYS.items()}
-        for way, choice in self._ways.items():
-            choice.setChecked(way == self.goes)
-            choice.setToolTip(tr(_WAYS[way][1]))
-            choice.clicked.connect(lambda _, way=way: self.go(way))
         self.start = button("Start", "Keep the description and open the game", "next")
         self._other, self._back = (
             button("Another folder…", "Look at another folder"),
@@ -209,11 +182,6 @@ class NewGamePage(Page):
         side = QVBoxLayout(panel)
         side.setContentsMargins(18, 20, 18, 16)
         side.setSpacing(8)
-        self._home = QWidget()
-        home = QHBoxLayout(self._home)
-        home.setContentsMargins(0, 2, 0, 0)
-        home.addWidget(label("Their folder", "caption"))
-        home.addWidget(self.mods, 1)
         grid = QGridLayout()
         grid.setVerticalSpacing(8)
         for place, (words, field) in enumerate((("Name", self.name), ("Version", self.version))):
@@ -223,13 +191,10 @@ class NewGamePage(Page):
         side.addLayout(grid)
         side.addSpacing(14)
         side.addWidget(label("HOW MODS REACH IT", "section"))
-        for part in self._ways.values():
-            side.addWidget(part)
-        side.addWidget(self._goes_words)
-        side.addWidget(self._home)
+        side.addWidget(self.ways)
         side.addSpacing(14)
         note = label(
-            "Roles, names and how mods are built can be added to the profile later; docs/profiles.md says how.",
+            "All this, and how it is started, is changed later on This game; docs/profiles.md has the rest.",
             "caption",
         )
         note.setWordWrap(True)
@@ -246,14 +211,6 @@ class NewGamePage(Page):
         whole.setSpacing(0)
         whole.addLayout(left, 1)
         whole.addWidget(panel)
-
-    def go(self, way: str) -> None:
-        """Say how mods reach the game."""
-        self.goes = way
-        for other, part in self._ways.items():
-            part.setChecked(other == way)
-        self._goes_words.setText(tr(_WAYS[way][1]))
-        self._weigh()
 
     def ask(self) -> bool:
         """Ask for the game's folder; False when none was chosen."""
@@ -287,7 +244,6 @@ class NewGamePage(Page):
     def _weigh(self) -> None:
         found = self._survey
         ready = False
-        self._home.setVisible(self.goes != "in-place")
         if found is not None:
             wanted = [one for one in found.sightings if one.assets and one.path not in self.list.left_out]
             assets = sum(one.assets for one in wanted)
@@ -299,7 +255,7 @@ class NewGamePage(Page):
                 )
             )
             ready = bool(wanted) and bool(self.name.text().strip())
-            ready = ready and (self.goes == "in-place" or bool(self.mods.text().strip()))
+            ready = ready and self.ways.whole
         self.start.setEnabled(ready)
 
     def _start(self) -> None:
@@ -311,7 +267,7 @@ class NewGamePage(Page):
             self.mods.text().strip(),
             self.version.text().strip() or "1.0",
         )
-        left_out, goes = frozenset(self.list.left_out), self.goes
+        left_out, goes = frozenset(self.list.left_out), self.ways.goes
 
         def done(profile: Profile) -> None:
             self._session.tell(

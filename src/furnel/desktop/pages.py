@@ -18,6 +18,7 @@ if TYPE_CHECKING:
     from furnel.desktop.find.match import MatchSheet
     from furnel.desktop.find.newthing import NewThingPage
     from furnel.desktop.find.tunes import TunesPage
+    from furnel.desktop.gamepage import GamePage
     from furnel.desktop.newgame import NewGamePage
     from furnel.desktop.pastpage import PastPage
     from furnel.desktop.saidpage import SaidPage
@@ -105,6 +106,16 @@ class Pages(QObject):
         return self._added(page)
 
     @cached_property
+    def game_page(self) -> GamePage:
+        """What is known of the open game."""
+        from furnel.desktop import gamepage
+
+        page = gamepage.GamePage(self._look, self._session)
+        page.kept.connect(lambda: doing.open_again(self._window))
+        page.show_file.connect(lambda file: doing.show_in_folder(self._session, file))
+        return self._added(page, "")
+
+    @cached_property
     def meeting_page(self) -> MeetingPage:
         """Where mods meet."""
         from furnel.desktop.trying import meeting
@@ -134,11 +145,6 @@ class Pages(QObject):
         """Show what strangers get to know of the mod."""
         self.share_page.open(self._window.try_station.stills.images.get("after"))
         self.show_page(self.share_page, "build")
-
-    def show_meetings(self) -> None:
-        """Show where the enabled mods meet."""
-        self.meeting_page.open()
-        self.show_page(self.meeting_page, "try")
 
     def look_into(self, source: Path) -> None:
         """Look into somebody else's mod."""
@@ -174,7 +180,9 @@ class Pages(QObject):
         page.made.connect(self._window.open_bench)
         return self._added(page)
 
-    def open(self, page: NewThingPage | TunesPage | PastPage | SaidPage, station: str = "") -> None:
+    def open(
+        self, page: NewThingPage | TunesPage | PastPage | SaidPage | GamePage | MeetingPage, station: str = ""
+    ) -> None:
         """Bring a page up to date and show it; at the station that is shown where it belongs to none."""
         self.show_page(page, station or self._window.stations.shown or self._before)
         page.open()

@@ -24,6 +24,7 @@ from furnel.games.running import (
     commands_to_allow,
     draw_still,
     start_game,
+    try_start,
 )
 from furnel.games.stack import (
     BRIDGE,
@@ -71,5 +72,6 @@ __all__ = [
     "shipped_profiles",
     "start_game",
     "survey",
+    "try_start",
     "write_order",
 ]

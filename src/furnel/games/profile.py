@@ -299,9 +299,14 @@ class Recognise(Part):
 
 
 class StartRule(Part):
-    """Commands for the game; `{game}`, `{scene}`, `{tick}` and `{out}` are filled in. `python` is Furnel's own."""
+    """Commands for the game; `{game}`, `{scene}`, `{tick}` and `{out}` are filled in. `python` is Furnel's own.
+
+    The game is started in a `folder` (below its own; empty: where Furnel is) and with more in its `environment`.
+    """
 
     play: tuple[str, ...] = ()
+    folder: str = ""
+    environment: dict[str, str] = {}
     still: tuple[str, ...] = ()
     still_without_mods: tuple[str, ...] = ()
     report: tuple[str, ...] = ()

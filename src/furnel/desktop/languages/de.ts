@@ -1044,6 +1044,10 @@
 <translation>Neues Spiel…</translation></message>
 <message><source>Describe a game that Furnel does not know yet</source>
 <translation>Ein Spiel beschreiben, das Furnel noch nicht kennt</translation></message>
+<message><source>This game…</source>
+<translation>Dieses Spiel …</translation></message>
+<message><source>What it is called, how mods reach it, how it is started</source>
+<translation>Wie es heißt, wie Mods hineinkommen, wie es gestartet wird</translation></message>
 <message><source>Work out an archive…</source>
 <translation>Ein Archiv ergründen…</translation></message>
 <message><source>Look at an archive's bytes and describe them</source>
@@ -3254,6 +3258,68 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Den Wert kopieren</translation></message>
 <message><source>Copy its address</source>
 <translation>Seine Adresse kopieren</translation></message>
+<message><source>Type a command, or choose a program of this desktop's menu</source>
+<translation>Einen Befehl eintippen oder ein Programm aus dem Menü dieses Desktops wählen</translation></message>
+<message><source>Try it</source>
+<translation>Ausprobieren</translation></message>
+<message><source>Start the game with this command, and see whether it goes on</source>
+<translation>Das Spiel mit diesem Befehl starten und sehen, ob es weiterläuft</translation></message>
+<message><source>Keep this</source>
+<translation>So behalten</translation></message>
+<message><source>Write it into the game's profile, and open the game anew</source>
+<translation>Ins Profil des Spiels schreiben und das Spiel neu öffnen</translation></message>
+<message><source>Show its file</source>
+<translation>Seine Datei zeigen</translation></message>
+<message><source>The profile, in the system's file manager</source>
+<translation>Das Profil, im Dateimanager des Systems</translation></message>
+<message><source>HOW IT IS STARTED</source>
+<translation>WIE ES GESTARTET WIRD</translation></message>
+<message><source>HOW MODS REACH IT</source>
+<translation>WIE MODS HINEINKOMMEN</translation></message>
+<message><source>Looking for what starts the game</source>
+<translation>Wird gesucht: was das Spiel startet</translation></message>
+<message><source>Starting the game</source>
+<translation>Das Spiel wird gestartet</translation></message>
+<message><source>Keeping what is known of {0=}</source>
+<translation>Wird behalten: was über {0=} bekannt ist</translation></message>
+<message><source>NAME=value, one a line</source>
+<translation>NAME=Wert, je Zeile einer</translation></message>
+<message><source>What the game is called</source>
+<translation>Wie das Spiel heißt</translation></message>
+<message><source>The version of the game that mods are made for</source>
+<translation>Die Version des Spiels, für die Mods gemacht werden</translation></message>
+<message><source>The command that starts the game, with its arguments; {0} is its folder</source>
+<translation>Der Befehl, der das Spiel startet, mit seinen Argumenten; {0} ist sein Ordner</translation></message>
+<message><source>The folder that it is started in, below the game's; . is the game's own</source>
+<translation>Der Ordner, in dem es gestartet wird, unter dem des Spiels; . ist der des Spiels selbst</translation></message>
+<message><source>What is set for the game: NAME=value, one a line</source>
+<translation>Was für das Spiel gesetzt wird: NAME=Wert, je Zeile einer</translation></message>
+<message><source>Programs of this desktop that may start the game</source>
+<translation>Programme dieses Desktops, die das Spiel starten könnten</translation></message>
+<message><source>From the menu</source>
+<translation>Aus dem Menü</translation></message>
+<message><source>Command</source>
+<translation>Befehl</translation></message>
+<message><source>In the folder</source>
+<translation>Im Ordner</translation></message>
+<message><source>Environment</source>
+<translation>Umgebung</translation></message>
+<message><source>THE GAME</source>
+<translation>DAS SPIEL</translation></message>
+<message><source>ITS PROFILE</source>
+<translation>SEIN PROFIL</translation></message>
+<message><source>Kept in the profile of {0=}</source>
+<translation>Im Profil von {0=} behalten</translation></message>
+<message><source>Roles, names of assets and how mods are built are said in this file; docs/profiles.md says how.</source>
+<translation>Rollen, Namen von Assets und wie Mods gebaut werden, stehen in dieser Datei; docs/profiles.md sagt, wie.</translation></message>
+<message><source>It came with Furnel, which keeps it up to date: nothing here can be changed.</source>
+<translation>Es kam mit Furnel, das es aktuell hält: Hier lässt sich nichts ändern.</translation></message>
+<message><source>This desktop's menu has no games</source>
+<translation>Im Menü dieses Desktops sind keine Spiele</translation></message>
+<message><source>It ended at once, without an error.</source>
+<translation>Es endete sofort, ohne Fehler.</translation></message>
+<message><source>It runs.</source>
+<translation>Es läuft.</translation></message>
 <message><source>The bridge has {0} and comes last</source>
 <translation>Die Brücke hat {0} und kommt zuletzt</translation></message>
 <message><source>Change the load order</source>
@@ -3368,46 +3434,22 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Nicht aufgeführt</translation></message>
 <message><source>links that lead nowhere or to what is listed already, and what cannot be read</source>
 <translation>Verweise, die nirgendwohin oder auf schon Aufgeführtes zeigen, und was nicht lesbar ist</translation></message>
-<message><source>In the place of its files</source>
-<translation>An der Stelle seiner Dateien</translation></message>
-<message><source>The game knows nothing of mods: changed files stand in the place of its own, which Furnel keeps and brings back.</source>
-<translation>Das Spiel weiß nichts von Mods: geänderte Dateien stehen an der Stelle seiner eigenen, die Furnel aufhebt und zurückbringt.</translation></message>
-<message><source>In a folder that mirrors them</source>
-<translation>In einem Ordner, der sie spiegelt</translation></message>
-<message><source>The game looks into another folder first, for files under the same paths as its own.</source>
-<translation>Das Spiel sieht zuerst in einen anderen Ordner, nach Dateien unter denselben Pfaden wie seine eigenen.</translation></message>
-<message><source>As loose files in a mods folder</source>
-<translation>Als lose Dateien in einem Mod-Ordner</translation></message>
-<message><source>The game has a mods folder: each mod is a folder in it, with its files under their inner paths and a load order.</source>
-<translation>Das Spiel hat einen Mod-Ordner: jede Mod ist ein Ordner darin, mit ihren Dateien unter ihren inneren Pfaden und einer Ladereihenfolge.</translation></message>
 <message><source>Everything that lies open</source>
 <translation>Alles, was offen liegt</translation></message>
 <message><source>Start</source>
 <translation>Beginnen</translation></message>
 <message><source>Keep the description and open the game</source>
 <translation>Die Beschreibung behalten und das Spiel öffnen</translation></message>
-<message><source>Roles, names and how mods are built can be added to the profile later; docs/profiles.md says how.</source>
-<translation>Rollen, Namen und wie Mods gebaut werden lassen sich später im Profil ergänzen; docs/profiles.md sagt wie.</translation></message>
+<message><source>All this, and how it is started, is changed later on This game; docs/profiles.md has the rest.</source>
+<translation>All das, und wie es gestartet wird, lässt sich später unter Dieses Spiel ändern; den Rest sagt docs/profiles.md.</translation></message>
 <message><source>Describing {0=}</source>
 <translation>{0} wird beschrieben</translation></message>
 <message><source>What is in the folder</source>
 <translation>Was in dem Ordner ist</translation></message>
-<message><source>What the game is called</source>
-<translation>Wie das Spiel heißt</translation></message>
-<message><source>Where mods go: a folder in the game's, or in your own, such as ~/.moss/mods or $XDG_DATA_HOME/moss</source>
-<translation>Wohin Mods kommen: ein Ordner in dem des Spiels oder in deinem eigenen, wie ~/.moss/mods oder $XDG_DATA_HOME/moss</translation></message>
-<message><source>The version of the game that mods are made for</source>
-<translation>Die Version des Spiels, für die Mods gemacht werden</translation></message>
 <message><source>Another folder…</source>
 <translation>Anderer Ordner…</translation></message>
 <message><source>Look at another folder</source>
 <translation>Einen anderen Ordner ansehen</translation></message>
-<message><source>Their folder</source>
-<translation>Ihr Ordner</translation></message>
-<message><source>THE GAME</source>
-<translation>DAS SPIEL</translation></message>
-<message><source>HOW MODS REACH IT</source>
-<translation>WIE MODS HINEINKOMMEN</translation></message>
 <message><source>What is in {0=}</source>
 <translation>Was in {0} ist</translation></message>
 <message><source>Looking at the game's files …</source>
@@ -4064,6 +4106,10 @@ Das Protokoll davor:
 <translation>Seine Befehle ansehen…</translation></message>
 <message><source>What this game's profile wants to run</source>
 <translation>Was das Profil dieses Spiels ausführen will</translation></message>
+<message><source>How is it started?…</source>
+<translation>Wie wird es gestartet? …</translation></message>
+<message><source>Say on This game how it is started</source>
+<translation>Unter Dieses Spiel sagen, wie es gestartet wird</translation></message>
 <message><source>Draw again</source>
 <translation>Neu zeichnen</translation></message>
 <message><source>Take the chosen mod out of the game</source>
@@ -4074,18 +4120,16 @@ Das Protokoll davor:
 <translation>Eine Mod von dir mit allem, was diese hat, und Nennung derer, die sie gemacht haben</translation></message>
 <message><source>Named sets of mods in their order, to switch as a whole and to hand on</source>
 <translation>Benannte Sätze von Mods in ihrer Reihenfolge, zum Umschalten im Ganzen und zum Weitergeben</translation></message>
-<message><source>Starting the game</source>
-<translation>Das Spiel wird gestartet</translation></message>
 <message><source>Drawing the stills</source>
 <translation>Die Standbilder werden gezeichnet</translation></message>
 <message><source>This game's profile did not come with Furnel and wants to run commands:
 look at them on the right.</source>
 <translation>Das Profil dieses Spiels kam nicht mit Furnel und will Befehle ausführen:
 sieh sie rechts an.</translation></message>
-<message><source>This game's profile does not say how a still is drawn.
-Install the mod, and start the game yourself.</source>
-<translation>Das Profil dieses Spiels sagt nicht, wie ein Standbild gezeichnet wird.
-Installiere die Mod und starte das Spiel selbst.</translation></message>
+<message><source>How this game is started is not known yet: say it on This game.
+Or install the mod, and start it yourself.</source>
+<translation>Wie dieses Spiel gestartet wird, ist noch nicht bekannt: unter Dieses Spiel kann es gesagt werden.
+Oder den Mod installieren und es selbst starten.</translation></message>
 <message><source>What {0=} wants to run</source>
 <translation>Was {0} ausführen will</translation></message>
 <message><source>{0}
@@ -4126,6 +4170,8 @@ Sie laufen als du, mit all deinen Rechten.</translation></message>
 <translation>WAS DAS SPIEL SELBST SAGT</translation></message>
 <message><source>The game draws the scene…</source>
 <translation>Das Spiel zeichnet die Szene…</translation></message>
+<message><source>This game draws no stills: install the mod, and start the game.</source>
+<translation>Dieses Spiel zeichnet keine Standbilder: den Mod installieren und das Spiel starten.</translation></message>
 <message><source>Seen over all others</source>
 <translation>Über allen anderen zu sehen</translation></message>
 <message><source>Below all others</source>
@@ -4224,6 +4270,24 @@ Sie laufen als du, mit all deinen Rechten.</translation></message>
 <translation>Hier gibt es nichts zum {0}</translation></message>
 <message><source>The load order has nothing to take back; changes of the mod are taken back in Fit</source>
 <translation>An der Ladereihenfolge gibt es nichts zurückzunehmen; Änderungen der Mod werden in Anpassen zurückgenommen</translation></message>
+<message><source>In the place of its files</source>
+<translation>An der Stelle seiner Dateien</translation></message>
+<message><source>The game knows nothing of mods: changed files stand in the place of its own, which Furnel keeps and brings back.</source>
+<translation>Das Spiel weiß nichts von Mods: geänderte Dateien stehen an der Stelle seiner eigenen, die Furnel aufhebt und zurückbringt.</translation></message>
+<message><source>In a folder that mirrors them</source>
+<translation>In einem Ordner, der sie spiegelt</translation></message>
+<message><source>The game looks into another folder first, for files under the same paths as its own.</source>
+<translation>Das Spiel sieht zuerst in einen anderen Ordner, nach Dateien unter denselben Pfaden wie seine eigenen.</translation></message>
+<message><source>As loose files in a mods folder</source>
+<translation>Als lose Dateien in einem Mod-Ordner</translation></message>
+<message><source>The game has a mods folder: each mod is a folder in it, with its files under their inner paths and a load order.</source>
+<translation>Das Spiel hat einen Mod-Ordner: jede Mod ist ein Ordner darin, mit ihren Dateien unter ihren inneren Pfaden und einer Ladereihenfolge.</translation></message>
+<message><source>Where mods go: a folder in the game's, or in your own, such as ~/.moss/mods or $XDG_DATA_HOME/moss</source>
+<translation>Wohin Mods kommen: ein Ordner in dem des Spiels oder in deinem eigenen, wie ~/.moss/mods oder $XDG_DATA_HOME/moss</translation></message>
+<message><source>In another way, which the profile's file says.</source>
+<translation>Auf eine andere Art, die in der Datei des Profils steht.</translation></message>
+<message><source>Their folder</source>
+<translation>Ihr Ordner</translation></message>
 <message><source>Close this</source>
 <translation>Das schließen</translation></message>
 <message><source>Close the notice</source>
@@ -4322,8 +4386,6 @@ Sie laufen als du, mit all deinen Rechten.</translation></message>
 <translation>eingeklappt</translation></message>
 <message><source>What do you want to do, or to find?</source>
 <translation>Was willst du tun oder finden?</translation></message>
-<message><source>Command</source>
-<translation>Befehl</translation></message>
 <message><source>Commands</source>
 <translation>Befehle</translation></message>
 <message><source>Here</source>
@@ -4358,6 +4420,22 @@ und {0} weitere</translation></message>
 <translation>like hat so viele Pfade wie path</translation></message>
 <message><source>it needs a value that names the other's asset, or like</source>
 <translation>es braucht einen Wert, der das Asset des anderen nennt, oder like</translation></message>
+<message><source>Changing what is known of a game</source>
+<translation>Ändern, was über ein Spiel bekannt ist</translation></message>
+<message><source>its profile came with Furnel</source>
+<translation>sein Profil kam mit Furnel</translation></message>
+<message><source>Put a profile of your own with the id {0} into {1}</source>
+<translation>Ein eigenes Profil mit der Kennung {0} nach {1} legen</translation></message>
+<message><source>Mend the file, then try again</source>
+<translation>Die Datei richten, dann noch einmal versuchen</translation></message>
+<message><source>it is no command ({0})</source>
+<translation>es ist kein Befehl ({0})</translation></message>
+<message><source>Close the quotes, as in a terminal</source>
+<translation>Die Anführungszeichen schließen, wie in einem Terminal</translation></message>
+<message><source>it does not say what is set to what</source>
+<translation>es sagt nicht, was worauf gesetzt wird</translation></message>
+<message><source>Write NAME=value, one a line</source>
+<translation>NAME=Wert schreiben, je Zeile einen</translation></message>
 <message><source>other file</source>
 <translation>andere Datei</translation></message>
 <message><source>Looking at the game's files</source>
@@ -4422,6 +4500,20 @@ und {0} weitere</translation></message>
 <translation>ein Tempo in Bytes ist eine Gleitkommazahl aus 4 oder 8 davon</translation></message>
 <message><source>it goes from frame {0} to {1}</source>
 <translation>er geht von Frame {0} bis {1}</translation></message>
+<message><source>Application</source>
+<translation>Application</translation></message>
+<message><source>Path</source>
+<translation>Path</translation></message>
+<message><source>Desktop Entry</source>
+<translation>Desktop Entry</translation></message>
+<message><source>Type</source>
+<translation>Type</translation></message>
+<message><source>Terminal</source>
+<translation>Terminal</translation></message>
+<message><source>Categories</source>
+<translation>Categories</translation></message>
+<message><source>Exec</source>
+<translation>Exec</translation></message>
 <message><source>{0} is no list</source>
 <translation>{0} ist keine Liste</translation></message>
 <message><source>XML has one outermost element: let all keys begin with the same name</source>
@@ -4492,6 +4584,10 @@ und {0} weitere</translation></message>
 <translation>Das Spiel laufen lassen</translation></message>
 <message><source>Check the game, or the commands in its profile</source>
 <translation>Prüfe das Spiel, oder die Befehle in seinem Profil</translation></message>
+<message><source>cd {0};</source>
+<translation>cd {0};</translation></message>
+<message><source>Waiting whether the game goes on</source>
+<translation>Es wird gewartet, ob das Spiel weiterläuft</translation></message>
 <message><source>its report makes no sense ({0})</source>
 <translation>sein Bericht ergibt keinen Sinn ({0})</translation></message>
 <message><source>its profile does not say how it can {0}</source>
@@ -5698,12 +5794,12 @@ und {0} weitere</translation></message>
 <translation>es ist nicht, was Furnel dorthin gelegt hat: das Spiel wurde aktualisiert, oder jemand hat es geändert</translation></message>
 <message><source>Look at it, then install over it if you want to: what is there now will be kept as the game's own</source>
 <translation>Sieh es an, dann installiere darüber, wenn du willst: was jetzt da ist, wird als das Eigene des Spiels aufgehoben</translation></message>
-<message><source>Installing {0}</source>
-<translation>{0} wird installiert</translation></message>
 <message><source>If its files are in the game, let the game repair itself</source>
 <translation>Sind seine Dateien im Spiel, lass das Spiel sich selbst reparieren</translation></message>
 <message><source>Remove it all the same to leave such files as they are and bring back the others</source>
 <translation>Entferne sie trotzdem, um solche Dateien zu lassen, wie sie sind, und die anderen zurückzubringen</translation></message>
+<message><source>Installing {0}</source>
+<translation>{0} wird installiert</translation></message>
 <message><source>the game's own file, which was kept there, is gone or was changed</source>
 <translation>die eigene Datei des Spiels, die dort aufgehoben war, ist fort oder wurde geändert</translation></message>
 <message><source>Let the game repair itself, then remove the mod</source>
@@ -5720,10 +5816,6 @@ und {0} weitere</translation></message>
 <translation>es ist ein Verweis, und worauf er zeigt, gehört anderen</translation></message>
 <message><source>Put a copy in the place of the link first, if the game may have one of its own</source>
 <translation>Setz zuerst eine Kopie an die Stelle des Verweises, wenn das Spiel eine eigene haben darf</translation></message>
-<message><source>{0=} stands there already</source>
-<translation>{0} steht schon dort</translation></message>
-<message><source>Remove {0=} first: this game has one file there, and two mods cannot share it</source>
-<translation>Entferne zuerst {0}: dieses Spiel hat dort eine Datei, und zwei Mods können sie nicht teilen</translation></message>
 <message><source>Remove the mod all the same, let the game repair itself, then install it again</source>
 <translation>Entferne die Mod trotzdem, lass das Spiel sich selbst reparieren, dann installiere sie noch einmal</translation></message>
 <message><source>Levelling</source>
@@ -6610,6 +6702,20 @@ und {0} weitere</translation></message>
 <translation>{n} Name</translation></message>
 <message><source>{n} names</source>
 <translation>{n} Namen</translation></message>
+<message><source>{0} stands there already</source>
+<translation>{0} steht schon da</translation></message>
+<message><source>Remove {0} first: this game has one file there, and two mods cannot share it</source>
+<translation>Zuerst {0} entfernen: Das Spiel hat dort eine Datei, die sich zwei Mods nicht teilen können</translation></message>
+<message><source>{0} and {1} both change it</source>
+<translation>{0} und {1} ändern es beide</translation></message>
+<message><source>Have one of the two: remove {0} first, or take the swap out of {1}</source>
+<translation>Einen der beiden nehmen: zuerst {0} entfernen, oder den Tausch aus {1} herausnehmen</translation></message>
+<message><source>Reading what {0=} changes</source>
+<translation>Wird gelesen: was {0=} ändert</translation></message>
+<message><source>what was read back of both mods together is not what was written</source>
+<translation>was von beiden Mods zusammen zurückgelesen wurde, ist nicht, was geschrieben wurde</translation></message>
+<message><source>Check the disk, or have one of the mods at a time</source>
+<translation>Die Platte prüfen, oder immer nur einen der Mods haben</translation></message>
 <message><source>{0=}: the game's own again</source>
 <translation>{0}: wieder das des Spiels</translation></message>
 <message><source>{0} is new</source>

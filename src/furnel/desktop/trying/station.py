@@ -128,6 +128,8 @@ class TryStation(QWidget):
         self._start.clicked.connect(lambda: self.wanted.emit("start-game"))
         self._allow = button("Look at its commands…", "What this game's profile wants to run")
         self._allow.clicked.connect(self._ask_leave)
+        self._how = button("How is it started?…", "Say on This game how it is started")
+        self._how.clicked.connect(lambda: self.wanted.emit("this-game"))
         self._allow.hide()
         self._again = button(
             "Draw again", with_key("The same scene, before and after", "renew-stills"), "plain"
@@ -207,6 +209,7 @@ class TryStation(QWidget):
         column.setSpacing(8)
         column.addWidget(self._start)
         column.addWidget(self._allow)
+        column.addWidget(self._how)
         column.addSpacing(4)
         column.addWidget(label("THE GAME'S OWN WORD", "section"))
         column.addWidget(self._verdict)
@@ -280,7 +283,9 @@ class TryStation(QWidget):
         if self._allow.isVisibleTo(self):
             return "This game's profile did not come with Furnel and wants to run commands:\nlook at them on the right."
         if not profile.start.scenes or not profile.start.still or not profile.start.report:
-            return "This game's profile does not say how a still is drawn.\nInstall the mod, and start the game yourself."
+            if profile.start.play:
+                return "This game draws no stills: install the mod, and start the game."
+            return "How this game is started is not known yet: say it on This game.\nOr install the mod, and start it yourself."
         return ""
 
     def _ask_leave(self) -> None:
@@ -322,6 +327,7 @@ class TryStation(QWidget):
         ordered = self._session.game.has_order
         self._wins.setText(tr("the upper one wins" if ordered else "in the place of the game's files"))
         self._start.setVisible(self._session.game.can_start)
+        self._how.setVisible(catalogue is not None and not self._session.game.can_start)
         self._scene.setEnabled(self._scene.count() > 0)
         if catalogue is not None:
             self._cannot(catalogue.install.profile)
