@@ -16,9 +16,10 @@ from furnel.containers import find_files, known_layouts, layout_files, open_cont
 from furnel.containers.container import check_path
 from furnel.containers.mapped import MappedFile
 from furnel.errors import FurnelError, reason
+from furnel.games.forms import GuessedForm, form_lines, guess_forms
 from furnel.games.profile import Profile, known_profiles, parse_profile, profiles_folder
 from furnel.listing import list_folder
-from furnel.progress import QUIET, Progress, steps
+from furnel.progress import QUIET, Part, Progress, steps
 from furnel.schema import quoted
 from furnel.signatures import is_text, sort_of
 from furnel.words import count
@@ -55,11 +56,12 @@ class Sighting:
 
 @dataclass(frozen=True, slots=True)
 class Survey:
-    """Everything that is in a folder; `loose` are the paths of files that are in no archive."""
+    """Everything that is in a folder; `loose` are the paths of files that are in no archive, `forms` how texts are written."""
 
     folder: Path
     sightings: tuple[Sighting, ...]
     loose: tuple[str, ...] = ()
+    forms: tuple[GuessedForm, ...] = ()
 
     def of(self, standing: Standing) -> tuple[Sighting, ...]:
         return tuple(found for found in self.sightings if found.standing == standing)
@@ -77,8 +79,10 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
     out = [Sighting(path, "none", note=why) for path, why in listing.left_out]
     kinds: Counter[str] = Counter()
     loose: list[str] = []
+    texts: list[str] = []
+    looking = Part(progress, 0, 0.8)
     for (inner, size, _), file in steps(
-        zip(listing.files, files, strict=True), len(files), progress, "Looking at the game's files"
+        zip(listing.files, files, strict=True), len(files), looking, "Looking at the game's files"
     ):
         if file in sides:
             out.append(Sighting(inner, "side", size=size, note=f"belongs to {sides[file].name}"))
@@ -99,15 +103,20 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
         if seen is None or seen.standing == "unknown":
             kinds[kind or _OTHER] += 1
             loose.append(inner)
+            if kind == "text":
+                texts.append(inner)
         if seen is not None and (seen.standing != "unknown" or size >= _SMALLEST):
             out.append(seen)
+    forms = guess_forms(folder, texts, Part(progress, 0.8, 1))
     if set(kinds) - {_OTHER} or any(one.standing in ("archive", "carved") for one in out):
         told = ", ".join(count(number, kind) for kind, number in kinds.most_common())
+        if forms:
+            told += f"; read as records: {', '.join(form.words for form in forms)}"
         whole = sum(one.size for one in listing.files) - sum(one.size for one in out)
         out.append(Sighting(".", "loose", "folder", len(loose), whole, told))
     order = ("archive", "loose", "carved", "unknown", "side", "none")
     found = sorted(out, key=lambda found: (order.index(found.standing), found.path))
-    return Survey(folder, tuple(found), tuple(loose))
+    return Survey(folder, tuple(found), tuple(loose), forms)
 
 
 def _kind_of(file: Path) -> str:
@@ -231,6 +240,8 @@ def profile_text(
     if goes == "loose":
         lines += ['about = "mod.toml"', f"order = {quoted(f'{mods}/order.toml')}"]
     lines.append(f"game-version = {quoted(version)}")
+    for form in found.forms:
+        lines += form_lines(form.form)
     return "\n".join(lines) + "\n"
 
 

@@ -6,6 +6,7 @@ from furnel.texts.described import Form
 from furnel.texts.document import Document
 from furnel.texts.documents import NOTATIONS, document_of, taken_apart, use_forms
 from furnel.texts.events import EventKeys, SoundEvent, read_events, with_events
+from furnel.texts.guessing import Guess, guess_form, guesses, spread
 from furnel.texts.meaning import Fault, Known, Meaning, Meanings, ValueRule, faults, ids_of, meanings
 from furnel.texts.overlay import changed_part, gone, laid_over
 from furnel.texts.patch import (
@@ -21,9 +22,47 @@ from furnel.texts.patch import (
 from furnel.texts.places import spots, tables
 
 __all__ = [
-    "FORMATS", "NOTATIONS", "Change", "Document", "EventKeys", "Fault", "Form", "Known", "Meaning", "Meanings",
-    "SoundEvent", "Step", "ValueRule", "address_text", "applied", "changed_part", "check", "difference", "disputes",
-    "document_of", "faults", "format_of", "gone", "ids_of", "laid_over", "meanings", "merged", "parse_address",
-    "read_events", "read_text", "settled", "spots", "stored_like", "tables", "taken_apart", "use_forms", "with_change",
-    "with_events", "without_change",
-]  # fmt: skip
+    "FORMATS",
+    "NOTATIONS",
+    "Change",
+    "Document",
+    "EventKeys",
+    "Fault",
+    "Form",
+    "Guess",
+    "Known",
+    "Meaning",
+    "Meanings",
+    "SoundEvent",
+    "Step",
+    "ValueRule",
+    "address_text",
+    "applied",
+    "changed_part",
+    "check",
+    "difference",
+    "disputes",
+    "document_of",
+    "faults",
+    "format_of",
+    "gone",
+    "guess_form",
+    "guesses",
+    "ids_of",
+    "laid_over",
+    "meanings",
+    "merged",
+    "parse_address",
+    "read_events",
+    "read_text",
+    "settled",
+    "spots",
+    "spread",
+    "stored_like",
+    "tables",
+    "taken_apart",
+    "use_forms",
+    "with_change",
+    "with_events",
+    "without_change",
+]

@@ -20,16 +20,26 @@ from furnel.texts.document import DEEPEST, Document, Item, Node, Value, indent_a
 Sign = Annotated[str, StringConstraints(max_length=4, pattern=r"^[^\w\s]*$")]
 
 
+Shape = Literal["brackets", "sections", "lists", "nested", "indented", "lines", "assignments"]
+
+
 class Form(Part):
-    """How a game's texts of one `ending` are written: their `encoding`, and either `written-as` a known notation, or described.
+    """How a game's texts of one `ending` are written (all of them, or those whose path is like `files`): their `encoding`, and
+    either `written-as` a known notation, or described by a `shape` (`shaped.py` says what each is; `brackets` is the strict
+    one of this module) and the signs in it.
 
     Described is what begins a `comment` (to the end of its line), what stands around a record's inside (`open`, `close`),
     between a key and its value (`assign`), behind a value (`end`; nothing: the end of the line), around a list (`list-open`,
     `list-close`) and between its items (`separator`), and the sign that quotes a text, with the one that goes before a
-    quote inside it (`escape`).
+    quote inside it (`escape`). Shapes other than `brackets` take several `comments`, comments in a `block` (its two signs),
+    several quotes, and may have no `assign`.
     """
 
-    ending: Annotated[str, Field(pattern=r"^\.[A-Za-z0-9_]{1,16}$")]
+    ending: Annotated[str, Field(pattern=r"^(\.[\w+-]{1,16})?$")]
+    files: str = ""
+    shape: Shape = "brackets"
+    comments: tuple[Sign, ...] = ()
+    block: tuple[Sign, ...] = ()
     encoding: str = "utf-8"
     written_as: Literal["", "TOML", "JSON", "XML", "CSV", "INI", "properties"] = ""
     comment: Sign = ""
@@ -40,7 +50,7 @@ class Form(Part):
     list_open: Sign = ""
     list_close: Sign = ""
     separator: Sign = ","
-    quote: Annotated[str, StringConstraints(max_length=1)] = '"'
+    quote: Annotated[str, StringConstraints(max_length=3, pattern=r"^[^\w\s]*$")] = '"'
     escape: Annotated[str, StringConstraints(max_length=1)] = ""
 
     @field_validator("encoding")
@@ -55,6 +65,14 @@ class Form(Part):
 
     @model_validator(mode="after")
     def _tells_apart(self) -> Form:
+        if not self.ending and not self.files:
+            raise ValueError("it has neither an ending nor files")
+        if self.shape != "brackets":
+            if len(self.block) not in (0, 2) or not all((*self.block, *self.comments)):
+                raise ValueError("block has two signs, and no comment is empty")
+            return self
+        if self.comments or self.block or len(self.quote) > 1:
+            raise ValueError("comments, block and several quotes are for other shapes")
         around = self.open, self.close, self.list_open, self.list_close
         used = [sign for sign in (*around, self.assign, self.end, self.quote, self.comment) if sign]
         if not self.open or not self.close or not self.assign:

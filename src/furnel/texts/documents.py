@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from fnmatch import fnmatchcase
+from functools import lru_cache
 
 from furnel.errors import FurnelError
 from furnel.texts.csvtext import CsvDocument
@@ -11,6 +13,7 @@ from furnel.texts.document import Document, Encoding, declared_encoding, decoded
 from furnel.texts.initext import IniDocument
 from furnel.texts.jsontext import JsonDocument
 from furnel.texts.properties import PropertiesDocument
+from furnel.texts.shaped import ShapedDocument
 from furnel.texts.tomltext import TomlDocument
 from furnel.texts.xmltext import XmlDocument
 
@@ -26,28 +29,38 @@ NOTATIONS: dict[str, type[Document]] = {
 }
 
 
-_forms: dict[str, Form] = {}
+_forms: list[Form] = []
 
 
 def use_forms(forms: Iterable[Form]) -> None:
     """Read texts as the game that is open writes them: its profile's notations stand before the known ones."""
-    _forms.clear()
-    _forms.update({form.ending.lower(): form for form in forms})
+    _forms[:] = sorted(forms, key=lambda form: not form.files)
+    _form_of.cache_clear()
+
+
+@lru_cache(1 << 14)
+def _form_of(path: str) -> Form | None:
+    """What the profile says of a path: by its whole, else by its ending."""
+    ending = _ending(path)
+    for form in _forms:
+        if form.ending.lower() in ("", ending) and (not form.files or fnmatchcase(path, form.files)):
+            return form
+    return None
 
 
 def _ending(path: str) -> str:
-    return f".{path.rpartition('.')[2].lower()}"
+    name = path.rpartition("/")[2]
+    return f".{name.rpartition('.')[2].lower()}" if "." in name else ""
 
 
 def taken_apart(path: str) -> bool:
     """Whether a file of this name is in a notation that Furnel takes apart."""
-    return _ending(path) in NOTATIONS or _ending(path) in _forms
+    return _ending(path) in NOTATIONS or _form_of(path) is not None
 
 
 def notation_of(path: str) -> str | None:
     """What a file's notation is called, or None for one that is not taken apart."""
-    ending = _ending(path)
-    form, kind = _forms.get(ending), NOTATIONS.get(ending)
+    form, kind = _form_of(path), NOTATIONS.get(_ending(path))
     if form is not None:
         return form.written_as or "described"
     return kind.notation if kind is not None else None
@@ -55,7 +68,7 @@ def notation_of(path: str) -> str | None:
 
 def decoded_text(data: bytes, where: str, encoding: str = "") -> tuple[str, Encoding]:
     """A definition's text and how it is stored, by its mark, else as its game writes it. Raises FurnelError for damage."""
-    form = _forms.get(_ending(where))
+    form = _form_of(where)
     said = declared_encoding(data, where) if notation_of(where) == "XML" else ""
     return decoded(data, where, said or encoding or (form.encoding if form is not None else ""))
 
@@ -65,8 +78,7 @@ def document_of(data: bytes, where: str, encoding: str = "") -> Document:
 
     `where` is its path, whose ending says the notation; `encoding` what its bytes are where neither a mark nor the game tells.
     """
-    ending = _ending(where)
-    form, kind = _forms.get(ending), NOTATIONS.get(ending)
+    form, kind = _form_of(where), NOTATIONS.get(_ending(where))
     if form is not None and form.written_as:
         kind = next(one for one in NOTATIONS.values() if one.notation == form.written_as)
     if form is None and kind is None:
@@ -74,10 +86,14 @@ def document_of(data: bytes, where: str, encoding: str = "") -> Document:
             "Reading a definition",
             where=where,
             why="this kind of file is not taken apart",
-            remedy=f"Known endings: {', '.join([*NOTATIONS, *_forms])}",
+            remedy=f"Known endings: {', '.join([*NOTATIONS, *(form.ending for form in _forms if form.ending)])}",
         )
     text, how = decoded_text(data, where, encoding)
     if form is not None and not form.written_as:
-        return DescribedDocument(text, where, how, form)
+        return (
+            DescribedDocument(text, where, how, form)
+            if form.shape == "brackets"
+            else ShapedDocument(text, where, how, form)
+        )
     assert kind is not None
     return kind(text, where, how)

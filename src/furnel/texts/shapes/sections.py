@@ -1,0 +1,202 @@
+"""Texts of `[heads]` and `key = value`, as games write them: heads and keys again and again, lists and tables over lines."""
+
+from __future__ import annotations
+
+import re
+from typing import ClassVar
+
+from furnel.texts.document import Item, Node
+from furnel.texts.shapes.scan import NUMBER, Scan, Token
+
+_PLAIN = re.compile(r"[\w.+%-]+")
+
+
+class Sections(Scan):
+    """The shape `sections`."""
+
+    _GOING: ClassVar = re.compile(r"[^\S\n]*(?:[;#][^\n]*)?(?:\n[^\S\n]*(?:[;#][^\n]*)?)+")
+    """From the end of one line to what stands first in another, past lines of comment."""
+
+    def read(self) -> list[Item]:
+        """Everything in the text. Heads that are closed (`[/head]`) may stand in one another."""
+        text, signs = self.text, re.escape(self.form.assign)
+        quiet = tuple(filter(None, (self.form.comment, *self.form.comments)))
+        pair = re.compile(rf"([^\s{signs}\[{{}}][^\n{signs}]*?)[ \t]*[{signs}][ \t]*")
+        head = re.compile(r"[ \t]*\[([^\]\n]+)\][ \t]*(?=[\r\n]|$|[#;])")
+        nests = re.search(r"^[ \t]*\[/", text, re.MULTILINE) is not None
+        top: list[Item] = []
+        open_: list[tuple[re.Match[str], list[Item]]] = []
+
+        def close(end: int) -> None:
+            found, inner = open_.pop()
+            begin = found.end() - len(found.group().lstrip())
+            node = Node("table", begin, end, None, tuple(inner))
+            item = Item(found.group(1).strip(), node, begin, end, *found.span(1))
+            (open_[-1][1] if open_ else top).append(item)
+
+        at = last = 0
+        while at < len(text):
+            stop = text.find("\n", at)
+            stop = len(text) if stop < 0 else stop
+            line = text[at:stop].strip()
+            if self.form.block and line.startswith(self.form.block[0]):
+                done = text.find(self.form.block[1], at)
+                at = len(text) if done < 0 else done + len(self.form.block[1])
+                continue
+            if not line or line.startswith(quiet):
+                at = stop + 1
+                continue
+            if found := head.match(text, at, stop):
+                name, at = found.group(1).strip(), stop + 1
+                if nests and name.startswith("/"):
+                    if not open_ or open_[-1][0].group(1).strip().lstrip("+") != name[1:]:
+                        raise self.damage(found.start(1), f"[{name}] closes nothing")
+                    close(found.end(1) + 1)
+                    continue
+                if not nests and open_:
+                    close(last)
+                open_.append((found, []))
+                last = found.end(1) + 1
+                continue
+            begin = text.index(line[0], at)
+            if found := pair.match(text, begin, stop):
+                node, last = self._sectioned(found.end())
+                item = Item(found.group(1), node, begin, last, *found.span(1))
+            else:
+                last = begin + len(line)
+                item = Item("@line", Node("scalar", begin, last, line), begin, last)
+            (open_[-1][1] if open_ else top).append(item)
+            after = text.find("\n", last)
+            at = len(text) if after < 0 else after + 1
+        if nests and open_:
+            raise self.damage(open_[-1][0].start(1), f"[{open_[-1][0].group(1)}] is never closed")
+        if open_:
+            close(last)
+        return top
+
+    def _sectioned(self, at: int) -> tuple[Node, int]:
+        """A value of a section: a table in braces, a list behind commas (over several lines), or what stands on the line."""
+        text = self.text
+        stop = text.find("\n", at)
+        stop = len(text) if stop < 0 else stop
+        if not self.cut(text[at:stop]):
+            further = self._GOING.match(text, at)
+            line = text[further.end() :].partition("\n")[0] if further is not None else ""
+            if (
+                line[:1] in ("{", "_", *self.form.quote)
+                and further is not None
+                and text[further.end() - 1] in " \t"
+            ):
+                at = further.end()
+                stop = at + len(line)
+        if text[at : at + 1] == "{":
+            return self._rows(at)
+        cells = list[Token]()
+        place = at
+        while True:
+            cell = self._cell(place)
+            cells.append(cell)
+            place = self._past_mark(cell)
+            comma = re.compile(r"[ \t]*,").match(text, place)
+            if comma is None:
+                break
+            place = comma.end()
+            going = self._GOING.match(text, place)
+            if going is not None and cell.sort == "quoted":
+                place = going.end()
+            place = re.compile(r"[ \t]*").match(text, place).end()  # type: ignore[union-attr]
+            if place >= len(text) or text[place] in "\r\n":
+                break
+        rest = text[place : max(stop, place)]
+        rest = rest[: rest.find("\n")] if "\n" in rest else rest
+        strange = self.cut(rest)
+        plain = all(cell.sort == "quoted" or _PLAIN.fullmatch(cell.text) for cell in cells)
+        told = any(cell.sort == "quoted" or NUMBER.fullmatch(cell.text) for cell in cells)
+        if len(cells) > 1 and plain and told and not strange:
+            items = [Item("", self.scalar(cell), cell.start, cell.end) for cell in cells]
+            return Node("list", cells[0].start, place, None, tuple(items)), place
+        if len(cells) == 1 and cells[0].sort == "quoted" and not strange:
+            return self.scalar(cells[0]), place
+        raw = self.cut(text[at:stop])
+        return Node("scalar", at, at + len(raw), raw), at + len(raw)
+
+    def _cell(self, at: int) -> Token:
+        """One of the values behind commas: a text in quotes, also marked `_( )`, or what stands up to the next comma."""
+        quote = self.form.quote
+        found = re.compile(r"_\([ \t]*").match(self.text, at)
+        begin = found.end() if found else at
+        if quote and self.text[begin : begin + 1] in tuple(quote):
+            mark = self.text[begin]
+            escape = re.escape(self.form.escape)
+            inner = rf"(?:{escape}.|[^{mark}{escape}])*" if escape else rf"[^{mark}]*"
+            whole = re.compile(f"{mark}{inner}{mark}", re.DOTALL).match(self.text, begin)
+            if whole is not None:
+                return Token("quoted", whole.group(), begin, whole.end())
+            raise self.damage(begin, f"{mark} is never closed")
+        word = re.compile(r"[^,\n}]*").match(self.text, at)
+        assert word is not None
+        text = self.cut(word.group())
+        return Token("word", text, at, at + len(text))
+
+    def _past_mark(self, cell: Token) -> int:
+        """Where a cell ends, with the bracket of its mark."""
+        if cell.sort == "quoted" and re.search(r"_\([ \t]*$", self.text[max(cell.start - 8, 0) : cell.start]):
+            found = re.compile(r"[ \t]*\)").match(self.text, cell.end)
+            return found.end() if found else cell.end
+        return cell.end
+
+    def _rows(self, at: int) -> tuple[Node, int]:
+        """`{ "head", "head" ⏎ cell, cell ⏎ … }`: rows by their heads."""
+        text, place = self.text, at + 1
+        rows: list[list[Token]] = [[]]
+        quiet = tuple(filter(None, (self.form.comment, *self.form.comments)))
+        while True:
+            if place >= len(text):
+                raise self.damage(at, "{ is never closed")
+            sign = text[place]
+            if sign == "}":
+                break
+            if sign == "\n" and rows[-1]:
+                rows.append([])
+            if sign in " \t\r\n,":
+                place += 1
+                if sign == "," and rows[-1]:
+                    going = self._GOING.match(text, place)
+                    place = (
+                        going.end()
+                        if going and text[going.end() : going.end() + 1] not in ("", "}")
+                        else place
+                    )
+            elif quiet and text.startswith(quiet, place):
+                end = text.find("\n", place)
+                place = len(text) if end < 0 else end
+            else:
+                cell = self._cell(place)
+                if cell.end == place:
+                    raise self.damage(place, f"{sign!r} stands where a value should be")
+                rows[-1].append(cell)
+                place = self._past_mark(cell)
+        end = place + 1
+        rows = [row for row in rows if row]
+        heads = (
+            [self.plain(cell) for cell in rows[0]]
+            if rows and all(cell.sort == "quoted" for cell in rows[0])
+            else []
+        )
+        body = rows[1:] if heads and len(rows) > 1 else rows
+        named = len(rows) > 1 and bool(heads) and len(set(heads)) == len(heads)
+        items = []
+        for row in body:
+            first, last = row[0].start, self._past_mark(row[-1])
+            cells = [self.scalar(cell) for cell in row]
+            if named and len(cells) <= len(heads):
+                inner = [
+                    Item(key, cell, cell.start, cell.end) for key, cell in zip(heads, cells, strict=False)
+                ]
+                node = Node("table", first, last, None, tuple(inner))
+            else:
+                node = Node(
+                    "list", first, last, None, tuple(Item("", cell, cell.start, cell.end) for cell in cells)
+                )
+            items.append(Item("", node, first, last))
+        return Node("list", at, end, None, tuple(items)), end
