@@ -107,7 +107,8 @@ def _leaves(document: ShapedDocument, node: Node) -> Iterator[int]:
         if item.key == "@name" or item.key[1:].isdecimal():
             yield _letters(document.text[item.start : item.end])
         elif item.key_start >= 0 and _is_keyed(document, item):
-            yield item.key_end - item.key_start
+            closes = document.form.shape == "sections" and item.node.kind == "table" and "[/" in document.text
+            yield (item.key_end - item.key_start) * (1 + closes) + 5 * closes
             yield from _leaves(document, item.node)
 
 
@@ -161,9 +162,11 @@ def _looked_like(ending: str, files: str, texts: Sequence[str]) -> Iterator[Form
             yield Form.model_validate(
                 about | {"shape": "sections", "assign": assign, "quote": '"' if '"' in quotes else ""}
             )
+    if sectioned > 0.6:
+        return
     nests = signs["{"] and signs["{"] == signs["}"]
     program = _is_program(sure)
-    if nests and sectioned <= 0.6 and not program:
+    if nests and not program:
         for assign in ("=", ":", "=:", ""):
             if not assign or any(sign in whole for sign in assign):
                 nested = {"shape": "nested", "assign": assign, "separator": ",", "quote": "".join(quotes)}
