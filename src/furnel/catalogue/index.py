@@ -51,6 +51,8 @@ class Catalogue:
         self.install = install
         use_forms(install.profile.notations)
         self.assets = Shelf([], {name: np.zeros(0, np.int64) for name in COLUMNS}, (), ("",), (), {})
+        self.mark = ""
+        """Something that is another when anything of the game is, or how it is read."""
         self._lock = threading.Lock()
         self._closed = False
         mark = hashlib.sha256(str(install.folder).encode()).hexdigest()[:16]
@@ -80,13 +82,15 @@ class Catalogue:
         archives, rules = self.install.archives, self.install.profile.rules_mark
         with self._base() as database:
             known = dict(database.execute("SELECT path, stamp FROM archive"))
+        stamps = hashlib.sha256()
         for place, archive in enumerate(archives):
             check(progress, "Scanning the game")
             stamp = f"{self.install.stamp(archive)} {rules}"
+            stamps.update(f"{archive.path}\0{stamp}\0".encode())
             if known.get(str(archive.path), "") != stamp:
                 part = Part(progress, place / len(archives), (place + 1) / len(archives))
                 self._store(archive, stamp, self._scan(archive, part))
-        self.assets = self._load(archives)
+        self.assets, self.mark = self._load(archives), stamps.hexdigest()
         progress.report(1.0, "Catalogue up to date")
 
     def get(self, path: str) -> Asset:

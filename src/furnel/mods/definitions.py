@@ -33,6 +33,7 @@ from furnel.texts import (
     faults,
     gone,
     ids_of,
+    is_shaped,
     read_text,
     settled,
     stored_like,
@@ -90,10 +91,16 @@ def with_text(space: Workspace, original: str, text: str) -> Project:
     """The project with a definition as it is in a whole text: as changes, or, where it is not taken apart, as a file of the
     mod's own, stored as the game's is. Raises FurnelError for damage, and for what no changes make."""
     swap = space.project.swap_for(original)
-    if not taken_apart(swap.base if swap is not None else original):
-        return _with_file(space, original, swap.base if swap is not None else original, text)
-    game, now, before = definition(space, original)
-    changes = difference(game, replace(game, text=text))
+    base = swap.base if swap is not None else original
+    if not taken_apart(base):
+        return _with_file(space, original, base, text)
+    try:
+        game, now, before = definition(space, original)
+        changes = difference(game, replace(game, text=text))
+    except FurnelError:
+        if not is_shaped(base):
+            raise
+        return _with_file(space, original, base, text)  # of a guessed form, a text is still one
     if changes == tuple(before) and text != now.text:
         raise FurnelError(
             "Editing a text", where=original,
@@ -126,11 +133,14 @@ def opened(space: Workspace, original: str) -> Project:
     """
     if space.project.swap_for(original):
         return space.project
-    if not taken_apart(original):
-        game = space.catalogue.bytes_of(original)
-        return _with_file(space, original, original, read_text(game, original))
-    definition(space, original)
-    return _with_patch(space, original, ())
+    try:
+        if taken_apart(original):
+            definition(space, original)
+            return _with_patch(space, original, ())
+    except FurnelError:
+        if not is_shaped(original):
+            raise
+    return _with_file(space, original, original, read_text(space.catalogue.bytes_of(original), original))
 
 
 def _with_file(space: Workspace, original: str, base: str, text: str) -> Project:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import hashlib
 import threading
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
@@ -122,13 +121,10 @@ class GameTexts:
                 continue
         return out
 
-    @cached_property
+    @property
     def mark(self) -> str:
-        """Something that is another when a definition is."""
-        whole = hashlib.sha256()
-        for path in self._documents:
-            whole.update(f"{path}\0".encode() + self._read[path][0])
-        return whole.hexdigest()
+        """Something that is another when a definition is; nothing is read for it."""
+        return self._catalogue.mark
 
     @cached_property
     def tables(self) -> Mapping[str, frozenset[str]]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from furnel.errors import FurnelError
 from furnel.signatures import is_text
 from furnel.texts.document import Encoding
-from furnel.texts.documents import decoded_text, document_of, notation_of, taken_apart
+from furnel.texts.documents import decoded_text, document_of, is_shaped, notation_of, taken_apart
 
 _HEAD = 4096
 FORMATS = {
@@ -48,7 +48,7 @@ def stored_like(text: str, game: bytes, where: str) -> bytes:
 
 def check(data: bytes, path: str) -> None:
     """Raise FurnelError, with line and reason, when a definition is not well formed."""
-    if taken_apart(path):
+    if taken_apart(path) and not is_shaped(path):
         document_of(data, path)
     else:
         read_text(data, path)

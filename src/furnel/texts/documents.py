@@ -7,6 +7,7 @@ from fnmatch import fnmatchcase
 from functools import lru_cache
 
 from furnel.errors import FurnelError
+from furnel.signatures import is_text
 from furnel.texts.csvtext import CsvDocument
 from furnel.texts.described import DescribedDocument, Form
 from furnel.texts.document import Document, Encoding, declared_encoding, decoded
@@ -29,6 +30,7 @@ NOTATIONS: dict[str, type[Document]] = {
 }
 
 
+_HEAD = 4096
 _forms: list[Form] = []
 
 
@@ -58,11 +60,17 @@ def taken_apart(path: str) -> bool:
     return _ending(path) in NOTATIONS or _form_of(path) is not None
 
 
+def is_shaped(path: str) -> bool:
+    """Whether files of this name are read by a shape: one that does not fit it is still a text."""
+    form = _form_of(path)
+    return form is not None and not form.written_as and form.shape != "brackets"
+
+
 def notation_of(path: str) -> str | None:
     """What a file's notation is called, or None for one that is not taken apart."""
     form, kind = _form_of(path), NOTATIONS.get(_ending(path))
     if form is not None:
-        return form.written_as or "described"
+        return form.written_as or (_ending(path)[1:].upper() if is_shaped(path) else "") or "described"
     return kind.notation if kind is not None else None
 
 
@@ -70,7 +78,12 @@ def decoded_text(data: bytes, where: str, encoding: str = "") -> tuple[str, Enco
     """A definition's text and how it is stored, by its mark, else as its game writes it. Raises FurnelError for damage."""
     form = _form_of(where)
     said = declared_encoding(data, where) if notation_of(where) == "XML" else ""
-    return decoded(data, where, said or encoding or (form.encoding if form is not None else ""))
+    try:
+        return decoded(data, where, said or encoding or (form.encoding if form is not None else ""))
+    except FurnelError:
+        if not is_shaped(where) or not is_text(data[:_HEAD]):
+            raise
+        return data.decode("latin-1"), Encoding("latin-1")  # every byte stays itself
 
 
 def document_of(data: bytes, where: str, encoding: str = "") -> Document:

@@ -13,7 +13,7 @@ from furnel.texts.document import Item, Node
 from furnel.texts.shaped import ShapedDocument
 
 FILES, _MOST_LETTERS = 12, 300_000
-_ENOUGH, _LETTERS = 0.7, 0.6
+_ENOUGH, _LETTERS, _BETTER = 0.7, 0.6, 0.02
 _COMMENTS = ("#", ";", "//", "--", "%")
 
 
@@ -41,7 +41,7 @@ def guess_form(ending: str, texts: Sequence[str], files: str = "") -> Guess | No
     best: Guess | None = None
     for form in _candidates(ending, files, some):
         found = weighed(form, some)
-        if found.good and (best is None or _score(found) > _score(best) + 1e-9):
+        if found.good and (best is None or _score(found) > _score(best) + _BETTER):
             best = found
     return best
 
@@ -139,7 +139,7 @@ def _looked_like(ending: str, files: str, texts: Sequence[str]) -> Iterator[Form
     signs = Counter(whole)
     comments = _comments(lines)
     about: dict[str, object] = {"ending": ending, "files": files, "comments": comments, "escape": "\\"}
-    if "/*" in whole and "*/" in whole:
+    if "*/" in whole and any(line.startswith("/*") for line in lines):
         about["block"] = ("/*", "*/")
     sure = [line for line in lines if not line.startswith(comments)] if comments else lines
     if not sure:

@@ -79,17 +79,28 @@ class Scan:
 
     def cut(self, line: str) -> str:
         """What is left of a line without its comment."""
-        signs = "|".join(map(re.escape, filter(None, (self.form.comment, *self.form.comments))))
-        found = re.search(rf"(?:^|[ \t])(?:{signs})", line) if signs else None
+        found = self._quiet.search(line) if self._quiet is not None else None
         return (line[: found.start()] if found else line).rstrip()
 
+    @cached_property
+    def _quiet(self) -> re.Pattern[str] | None:
+        """Where a comment begins on a line."""
+        signs = "|".join(map(re.escape, filter(None, (self.form.comment, *self.form.comments))))
+        return re.compile(rf"(?:^|[ \t])(?:{signs})") if signs else None
+
+    @cached_property
+    def _escaped(self) -> re.Pattern[str]:
+        return re.compile(re.escape(self.form.escape) + "(.)", re.DOTALL)
+
     def plain(self, token: Token) -> str:
+        """What a piece says: without its quotes and escapes."""
         if token.sort != "quoted":
             return token.text
         escape, inner = self.form.escape, token.text[1:-1]
-        return re.sub(re.escape(escape) + "(.)", r"\1", inner, flags=re.DOTALL) if escape else inner
+        return self._escaped.sub(r"\1", inner) if escape and escape in inner else inner
 
     def scalar(self, token: Token) -> Node:
+        """A piece as a value."""
         return Node("scalar", token.start, token.end, self.plain(token))
 
     def words(self, run: Token) -> list[Token]:

@@ -3,12 +3,17 @@
 from __future__ import annotations
 
 import re
+from functools import cached_property
 from typing import ClassVar
 
 from furnel.texts.document import Item, Node
 from furnel.texts.shapes.scan import NUMBER, Scan, Token
 
 _PLAIN = re.compile(r"[\w.+%-]+")
+_COMMA, _BLANKS, _MARK, _UNMARK = (
+    re.compile(text) for text in (r"[ \t]*,", r"[ \t]*", r"_\([ \t]*", r"[ \t]*\)")
+)
+_MARKED, _CELL = re.compile(r"_\([ \t]*$"), re.compile(r"[^,\n}]*")
 
 
 class Sections(Scan):
@@ -97,14 +102,14 @@ class Sections(Scan):
             cell = self._cell(place)
             cells.append(cell)
             place = self._past_mark(cell)
-            comma = re.compile(r"[ \t]*,").match(text, place)
+            comma = _COMMA.match(text, place)
             if comma is None:
                 break
             place = comma.end()
             going = self._GOING.match(text, place)
             if going is not None and cell.sort == "quoted":
                 place = going.end()
-            place = re.compile(r"[ \t]*").match(text, place).end()  # type: ignore[union-attr]
+            place = _BLANKS.match(text, place).end()  # type: ignore[union-attr]
             if place >= len(text) or text[place] in "\r\n":
                 break
         rest = text[place : max(stop, place)]
@@ -120,28 +125,37 @@ class Sections(Scan):
         raw = self.cut(text[at:stop])
         return Node("scalar", at, at + len(raw), raw), at + len(raw)
 
+    @cached_property
+    def _quoted(self) -> dict[str, re.Pattern[str]]:
+        """A text in each of the quotes."""
+        escape = re.escape(self.form.escape)
+        return {
+            mark: re.compile(
+                rf"{mark}(?:{escape}.|[^{mark}{escape}])*{mark}" if escape else f"{mark}[^{mark}]*{mark}",
+                re.DOTALL,
+            )
+            for mark in self.form.quote
+        }
+
     def _cell(self, at: int) -> Token:
         """One of the values behind commas: a text in quotes, also marked `_( )`, or what stands up to the next comma."""
         quote = self.form.quote
-        found = re.compile(r"_\([ \t]*").match(self.text, at)
+        found = _MARK.match(self.text, at)
         begin = found.end() if found else at
         if quote and self.text[begin : begin + 1] in tuple(quote):
-            mark = self.text[begin]
-            escape = re.escape(self.form.escape)
-            inner = rf"(?:{escape}.|[^{mark}{escape}])*" if escape else rf"[^{mark}]*"
-            whole = re.compile(f"{mark}{inner}{mark}", re.DOTALL).match(self.text, begin)
+            whole = self._quoted[self.text[begin]].match(self.text, begin)
             if whole is not None:
                 return Token("quoted", whole.group(), begin, whole.end())
-            raise self.damage(begin, f"{mark} is never closed")
-        word = re.compile(r"[^,\n}]*").match(self.text, at)
+            raise self.damage(begin, f"{self.text[begin]} is never closed")
+        word = _CELL.match(self.text, at)
         assert word is not None
         text = self.cut(word.group())
         return Token("word", text, at, at + len(text))
 
     def _past_mark(self, cell: Token) -> int:
         """Where a cell ends, with the bracket of its mark."""
-        if cell.sort == "quoted" and re.search(r"_\([ \t]*$", self.text[max(cell.start - 8, 0) : cell.start]):
-            found = re.compile(r"[ \t]*\)").match(self.text, cell.end)
+        if cell.sort == "quoted" and _MARKED.search(self.text[max(cell.start - 8, 0) : cell.start]):
+            found = _UNMARK.match(self.text, cell.end)
             return found.end() if found else cell.end
         return cell.end
 
