@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
@@ -12,6 +13,7 @@ from furnel.texts.document import Document, Value, alike, scalar_text
 Place = tuple[str, ...]
 """The steps to a kind of place; `*` stands for a record's name and for any item of a list."""
 ANY = "*"
+_MANY = 8
 NAMING = ("id", "name", "key", "@id", "@name")
 """Fields by which the items of a list are told apart, the first that all of them have and that is another in each."""
 
@@ -218,7 +220,16 @@ def names_records(table: dict[Any, Any]) -> bool:
     if len(values) < 2 or not all(isinstance(value, dict) and value for value in values):
         return False
     shared = set.intersection(*(set(value) for value in values))
-    return len(shared) * 2 >= min(len(value) for value in values)
+    if shared and len(shared) * 2 >= min(len(value) for value in values):
+        return True
+    if len(values) < _MANY:
+        return False
+    often = Counter(key for value in values for key in value)
+    usual = {
+        key for key, number in often.items() if number * 2 >= len(values)
+    }  # some of many may be of another kind
+    alike_ = sum(len(usual & value.keys()) * 2 >= len(value) for value in values)
+    return len(usual) > 1 and alike_ * 4 >= len(values) * 3
 
 
 def tables(document: Document) -> list[Table]:

@@ -19,6 +19,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from itertools import pairwise
+from typing import Literal
 
 from furnel.texts.address import Address, Step
 from furnel.texts.described import Form
@@ -37,7 +38,14 @@ class ShapedDocument(Document):
     form: Form = field(default=Form(ending=".x", shape="lists"))
     notation = "described"
     is_typed = False
-    twins = "all"
+
+    @property
+    def twins(self) -> Literal["", "all"]:  # type: ignore[override]
+        """Whether a key is there several times in one table: if so, all keys may be."""
+        if "twins" not in self.kept:
+            self.kept["twins"] = "all" if self.form.shape != "sections" or _has_twins(self.root) else ""
+        found: Literal["", "all"] = self.kept["twins"]
+        return found
 
     def _parse(self) -> Node:
         reader = _READERS[self.form.shape](self.text, self.form, self._damage)
@@ -189,6 +197,12 @@ class ShapedDocument(Document):
 
     def _key_spelled(self, key: str) -> str:
         return self._spelled(key, self.root, "")
+
+
+def _has_twins(node: Node) -> bool:
+    if node.kind == "table" and len({item.key for item in node.items}) < len(node.items):
+        return True
+    return any(_has_twins(item.node) for item in node.items if item.node.kind != "scalar")
 
 
 def _texts(value: Value) -> Value:
