@@ -29,7 +29,7 @@ def take(out: Path, game: Path | None = None) -> None:
         window = make_window()
         window.show()
         hands = Hands(window)
-        window.pages.show_shelf()
+        window.pages.open(window.pages.shelf_page, "find")
         hands.settle()
         hands.shot(out / "welcome.png")
         hands.open(project)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shutil
 import tomllib
 from collections.abc import Callable
 from pathlib import Path
@@ -27,8 +28,11 @@ from furnel.desktop.find.chooser import AssetChooser
 from furnel.desktop.fit import several
 from furnel.desktop.fit.strip_field import StripField
 from furnel.desktop.widgets import picking
+from furnel.games import keep_profile, profile_text, profiles_folder, survey
 from furnel.mods import additions
 from furnel.mods.project import load_project
+from furnel.mods.workspace import create_project
+from furnel.texts import Change, taken_apart
 from furnel.texts.strips import StripRule
 from tests.desktop.menuing import menu_on
 
@@ -411,3 +415,37 @@ def test_values_and_records_have_menus(
     seen = menus("")
     menu_on(table.viewport(), over())
     assert seen[0]["Change several…"] and not seen[0]["New like heron…"] and "Copy the value" not in seen[0]
+
+
+def test_how_a_games_own_texts_are_read_is_guessed_shown_and_changed(
+    hands: Hands, game: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "own-state"))
+    moss = tmp_path / "moss"
+    for number in range(4):
+        file = moss / f"boats/boat{number}.reed"
+        file.parent.mkdir(parents=True, exist_ok=True)
+        file.write_text(f'(boat "otter{number}"\n  (speed {number})\n  (oil 2) ; enough\n)\n')
+    shutil.copytree(game / "data/ensigns", moss / "ensigns")
+    keep_profile(profile_text(survey(moss), "Moss Harbour"))
+    window, session = hands.window, hands.window.session
+    hands.open(create_project(tmp_path / "own", "Evening Post", moss))
+    path = "boats/boat1.reed"
+    session.swaps.open_definition(path, window.open_bench)
+    hands.until(lambda: window.stations.shown == "fit", "the bench")
+    hands.settle()
+    session.swaps.change_values(path, [Change(do="set", at="boat/speed", to="7")], "Faster")
+    hands.settle()
+    window.run_command("build")
+    hands.until(lambda: session.builds.last is not None and not session.builds.stale, "the build")
+    assert session.builds.last is not None
+    built = next(session.builds.last.folder.rglob("boat1.reed")).read_text()
+    assert built == (moss / path).read_text().replace("(speed 1)", "(speed 7)")
+    window.run_command("reading")
+    page = window.pages.reading_page
+    hands.until(page.use.isEnabled, "the ways to be tried")
+    assert "boat/speed   1" in page.shown.toPlainText() and page.list.topLevelItemCount() >= 1
+    hands.click(page.plain)
+    hands.until(lambda: not taken_apart(path) and session.space is not None, "the game to be opened anew")
+    hands.settle()
+    assert "notations" not in (profiles_folder() / "moss-harbour.toml").read_text()

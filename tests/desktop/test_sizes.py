@@ -25,7 +25,7 @@ SIZES = {100: [(1280, 800), (1920, 1080)], 130: [(1024, 640)]}  # by the width o
 def views(hands: Hands, project: Path, game: Path, sources: Path) -> Iterator[str]:
     """Show one view after the other; their names."""
     window, session = hands.window, hands.window.session
-    window.pages.show_shelf()
+    window.pages.open(window.pages.shelf_page, "find")
     yield "shelf, empty"
     hands.open(project)
     yield "find"
@@ -65,7 +65,7 @@ def views(hands: Hands, project: Path, game: Path, sources: Path) -> Iterator[st
         window.run_command(name)
         yield name
     hands.key("Esc")
-    window.pages.show_shelf()
+    window.pages.open(window.pages.shelf_page, "find")
     yield "shelf"
 
 

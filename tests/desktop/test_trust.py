@@ -127,7 +127,7 @@ def test_undo_never_acts_on_a_mod_that_is_not_in_sight(
     session.swaps.remove_swap("bank0/000.wav")
     hands.settle()
     before = session.project
-    window.pages.show_shelf()
+    window.pages.open(window.pages.shelf_page, "find")
     assert not window.undoing.undo.isEnabled()
     for name in ("settings", "shelf"):
         window.run_command(name)

@@ -51,6 +51,7 @@ START = Need(
 MOD = Need("start or open a mod first", lambda window: window.session.project is not None)
 ASSET = Need("select something on the wall first", lambda window: window.asset_in_sight() is not None)
 DEFINITION = Need("open a mod and select a definition first", _changeable)
+TEXT = Need("select a text first", lambda window: bool(doing.text_at_hand(window)))
 ON_BENCH = Need("put a definition on the bench first", lambda window: _definition_bench(window) is not None)
 NEW = Need(
     "open a mod of a game whose profile says what new things it takes",
@@ -94,7 +95,7 @@ class Command:
 COMMANDS: tuple[Command, ...] = (
     Command(
         "shelf", "Game", "Games and mods", "Ctrl+0", "What was opened here, how each mod is in its game, where to begin",
-        lambda window: window.pages.show_shelf(),
+        lambda window: window.pages.open(window.pages.shelf_page, "find"),
     ),
     Command("open-game", "Game", "Open a game…", "Ctrl+Shift+O", "Point at a game's folder", doing.open_game),
     Command(
@@ -139,6 +140,10 @@ COMMANDS: tuple[Command, ...] = (
     Command(
         "values", "Find", "Change its values", "Ctrl+D", "Open this definition's records and values on the bench",
         doing.change_values, DEFINITION,
+    ),
+    Command(
+        "reading", "Find", "How is it read?…", "", "How texts of this kind are read, and what each way explains",
+        doing.show_reading, TEXT,
     ),
     Command("take-out", "Find", "Take out…", "Ctrl+T", "Save this asset as a file", doing.take_out, ASSET),
     Command(

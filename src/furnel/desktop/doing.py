@@ -156,6 +156,24 @@ def change_values(window: Window) -> None:
         open_definition(window, asset.path)
 
 
+def text_at_hand(window: Window) -> str:
+    """The text that is selected on the wall, or on the bench; nothing for anything else."""
+    bench = definition_bench(window)
+    asset = window.asset_in_sight()
+    path = asset.path if asset is not None else bench.path if bench is not None else ""
+    catalogue = window.session.catalogue
+    if not path or catalogue is None or not catalogue.has(path):
+        return ""
+    return path if catalogue.get(path).facts.kind == "definition" else ""
+
+
+def show_reading(window: Window) -> None:
+    """Show how the text at hand is read."""
+    path = text_at_hand(window)
+    window.pages.show_page(window.pages.reading_page, "")
+    window.pages.reading_page.open(path)
+
+
 def open_definition(window: Window, path: str) -> None:
     """Put a definition on the bench, changed already or not."""
     window.session.swaps.open_definition(path, window.open_bench)

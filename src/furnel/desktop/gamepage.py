@@ -18,8 +18,9 @@ from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.steady import Choice
 from furnel.errors import FurnelError
 from furnel.games import Install, Profile, try_start
-from furnel.games.changing import Told, change_profile, profile_file, told_of, with_start
+from furnel.games.changing import Told, change_profile, told_of, with_start
 from furnel.games.menus import MenuEntry, fits_game, menu_entries
+from furnel.games.profile import profile_file
 from furnel.progress import Progress
 
 _OWN = "Type a command, or choose a program of this desktop's menu"

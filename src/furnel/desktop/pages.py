@@ -18,6 +18,7 @@ if TYPE_CHECKING:
     from furnel.desktop.find.match import MatchSheet
     from furnel.desktop.find.newthing import NewThingPage
     from furnel.desktop.find.tunes import TunesPage
+    from furnel.desktop.fit.reading import ReadingPage
     from furnel.desktop.gamepage import GamePage
     from furnel.desktop.newgame import NewGamePage
     from furnel.desktop.pastpage import PastPage
@@ -83,12 +84,6 @@ class Pages(QObject):
         page.chosen.connect(lambda row: doing.open_from_shelf(self._window, row))
         return self._added(page)
 
-    def show_shelf(self) -> None:
-        """Show what was opened on this machine, or where to begin."""
-        self.shelf_page.open()
-        self.show_page(self.shelf_page)
-        self.shelf_page.setFocus()
-
     @cached_property
     def archive_page(self) -> ArchivePage:
         """The archive bench."""
@@ -113,6 +108,15 @@ class Pages(QObject):
         page = gamepage.GamePage(self._look, self._session)
         page.kept.connect(lambda: doing.open_again(self._window))
         page.show_file.connect(lambda file: doing.show_in_folder(self._session, file))
+        return self._added(page, "")
+
+    @cached_property
+    def reading_page(self) -> ReadingPage:
+        """How texts of an ending are read."""
+        from furnel.desktop.fit import reading
+
+        page = reading.ReadingPage(self._look, self._session)
+        page.kept.connect(lambda: doing.open_again(self._window))
         return self._added(page, "")
 
     @cached_property
@@ -181,7 +185,9 @@ class Pages(QObject):
         return self._added(page)
 
     def open(
-        self, page: NewThingPage | TunesPage | PastPage | SaidPage | GamePage | MeetingPage, station: str = ""
+        self,
+        page: NewThingPage | TunesPage | PastPage | SaidPage | GamePage | MeetingPage | ShelfPage,
+        station: str = "",
     ) -> None:
         """Bring a page up to date and show it; at the station that is shown where it belongs to none."""
         self.show_page(page, station or self._window.stations.shown or self._before)

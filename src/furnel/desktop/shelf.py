@@ -216,6 +216,7 @@ class ShelfPage(Page):
 
     def open(self) -> None:
         """Show what was opened, as it is now."""
+        self.setFocus()
         self._back.setVisible(self._session.catalogue is not None)
         self._demo_says.setText(
             tr(

@@ -176,7 +176,7 @@ class Place(QObject):
         elif recent.game and Path(recent.game).is_dir():
             session.open_game(Path(recent.game))
         else:
-            self._window.pages.show_shelf()
+            self._window.pages.open(self._window.pages.shelf_page, "find")
             return False
         return True
 

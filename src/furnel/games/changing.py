@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import shlex
 from dataclasses import dataclass
-from pathlib import Path
 from typing import Any
 
 import tomlkit
@@ -12,7 +11,7 @@ from tomlkit.exceptions import TOMLKitError
 
 from furnel.atomic import write_text
 from furnel.errors import FurnelError
-from furnel.games.profile import Profile, parse_profile, profiles_folder
+from furnel.games.profile import Profile, parse_profile, profile_file, profiles_folder
 from furnel.games.running import allow_commands
 
 WHAT = "Changing what is known of a game"
@@ -41,17 +40,6 @@ def told_of(profile: Profile) -> Told:
     return Told(
         profile.name, mods.game_version, goes, mods.folder, shlex.join(start.play), start.folder, lines
     )
-
-
-def profile_file(profile: Profile) -> Path | None:
-    """The user's own file of a profile; None for one that came with Furnel."""
-    for file in sorted(profiles_folder().glob("*.toml")):
-        try:
-            if parse_profile(file.read_text("utf-8"), file).id == profile.id:
-                return file
-        except (OSError, ValueError, FurnelError):
-            continue  # it is said where games are opened
-    return None
 
 
 def change_profile(profile: Profile, told: Told) -> Profile:

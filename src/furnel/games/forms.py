@@ -10,9 +10,12 @@ from typing import Any
 
 import tomlkit
 
+from furnel.atomic import write_text
 from furnel.errors import FurnelError
+from furnel.games.install import Install
+from furnel.games.profile import Profile, parse_profile, profile_file, profiles_folder
 from furnel.progress import QUIET, Progress, steps
-from furnel.texts import NOTATIONS, Form, Guess, guess_form, spread
+from furnel.texts import NOTATIONS, Form, Guess, guess_form, guesses, spread
 
 _PROSE = frozenset(
     (".md", ".html", ".htm", ".css", ".js", ".py", ".sh", ".po", ".pot", ".log", ".desktop", ".rst", ".tex", ".bat",
@@ -64,6 +67,53 @@ def guess_forms(folder: Path, paths: Sequence[str], progress: Progress = QUIET) 
     return tuple(out)
 
 
+def tried_forms(install: Install, paths: Sequence[str]) -> list[Guess]:
+    """Every way in which some of a game's texts (their paths in the game, of one ending) can be read, the best first."""
+    ending = Path(paths[0]).suffix.lower()
+    texts = spread([text for path in paths[:: -(-len(paths) // _MOST)] if (text := _own_text(install, path))])
+    known = _known(ending, texts) if texts else None
+    return [*([known] if known is not None else []), *guesses(ending, texts)] if texts else []
+
+
+def _own_text(install: Install, path: str) -> str:
+    for archive in install.archives:
+        if path.startswith(archive.prefix):
+            try:
+                data = install.read(archive, path.removeprefix(archive.prefix))
+            except FurnelError:
+                continue
+            return _decoded(data) if len(data) <= _LARGEST else ""
+    return ""
+
+
+def keep_form(profile: Profile, ending: str, form: Form | None) -> Profile:
+    """Write into the user's own profile how texts of an ending are read; as plain text with None. All else stays."""
+    file = profile_file(profile)
+    if file is None:
+        raise FurnelError(
+            "Changing how texts are read", where=profile.name, why="its profile came with Furnel",
+            remedy=f"Put a profile of your own with the id {profile.id} into {profiles_folder()}",
+        )  # fmt: skip
+    document: Any = tomlkit.parse(file.read_text("utf-8"))
+    known = document.get("notations", [])
+    for place in reversed(
+        [
+            n
+            for n, one in enumerate(known)
+            if str(one.get("ending", "")).lower() == ending and "files" not in one
+        ]
+    ):
+        del known[place]
+    if "notations" in document and not known:
+        del document["notations"]
+    text = tomlkit.dumps(document).rstrip("\n") + "\n"
+    if form is not None:
+        text += "\n".join(form_lines(form)) + "\n"
+    changed = parse_profile(text, file).beside(file.parent)
+    write_text(file, text)
+    return changed
+
+
 def form_lines(form: Form) -> list[str]:
     """A form as lines of a profile."""
     told: dict[str, Any] = form.model_dump(by_alias=True, exclude_defaults=True)
@@ -74,7 +124,7 @@ def form_lines(form: Form) -> list[str]:
 
 
 def _texts(folder: Path, paths: Sequence[str]) -> list[str]:
-    """Some of the texts; what is not UTF-8 is read letter by letter."""
+    """Some of the texts."""
     out = []
     for path in paths[:: -(-len(paths) // _MOST)]:
         try:
@@ -83,11 +133,16 @@ def _texts(folder: Path, paths: Sequence[str]) -> list[str]:
         except OSError:
             continue
         if len(data) <= _LARGEST:
-            try:
-                out.append(data.decode("utf-8-sig"))
-            except UnicodeDecodeError:
-                out.append(data.decode("latin-1"))
+            out.append(_decoded(data))
     return out
+
+
+def _decoded(data: bytes) -> str:
+    """A text; what is not UTF-8 is read letter by letter."""
+    try:
+        return data.decode("utf-8-sig")
+    except UnicodeDecodeError:
+        return data.decode("latin-1")
 
 
 def _known(ending: str, texts: Sequence[str]) -> Guess | None:

@@ -4,7 +4,15 @@ from furnel.texts.address import Step, address_text, parse_address
 from furnel.texts.definition import FORMATS, check, format_of, read_text, stored_like
 from furnel.texts.described import Form
 from furnel.texts.document import Document
-from furnel.texts.documents import NOTATIONS, document_of, is_shaped, taken_apart, use_forms
+from furnel.texts.documents import (
+    NOTATIONS,
+    document_as,
+    document_of,
+    is_shaped,
+    leaf_rows,
+    taken_apart,
+    use_forms,
+)
 from furnel.texts.events import EventKeys, SoundEvent, read_events, with_events
 from furnel.texts.guessing import Guess, guess_form, guesses, spread
 from furnel.texts.meaning import Fault, Known, Meaning, Meanings, ValueRule, faults, ids_of, meanings
@@ -42,6 +50,7 @@ __all__ = [
     "check",
     "difference",
     "disputes",
+    "document_as",
     "document_of",
     "faults",
     "format_of",
@@ -51,6 +60,7 @@ __all__ = [
     "ids_of",
     "is_shaped",
     "laid_over",
+    "leaf_rows",
     "meanings",
     "merged",
     "parse_address",

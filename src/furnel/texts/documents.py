@@ -5,14 +5,17 @@ from __future__ import annotations
 from collections.abc import Iterable
 from fnmatch import fnmatchcase
 from functools import lru_cache
+from itertools import islice
 
 from furnel.errors import FurnelError
 from furnel.signatures import is_text
+from furnel.texts.address import address_text
 from furnel.texts.csvtext import CsvDocument
 from furnel.texts.described import DescribedDocument, Form
-from furnel.texts.document import Document, Encoding, declared_encoding, decoded
+from furnel.texts.document import Document, Encoding, declared_encoding, decoded, scalar_text
 from furnel.texts.initext import IniDocument
 from furnel.texts.jsontext import JsonDocument
+from furnel.texts.places import spots
 from furnel.texts.properties import PropertiesDocument
 from furnel.texts.shaped import ShapedDocument
 from furnel.texts.tomltext import TomlDocument
@@ -84,6 +87,20 @@ def decoded_text(data: bytes, where: str, encoding: str = "") -> tuple[str, Enco
         if not is_shaped(where) or not is_text(data[:_HEAD]):
             raise
         return data.decode("latin-1"), Encoding("latin-1")  # every byte stays itself
+
+
+def document_as(form: Form, text: str, where: str) -> Document:
+    """A text read by a form. Raises FurnelError where it does not fit."""
+    if form.written_as:
+        return next(one for one in NOTATIONS.values() if one.notation == form.written_as)(text, where)
+    kind = DescribedDocument if form.shape == "brackets" else ShapedDocument
+    return kind(text, where, form=form)
+
+
+def leaf_rows(document: Document, most: int) -> list[tuple[str, str]]:
+    """The first values of a definition with their addresses."""
+    some = ((spot.address, spot.value) for spot in spots(document) if not isinstance(spot.value, dict | list))
+    return [(address_text(address), scalar_text(value)) for address, value in islice(some, most)]
 
 
 def document_of(data: bytes, where: str, encoding: str = "") -> Document:

@@ -187,6 +187,11 @@ class DefinitionBench(Bench):
         if self.texts.draft:
             self._edited(self.texts.draft)
 
+    @property
+    def path(self) -> str:
+        """The definition that is on the bench."""
+        return self._path
+
     def _sheet_name(self) -> str:
         return self.sheets.currentText()
 

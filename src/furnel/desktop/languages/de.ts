@@ -1010,6 +1010,8 @@
 <translation>wähle zuerst etwas auf der Wand</translation></message>
 <message><source>open a mod and select a definition first</source>
 <translation>öffne zuerst eine Mod und wähle eine Definition</translation></message>
+<message><source>select a text first</source>
+<translation>zuerst einen Text auswählen</translation></message>
 <message><source>put a definition on the bench first</source>
 <translation>leg zuerst eine Definition auf die Werkbank</translation></message>
 <message><source>open a mod of a game whose profile says what new things it takes</source>
@@ -1122,6 +1124,10 @@
 <translation>Seine Werte ändern</translation></message>
 <message><source>Open this definition's records and values on the bench</source>
 <translation>Datensätze und Werte dieser Definition auf der Werkbank öffnen</translation></message>
+<message><source>How is it read?…</source>
+<translation>Wie wird es gelesen? …</translation></message>
+<message><source>How texts of this kind are read, and what each way explains</source>
+<translation>Wie Texte dieser Art gelesen werden, und was jede Art erklärt</translation></message>
 <message><source>Take out…</source>
 <translation>Herausnehmen…</translation></message>
 <message><source>Save this asset as a file</source>
@@ -2818,6 +2824,56 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>keine Tausche</translation></message>
 <message><source>No swaps yet</source>
 <translation>Noch keine Tausche</translation></message>
+<message><source>[heads] and key = value</source>
+<translation>[Köpfe] und Schlüssel = Wert</translation></message>
+<message><source>(head value …)</source>
+<translation>(Kopf Wert …)</translation></message>
+<message><source>head name { … }</source>
+<translation>Kopf Name { … }</translation></message>
+<message><source>further in is part of it</source>
+<translation>was eingerückt ist, gehört dazu</translation></message>
+<message><source>a record on each line</source>
+<translation>ein Datensatz je Zeile</translation></message>
+<message><source>name = value in a program</source>
+<translation>Name = Wert in einem Programm</translation></message>
+<message><source>Read them so</source>
+<translation>So lesen</translation></message>
+<message><source>Write it into the game's profile, and open the game anew</source>
+<translation>Ins Profil des Spiels schreiben und das Spiel neu öffnen</translation></message>
+<message><source>Only as text</source>
+<translation>Nur als Text</translation></message>
+<message><source>No records: texts of this ending are read and changed as texts</source>
+<translation>Keine Datensätze: Texte dieser Endung werden als Texte gelesen und geändert</translation></message>
+<message><source>Trying ways to read it</source>
+<translation>Leseweisen werden versucht</translation></message>
+<message><source>Keeping how {0} is read</source>
+<translation>Wird behalten: wie {0} gelesen wird</translation></message>
+<message><source>Ways to read it</source>
+<translation>Leseweisen</translation></message>
+<message><source>What is read</source>
+<translation>Was gelesen wird</translation></message>
+<message><source>How {0} is read</source>
+<translation>Wie {0} gelesen wird</translation></message>
+<message><source>Kept in the profile of {0=}</source>
+<translation>Im Profil von {0=} behalten</translation></message>
+<message><source>{0} of this ending; some of them were tried</source>
+<translation>{0} dieser Endung; einige davon wurden versucht</translation></message>
+<message><source>It is written as</source>
+<translation>Geschrieben als</translation></message>
+<message><source>Sign</source>
+<translation>Zeichen</translation></message>
+<message><source>Comments</source>
+<translation>Kommentare</translation></message>
+<message><source>Files</source>
+<translation>Dateien</translation></message>
+<message><source>Letters</source>
+<translation>Buchstaben</translation></message>
+<message><source>None of the shapes is like these texts: they are read as texts.</source>
+<translation>Keine der Formen gleicht diesen Texten: Sie werden als Texte gelesen.</translation></message>
+<message><source>{n} text</source>
+<translation>{n} Text</translation></message>
+<message><source>{n} texts</source>
+<translation>{n} Texte</translation></message>
 <message><source>Return or Tab</source>
 <translation>Eingabe oder Tab</translation></message>
 <message><source>takes what was typed</source>
@@ -3266,8 +3322,6 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Das Spiel mit diesem Befehl starten und sehen, ob es weiterläuft</translation></message>
 <message><source>Keep this</source>
 <translation>So behalten</translation></message>
-<message><source>Write it into the game's profile, and open the game anew</source>
-<translation>Ins Profil des Spiels schreiben und das Spiel neu öffnen</translation></message>
 <message><source>Show its file</source>
 <translation>Seine Datei zeigen</translation></message>
 <message><source>The profile, in the system's file manager</source>
@@ -3308,8 +3362,6 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>DAS SPIEL</translation></message>
 <message><source>ITS PROFILE</source>
 <translation>SEIN PROFIL</translation></message>
-<message><source>Kept in the profile of {0=}</source>
-<translation>Im Profil von {0=} behalten</translation></message>
 <message><source>Roles, names of assets and how mods are built are said in this file; docs/profiles.md says how.</source>
 <translation>Rollen, Namen von Assets und wie Mods gebaut werden, stehen in dieser Datei; docs/profiles.md sagt, wie.</translation></message>
 <message><source>It came with Furnel, which keeps it up to date: nothing here can be changed.</source>
@@ -4330,8 +4382,6 @@ Sie laufen als du, mit all deinen Rechten.</translation></message>
 <translation>Der Ordner um diesen  (Rücktaste)</translation></message>
 <message><source>Places</source>
 <translation>Orte</translation></message>
-<message><source>Files</source>
-<translation>Dateien</translation></message>
 <message><source>File name</source>
 <translation>Dateiname</translation></message>
 <message><source>a name for the file</source>
@@ -4450,6 +4500,8 @@ und {0} weitere</translation></message>
 <translation>das neue Profil</translation></message>
 <message><source>Describing a game</source>
 <translation>Ein Spiel beschreiben</translation></message>
+<message><source>; read as records: {0}</source>
+<translation>; als Datensätze gelesen: {0}</translation></message>
 <message><source>{0} inside</source>
 <translation>{0} darin</translation></message>
 <message><source>Keeping a profile</source>
@@ -4472,6 +4524,10 @@ und {0} weitere</translation></message>
 <translation>Gib ihm einen anderen Namen, oder bearbeite das in deinem Profilordner</translation></message>
 <message><source>belongs to {0=}</source>
 <translation>gehört zu {0}</translation></message>
+<message><source>Looking at how texts are written</source>
+<translation>Es wird geschaut, wie Texte geschrieben sind</translation></message>
+<message><source>Changing how texts are read</source>
+<translation>Ändern, wie Texte gelesen werden</translation></message>
 <message><source>Rebuilding an archive</source>
 <translation>Ein Archiv neu packen</translation></message>
 <message><source>Looking for the mods folder</source>
@@ -7168,6 +7224,10 @@ und {0} weitere</translation></message>
 <translation>der des Spiels ist in {0=}, das kein {1} hat</translation></message>
 <message><source>Write it with other letters</source>
 <translation>Schreib es mit anderen Buchstaben</translation></message>
+<message><source>it has neither an ending nor files</source>
+<translation>es hat weder eine Endung noch Dateien</translation></message>
+<message><source>comments, block and several quotes are for other shapes</source>
+<translation>comments, block und mehrere Anführungszeichen sind für andere Formen</translation></message>
 <message><source>open, close and assign cannot be empty</source>
 <translation>open, close und assign können nicht leer sein</translation></message>
 <message><source>two of its signs are the same</source>
@@ -7188,6 +7248,8 @@ und {0} weitere</translation></message>
 <translation>ein Datensatz behält seinen Namen: gib ihm einen anderen, oder lass ihn fallen</translation></message>
 <message><source>there is no such encoding: utf-8, utf-16-le, cp1252, latin-1 … are known</source>
 <translation>eine solche Kodierung gibt es nicht: bekannt sind utf-8, utf-16-le, cp1252, latin-1 …</translation></message>
+<message><source>block has two signs, and no comment is empty</source>
+<translation>block hat zwei Zeichen, und kein Kommentar ist leer</translation></message>
 <message><source>{0} is never closed</source>
 <translation>{0} wird nie geschlossen</translation></message>
 <message><source>a name is missing before {0}</source>
@@ -7244,6 +7306,10 @@ und {0} weitere</translation></message>
 <translation>es hat keine Ereignisse mit Namen</translation></message>
 <message><source>it is no event: it has no keys of its own</source>
 <translation>es ist kein Ereignis: es hat keine eigenen Schlüssel</translation></message>
+<message><source>(?:function|local function|if|for|while|return|void|else|end|def|class|import|#include|switch|case)\b</source>
+<translation>(?:function|local function|if|for|while|return|void|else|end|def|class|import|#include|switch|case)\b</translation></message>
+<message><source>nothing in it is of this shape</source>
+<translation>nichts darin hat diese Form</translation></message>
 <message><source>a value is one line of text</source>
 <translation>ein Wert ist eine Zeile Text</translation></message>
 <message><source>a blank before ; or # would make a comment of the rest</source>
@@ -7386,6 +7452,28 @@ und {0} weitere</translation></message>
 <translation>ein Wert ist ein Text</translation></message>
 <message><source>a line ends in a single \</source>
 <translation>eine Zeile endet mit einem einzelnen \</translation></message>
+<message><source>it is changed value by value</source>
+<translation>es wird Wert für Wert geändert</translation></message>
+<message><source>a list keeps one value at least, and is changed value by value</source>
+<translation>eine Liste behält mindestens einen Wert und wird Wert für Wert geändert</translation></message>
+<message><source>nothing of its kind stands there, as which it could be written</source>
+<translation>nichts seiner Art steht da, nach dem es geschrieben werden könnte</translation></message>
+<message><source>it cannot be written in this notation</source>
+<translation>es lässt sich in dieser Schreibweise nicht schreiben</translation></message>
+<message><source>what stands behind a head stays with it: give it another value</source>
+<translation>was hinter einem Kopf steht, bleibt bei ihm: einen anderen Wert geben</translation></message>
+<message><source>{0} stands where a name should be</source>
+<translation>{0} steht, wo ein Name stehen sollte</translation></message>
+<message><source>{0} stands here, and {1} is open</source>
+<translation>{0} steht hier, und {1} ist offen</translation></message>
+<message><source>{0} stands outside of all brackets</source>
+<translation>{0} steht außerhalb aller Klammern</translation></message>
+<message><source>[{0}] is never closed</source>
+<translation>[{0}] wird nie geschlossen</translation></message>
+<message><source>[{0=}] closes nothing</source>
+<translation>[{0=}] schließt nichts</translation></message>
+<message><source>{0} stands where a value should be</source>
+<translation>{0} steht, wo ein Wert stehen sollte</translation></message>
 <message><source>bgr hex</source>
 <translation>bgr hex</translation></message>
 <message><source>bgr number</source>
