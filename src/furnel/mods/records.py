@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -203,14 +204,16 @@ def _sheet(
     before = theirs.records if theirs is not None else {}
     gone = {name: address for name, address in before.items() if name not in rows}
     records = {**(table.records if rows else {}), **gone}
-    keys: dict[Address, None] = {}
-    for row in islice((rows or game).values(), _TELLING):
-        for key, _ in leaves(row, bool(document.twins)):
-            if key and key not in keys and not any(step.picks for step in key):
-                keys[key] = None
+    told = [*islice((rows or game).values(), _TELLING)]
+    keys = Counter(
+        key
+        for row in told
+        for key, _ in leaves(row, bool(document.twins))
+        if key and not any(step.picks for step in key)
+    )
     some = next(iter(records.values()), table.address)
     columns = []
-    for key in keys:
+    for key in sorted(keys, key=lambda key: keys[key] * 2 < len(told)):  # what most of them have comes first
         meaning = of.of.get(place_of((*some, *key), of.records, bool(document.twins)), Meaning())
         columns.append(Column(key, _label(key, meaning), meaning.unit, meaning))
     return Sheet(
