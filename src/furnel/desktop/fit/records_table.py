@@ -151,6 +151,9 @@ class RecordsModel(QAbstractTableModel):
         self.endResetModel()
 
 
+_LONGEST = 400  # letters of a text that a cell may show
+
+
 def shown(value: Value) -> str:
     """A value in a cell."""
     if value is ABSENT or value is None:
@@ -159,6 +162,8 @@ def shown(value: Value) -> str:
         return "yes" if value else "no"
     if isinstance(value, list):
         return ", ".join(map(shown, value))
+    if isinstance(value, str):
+        return " ".join(value[:_LONGEST].split())
     return f"{value:g}" if isinstance(value, float) else "…" if isinstance(value, dict) else str(value)
 
 
