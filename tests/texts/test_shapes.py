@@ -152,6 +152,7 @@ SPEC = """; how the harbour is drawn
 name = _("The \\"quick\\" otter")   ; spoken
 help = _("One line,
 and another.")
+word = _ "spoken"
 sizes = 96, 48
 tags  = "small", ; first
         "wet"
@@ -175,7 +176,7 @@ def test_sections_have_marked_texts_lists_over_lines_tables_and_keys_again_and_a
     boats = document.look(parse_address("boats"))
     assert boats == {
         "@line": '*include "more/reeds.list"', "name": 'The "quick" otter', "help": "One line,\nand another.",
-        "sizes": ["96", "48"], "tags": ["small", "wet"],
+        "word": "spoken", "sizes": ["96", "48"], "tags": ["small", "wet"],
         "rows": [{"kind": "otter", "speed": "5", "title": "Otter, young"}, {"kind": "kettle", "speed": "2", "title": "Kettle"}],
     }  # fmt: skip
     assert document.look(parse_address("frame[1]/at")) == ["7", "8", "9"]

@@ -11,7 +11,7 @@ from furnel.texts.shapes.scan import NUMBER, Scan, Token
 
 _PLAIN = re.compile(r"[\w.+%-]+")
 _COMMA, _BLANKS, _MARK, _UNMARK = (
-    re.compile(text) for text in (r"[ \t]*,", r"[ \t]*", r"_\([ \t]*", r"[ \t]*\)")
+    re.compile(text) for text in (r"[ \t]*,", r"[ \t]*", r"_\([ \t]*|_[ \t]*(?=[\"'])", r"[ \t]*\)")
 )
 _MARKED, _CELL = re.compile(r"_\([ \t]*$"), re.compile(r"[^,\n}]*")
 
