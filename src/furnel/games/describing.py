@@ -10,14 +10,17 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Literal
 
+from PIL import Image
+
 from furnel import imagefiles, sound
 from furnel.atomic import write_text
 from furnel.containers import find_files, known_layouts, layout_files, open_container
 from furnel.containers.container import check_path
 from furnel.containers.mapped import MappedFile
 from furnel.errors import FurnelError, reason
-from furnel.games.forms import GuessedForm, form_lines, guess_forms
+from furnel.games.forms import GuessedForm, form_lines, guess_forms, read_with
 from furnel.games.profile import Profile, known_profiles, parse_profile, profiles_folder
+from furnel.games.toldsheets import SPEAKS, ToldSheet, told_sheets
 from furnel.listing import list_folder
 from furnel.progress import QUIET, Part, Progress, steps
 from furnel.schema import quoted
@@ -56,12 +59,14 @@ class Sighting:
 
 @dataclass(frozen=True, slots=True)
 class Survey:
-    """Everything that is in a folder; `loose` are the paths of files that are in no archive, `forms` how texts are written."""
+    """Everything that is in a folder; `loose` are the paths of files that are in no archive, `forms` how texts are written,
+    `sheets` the pictures whose cells these tell."""
 
     folder: Path
     sightings: tuple[Sighting, ...]
     loose: tuple[str, ...] = ()
     forms: tuple[GuessedForm, ...] = ()
+    sheets: tuple[ToldSheet, ...] = ()
 
     def of(self, standing: Standing) -> tuple[Sighting, ...]:
         return tuple(found for found in self.sightings if found.standing == standing)
@@ -80,6 +85,7 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
     kinds: Counter[str] = Counter()
     loose: list[str] = []
     texts: list[str] = []
+    pictures: list[str] = []
     looking = Part(progress, 0, 0.8)
     for (inner, size, _), file in steps(
         zip(listing.files, files, strict=True), len(files), looking, "Looking at the game's files"
@@ -103,20 +109,24 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
         if seen is None or seen.standing == "unknown":
             kinds[kind or _OTHER] += 1
             loose.append(inner)
-            if kind == "text":
-                texts.append(inner)
+            if kind in ("text", "picture"):
+                (texts if kind == "text" else pictures).append(inner)
         if seen is not None and (seen.standing != "unknown" or size >= _SMALLEST):
             out.append(seen)
-    forms = guess_forms(folder, texts, Part(progress, 0.8, 1))
+    forms = guess_forms(folder, texts, Part(progress, 0.8, 0.9))
+    read = read_with(folder, texts, forms, SPEAKS)
+    sheets = told_sheets(read, pictures, lambda path: _size_of(folder / path))
     if set(kinds) - {_OTHER} or any(one.standing in ("archive", "carved") for one in out):
         told = ", ".join(count(number, kind) for kind, number in kinds.most_common())
+        if sheets:
+            told += f"; {count(len(sheets), 'sheet')} told by texts"
         if forms:
             told += f"; read as records: {', '.join(form.words for form in forms)}"
         whole = sum(one.size for one in listing.files) - sum(one.size for one in out)
         out.append(Sighting(".", "loose", "folder", len(loose), whole, told))
     order = ("archive", "loose", "carved", "unknown", "side", "none")
     found = sorted(out, key=lambda found: (order.index(found.standing), found.path))
-    return Survey(folder, tuple(found), tuple(loose), forms)
+    return Survey(folder, tuple(found), tuple(loose), forms, tuple(sheets))
 
 
 def _kind_of(file: Path) -> str:
@@ -136,6 +146,15 @@ def _kind_of(file: Path) -> str:
     ):
         return _OTHER
     return "text" if is_text(head) else "" if head else _OTHER
+
+
+def _size_of(file: Path) -> tuple[int, int] | None:
+    """A picture's width and height; None for one that is damaged."""
+    try:
+        with Image.open(file) as picture:
+            return picture.size
+    except (OSError, ValueError, SyntaxError, Image.DecompressionBombError):
+        return None
 
 
 def _side_files(files: list[Path]) -> dict[Path, Path]:
@@ -242,6 +261,16 @@ def profile_text(
     lines.append(f"game-version = {quoted(version)}")
     for form in found.forms:
         lines += form_lines(form.form)
+    for sheet in found.sheets:
+        path, why = quoted(glob.escape(sheet.picture)), quoted(f"{sheet.text} says so")
+        lines += [
+            "",
+            "[[roles]]",
+            f"path = {path}",
+            'role = "sheet"',
+            f"cell = {list(sheet.cell)}",
+            f"why = {why}",
+        ]
     return "\n".join(lines) + "\n"
 
 

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import re
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -15,13 +16,14 @@ from furnel.errors import FurnelError
 from furnel.games.install import Install
 from furnel.games.profile import Profile, parse_profile, profile_file, profiles_folder
 from furnel.progress import QUIET, Progress, steps
-from furnel.texts import NOTATIONS, Form, Guess, guess_form, guesses, spread
+from furnel.texts import NOTATIONS, Document, Form, Guess, document_as, guess_form, guesses, spread
 
 _PROSE = frozenset(
     (".md", ".html", ".htm", ".css", ".js", ".py", ".sh", ".po", ".pot", ".log", ".desktop", ".rst", ".tex", ".bat",
      ".cmake", ".xhtml")
 )  # fmt: skip
 _MOST, _FEW, _LARGEST = 48, 4, 1 << 20
+_LOOKED_INTO = 64 << 10  # bytes of a text that may tell sheets
 _KNOWN = ("XML", "JSON", "TOML")
 
 
@@ -65,6 +67,26 @@ def guess_forms(folder: Path, paths: Sequence[str], progress: Progress = QUIET) 
         if guess is not None and (len(some) > 1 or not single):
             out.append(GuessedForm(guess.form, len(some), guess.files))
     return tuple(out)
+
+
+def read_with(
+    folder: Path, paths: Sequence[str], forms: Sequence[GuessedForm], having: re.Pattern[str]
+) -> Iterator[tuple[str, Document]]:
+    """The texts of a folder with a word in them that are read by guessed or known forms, without those that do not fit."""
+    by_ending = {form.form.ending: form.form for form in forms}
+    known = {ending: Form(ending=ending, written_as=kind.notation) for ending, kind in NOTATIONS.items()}  # type: ignore[arg-type]
+    for path in paths:
+        form = by_ending.get(ending := Path(path).suffix.lower()) or known.get(ending)
+        if form is None:
+            continue
+        try:
+            file = folder / path
+            if file.stat().st_size <= _LOOKED_INTO:
+                text = _decoded(file.read_bytes())
+                if having.search(text):
+                    yield path, document_as(form, text, path)
+        except (OSError, FurnelError):
+            continue
 
 
 def tried_forms(install: Install, paths: Sequence[str]) -> list[Guess]:

@@ -3,7 +3,7 @@
 from furnel.texts.address import Step, address_text, parse_address
 from furnel.texts.definition import FORMATS, check, format_of, read_text, stored_like
 from furnel.texts.described import Form
-from furnel.texts.document import Document
+from furnel.texts.document import Document, Node
 from furnel.texts.documents import (
     NOTATIONS,
     document_as,
@@ -41,6 +41,7 @@ __all__ = [
     "Known",
     "Meaning",
     "Meanings",
+    "Node",
     "SoundEvent",
     "Step",
     "ValueRule",

@@ -4500,6 +4500,8 @@ und {0} weitere</translation></message>
 <translation>das neue Profil</translation></message>
 <message><source>Describing a game</source>
 <translation>Ein Spiel beschreiben</translation></message>
+<message><source>; {0} told by texts</source>
+<translation>; {0} von Texten genannt</translation></message>
 <message><source>; read as records: {0}</source>
 <translation>; als Datensätze gelesen: {0}</translation></message>
 <message><source>{0} inside</source>
@@ -4518,10 +4520,16 @@ und {0} weitere</translation></message>
 <translation>darin ist nichts, was Furnel öffnen kann</translation></message>
 <message><source>Work out one of its archives first, then look again</source>
 <translation>Ergründe zuerst eins seiner Archive, dann sieh noch einmal nach</translation></message>
+<message><source>{0} says so</source>
+<translation>{0} sagt es</translation></message>
 <message><source>there is a game of that name already</source>
 <translation>ein Spiel dieses Namens gibt es schon</translation></message>
 <message><source>Give it another name, or edit the one in your profiles folder</source>
 <translation>Gib ihm einen anderen Namen, oder bearbeite das in deinem Profilordner</translation></message>
+<message><source>{n} sheet</source>
+<translation>{n} Bogen</translation></message>
+<message><source>{n} sheets</source>
+<translation>{n} Bögen</translation></message>
 <message><source>belongs to {0=}</source>
 <translation>gehört zu {0}</translation></message>
 <message><source>Looking at how texts are written</source>
