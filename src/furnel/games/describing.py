@@ -7,6 +7,7 @@ import glob
 import re
 from collections import Counter
 from dataclasses import dataclass
+from itertools import islice
 from pathlib import Path
 from typing import Literal
 
@@ -33,6 +34,7 @@ _ENDINGS = {*imagefiles.SUFFIXES, *sound.SUFFIXES}
 _OTHER = "other file"
 _SMALLEST = 1024
 _HEAD = 1088
+_TOLD = 1500  # texts that are looked into for sheets
 _COMMON = re.compile(
     r"\d+|readme|licen[cs]e|copying|authors?|credits|changelog|news|install|todo|makefile|index|config|settings|default|"
     r"data|images?|pictures?|graphics|gfx|sounds?|music|sfx|audio|fonts?|textures?|sprites?|maps?|levels?|scripts?|"
@@ -114,7 +116,8 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
         if seen is not None and (seen.standing != "unknown" or size >= _SMALLEST):
             out.append(seen)
     forms = guess_forms(folder, texts, Part(progress, 0.8, 0.9))
-    read = read_with(folder, texts, forms, SPEAKS)
+    speaking = steps(texts, len(texts), Part(progress, 0.9, 1), "Looking for sheets that texts tell of")
+    read = islice(read_with(folder, speaking, forms, SPEAKS), _TOLD)
     sheets = told_sheets(read, pictures, lambda path: _size_of(folder / path))
     if set(kinds) - {_OTHER} or any(one.standing in ("archive", "carved") for one in out):
         told = ", ".join(count(number, kind) for kind, number in kinds.most_common())

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections import defaultdict
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -70,7 +70,7 @@ def guess_forms(folder: Path, paths: Sequence[str], progress: Progress = QUIET) 
 
 
 def read_with(
-    folder: Path, paths: Sequence[str], forms: Sequence[GuessedForm], having: re.Pattern[str]
+    folder: Path, paths: Iterable[str], forms: Sequence[GuessedForm], having: re.Pattern[str]
 ) -> Iterator[tuple[str, Document]]:
     """The texts of a folder with a word in them that are read by guessed or known forms, without those that do not fit."""
     by_ending = {form.form.ending: form.form for form in forms}

@@ -4490,6 +4490,8 @@ und {0} weitere</translation></message>
 <translation>andere Datei</translation></message>
 <message><source>Looking at the game's files</source>
 <translation>Die Dateien des Spiels ansehen</translation></message>
+<message><source>Looking for sheets that texts tell of</source>
+<translation>Bögen werden gesucht, von denen Texte sprechen</translation></message>
 <message><source>begins like {0} and does not hold together: packed or masked?</source>
 <translation>beginnt wie {0} und hängt nicht zusammen: gepackt oder maskiert?</translation></message>
 <message><source>part of the program, it seems</source>
