@@ -148,8 +148,13 @@ def test_of_mods_that_share_an_archive_one_is_built_anew_and_one_is_refused(
     assert (game / "data/bank0.tls").read_bytes() != both
     put_in(first.save(first.project.without_swap("bank0/002.wav")))
     assert (game / "data/bank0.tls").read_bytes() == both and how(second) == "built"
-    put_in(first.save(first.project.without_swap("bank0/000.wav").with_swap(first.fitted(first.new_swap(
-        "art/hulls/hull_otter.dds", sources / "dusk_paint.jpg")))))  # fmt: skip
+    put_in(
+        first.save(
+            first.project.without_swap("bank0/000.wav").with_swap(
+                first.fitted(first.new_swap("art/hulls/hull_otter.dds", sources / "dusk_paint.jpg"))
+            )
+        )
+    )
     remove_mod(second.catalogue.install, "second-post")
     remove_mod(first.catalogue.install, "evening-post")
     assert digest(game) == before

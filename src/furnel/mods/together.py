@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
-from furnel.containers import Changes, Container, Content
+from furnel.containers import Changes, Container
 from furnel.errors import FurnelError
 from furnel.games import Archive, Install
 from furnel.games.originals import Placed, all_placed, placed_home, stands
@@ -34,17 +34,26 @@ class Shared:
 
 
 def shared_with(
-    install: Install, mod: Version, of: str, gives_up: Iterable[str], scratch: Path, progress: Progress = QUIET
-) -> Shared:  # fmt: skip
+    install: Install,
+    mod: Version,
+    of: str,
+    gives_up: Iterable[str],
+    scratch: Path,
+    progress: Progress = QUIET,
+) -> Shared:
     """What becomes of files when the mod `of` (its id) puts its own there and `gives_up` others.
 
     Raises FurnelError where a file is no archive, and where two mods change one entry of it.
     """
     known = all_placed(install.folder)
     there = {
-        path: [one for one in known if path in one.files and one.mod != of and stands(install.folder / path, one.files[path])]
+        path: [
+            one
+            for one in known
+            if path in one.files and one.mod != of and stands(install.folder / path, one.files[path])
+        ]
         for path in (*mod.files, *gives_up)
-    }  # fmt: skip
+    }
     there = {path: others for path, others in there.items() if others}
     versions: dict[str, dict[str, Path]] = {}
     apart: dict[Path, Path] = {}
@@ -105,9 +114,11 @@ def _archive_of(install: Install, path: str, versions: Sequence[Version]) -> Arc
             return archive
     first = next(version.name for version in versions if path in version.files)
     raise FurnelError(
-        WHAT, where=install.folder / path, why=f"{first} stands there already",
+        WHAT,
+        where=install.folder / path,
+        why=f"{first} stands there already",
         remedy=f"Remove {first} first: this game has one file there, and two mods cannot share it",
-    )  # fmt: skip
+    )
 
 
 def _stood_up(archive: Archive, version: Version, group: Sequence[str], folder: Path) -> Path:
@@ -123,8 +134,8 @@ def _lay(
     install: Install, archive: Archive, copies: Mapping[str, Path], place: Path, progress: Progress
 ) -> None:
     own = {entry.inner: entry.size for entry in install.places(archive)}
-    replaced: dict[str, Content] = {}
-    added: dict[str, Content] = {}
+    replaced: dict[str, Path] = {}
+    added: dict[str, Path] = {}
     removed: set[str] = set()
     by: dict[str, str] = {}
     for index, (name, copy) in enumerate(copies.items()):
@@ -139,7 +150,7 @@ def _lay(
                     continue
                 known = (replaced if inner in own else added).get(inner)
                 content = place / f"{index}-{len(by)}.part"
-                if (known is not None and Path(str(known)).read_bytes() != data) or inner in removed:
+                if (known is not None and known.read_bytes() != data) or inner in removed:
                     raise _both(archive, inner, by[inner], name)
                 content.write_bytes(data)
                 (replaced if inner in own else added)[inner] = content
@@ -162,23 +173,32 @@ def _lay(
 
 
 def _prove(
-    made: Container, install: Install, archive: Archive, wanted: Mapping[str, Content], removed: set[str], where: Path
-) -> None:  # fmt: skip
+    made: Container,
+    install: Install,
+    archive: Archive,
+    wanted: Mapping[str, Path],
+    removed: set[str],
+    where: Path,
+) -> None:
     """Read everything back: what mods change is as they have it, all else as the game has it."""
-    names = {place.inner for place in install.places(archive)} - removed | wanted.keys()
-    there = {entry.path for entry in made.entries()}
+    own = {place.inner for place in install.places(archive)}
+    names = own - removed | wanted.keys()
+    same = {entry.path for entry in made.entries()} == names
     for inner in names:
-        content = wanted.get(inner)
-        data = install.read(archive, inner) if content is None else Path(str(content)).read_bytes()
-        if there != names or made.read(inner) != data:
+        data = wanted[inner].read_bytes() if inner in wanted else install.read(archive, inner)
+        if not same or made.read(inner) != data:
             raise FurnelError(
-                WHAT, where=f"{where.name}, {inner}", why="what was read back of both mods together is not what was written",
+                WHAT,
+                where=f"{where.name}, {inner}",
+                why="what was read back of both mods together is not what was written",
                 remedy="Check the disk, or have one of the mods at a time",
-            )  # fmt: skip
+            )
 
 
 def _both(archive: Archive, inner: str, first: str, second: str) -> FurnelError:
     return FurnelError(
-        WHAT, where=f"{archive.name}, {inner}", why=f"{first} and {second} both change it",
+        WHAT,
+        where=f"{archive.name}, {inner}",
+        why=f"{first} and {second} both change it",
         remedy=f"Have one of the two: remove {first} first, or take the swap out of {second}",
-    )  # fmt: skip
+    )
