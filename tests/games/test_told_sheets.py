@@ -21,9 +21,14 @@ TEXTS = {
     "art/gone.reed": '(figure (image "gone.png") (size 16 24))',
 }
 SIZES = {
-    "art/otter.png": (128, 48), "art/deep/kettle.png": (64, 16), "birds/heron.png": (60, 20), "art/odd.png": (64, 48),
-    "art/whole.png": (64, 48), "art/two.png": (64, 48), "art/plain.png": (64, 64),
-}  # fmt: skip
+    "art/otter.png": (128, 48),
+    "art/deep/kettle.png": (64, 16),
+    "birds/heron.png": (60, 20),
+    "art/odd.png": (64, 48),
+    "art/whole.png": (64, 48),
+    "art/two.png": (64, 48),
+    "art/plain.png": (64, 64),
+}
 
 
 def test_texts_tell_which_pictures_are_sheets(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
@@ -38,8 +43,10 @@ def test_texts_tell_which_pictures_are_sheets(tmp_path: Path, monkeypatch: pytes
     (game / "art/broken.png").write_bytes(b"\x89PNG\r\n\x1a\nbroken")
     found = survey(game)
     assert {sheet.picture: sheet.cell for sheet in found.sheets} == {
-        "art/otter.png": (32, 24), "art/deep/kettle.png": (16, 16), "birds/heron.png": (20, 20),
-    }  # fmt: skip
+        "art/otter.png": (32, 24),
+        "art/deep/kettle.png": (16, 16),
+        "birds/heron.png": (20, 20),
+    }
     assert "3 sheets told by texts" in found.of("loose")[0].note
     keep_profile(profile_text(found, "Moss Harbour"))
     catalogue = Catalogue(Install(game), tmp_path / "index.sqlite")

@@ -11,31 +11,28 @@ from PyQt6.QtWidgets import QGridLayout, QHBoxLayout, QLineEdit, QPlainTextEdit,
 
 from furnel.desktop.language import tr
 from furnel.desktop.look import Look
+from furnel.desktop.profilepage import ProfilePage
 from furnel.desktop.session import Session
 from furnel.desktop.ways import Ways
 from furnel.desktop.widgets.basics import as_panel, button, label, scrolling, verbatim
-from furnel.desktop.widgets.page import Page
 from furnel.desktop.widgets.steady import Choice
 from furnel.errors import FurnelError
-from furnel.games import Install, Profile, try_start
+from furnel.games import Install, try_start
 from furnel.games.changing import Told, change_profile, told_of, with_start
 from furnel.games.menus import MenuEntry, fits_game, menu_entries
-from furnel.games.profile import profile_file
+from furnel.games.ownprofiles import profile_file
 from furnel.progress import Progress
 
 _OWN = "Type a command, or choose a program of this desktop's menu"
 
 
-class GamePage(Page):
-    """The page. `kept` when something was written, so that the game has to be opened anew; `show_file` asks for the profile."""
+class GamePage(ProfilePage):
+    """The page. `show_file` asks for the profile."""
 
-    kept = pyqtSignal()
     show_file = pyqtSignal(object)
-    OWN_UNDO = True
 
     def __init__(self, look: Look, session: Session) -> None:
-        super().__init__()
-        self._session = session
+        super().__init__(session)
         self._entries: list[MenuEntry] = []
         self._told: Told | None = None
         self._tries = Told("", "", "", "", "", "", "")
@@ -96,9 +93,12 @@ class GamePage(Page):
         tries.addWidget(self.try_it)
         tries.addWidget(self._tried, 1)
         for words, part in (
-            ("From the menu", self.menu), ("Command", self.play), ("In the folder", self.start_in),
-            ("Environment", self.environment), ("", tries),
-        ):  # fmt: skip
+            ("From the menu", self.menu),
+            ("Command", self.play),
+            ("In the folder", self.start_in),
+            ("Environment", self.environment),
+            ("", tries),
+        ):
             row = grid.rowCount()
             if words:
                 at = Qt.AlignmentFlag.AlignTop if part is self.environment else Qt.AlignmentFlag(0)
@@ -146,7 +146,7 @@ class GamePage(Page):
 
     def open(self) -> None:
         """Show what is known of the open game."""
-        catalogue = self._session.catalogue
+        catalogue = self.session.catalogue
         if catalogue is None:
             return
         install = catalogue.install
@@ -181,7 +181,7 @@ class GamePage(Page):
             self.menu,
         ):
             part.setEnabled(file is not None)
-        self._session.jobs.start(
+        self.session.jobs.start(
             "Looking for what starts the game",
             lambda _: menu_entries(install.folder, install.profile.name),
             lambda found: self._show_entries(install, found),
@@ -206,7 +206,7 @@ class GamePage(Page):
             self.start_in.setText(entry.folder)
 
     def _profile_file(self) -> Path | None:
-        catalogue = self._session.catalogue
+        catalogue = self.session.catalogue
         return profile_file(catalogue.install.profile) if catalogue is not None else None
 
     def _now(self) -> Told:
@@ -226,7 +226,7 @@ class GamePage(Page):
         self.try_it.setEnabled(bool(now.play))
 
     def _try(self) -> None:
-        catalogue = self._session.catalogue
+        catalogue = self.session.catalogue
         if catalogue is None:
             return
         self._tried.setText(tr("Starting …"))
@@ -244,21 +244,10 @@ class GamePage(Page):
             self._tried.setText(error.sentence())
 
         self._tries = self._now()
-        self._session.jobs.start("Starting the game", work, done, failed, key="try start", lane="wait")
+        self.session.jobs.start("Starting the game", work, done, failed, key="try start", lane="wait")
 
     def _keep(self) -> None:
-        catalogue, told = self._session.catalogue, self._now()
-        if catalogue is None:
-            return
-
-        def done(profile: Profile) -> None:
-            self._session.tell("calm", f"Kept in the profile of {profile.name}")
-            self.closed.emit()
-            self.kept.emit()
-
-        self._session.jobs.start(
-            f"Keeping what is known of {told.name}",
-            lambda _: change_profile(catalogue.install.profile, told),
-            done,
-            lane="write",
+        told = self._now()
+        self.keep_in_profile(
+            f"Keeping what is known of {told.name}", lambda profile: change_profile(profile, told)
         )

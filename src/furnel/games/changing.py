@@ -7,11 +7,10 @@ from dataclasses import dataclass
 from typing import Any
 
 import tomlkit
-from tomlkit.exceptions import TOMLKitError
 
-from furnel.atomic import write_text
 from furnel.errors import FurnelError
-from furnel.games.profile import Profile, parse_profile, profile_file, profiles_folder
+from furnel.games.ownprofiles import edit_profile
+from furnel.games.profile import Profile
 from furnel.games.running import allow_commands
 
 WHAT = "Changing what is known of a game"
@@ -47,16 +46,12 @@ def change_profile(profile: Profile, told: Told) -> Profile:
 
     Raises FurnelError for a profile that came with Furnel, and for what cannot be said so.
     """
-    file = profile_file(profile)
-    if file is None:
-        raise FurnelError(
-            WHAT, where=profile.name, why="its profile came with Furnel",
-            remedy=f"Put a profile of your own with the id {profile.id} into {profiles_folder()}",
-        )  # fmt: skip
-    try:
-        document: Any = tomlkit.parse(file.read_text("utf-8"))
-    except (OSError, UnicodeDecodeError, TOMLKitError) as error:
-        raise FurnelError(WHAT, where=file, why=str(error), remedy="Mend the file, then try again") from error
+    changed = edit_profile(profile, WHAT, lambda document: _say(document, told))
+    allow_commands(changed)
+    return changed
+
+
+def _say(document: Any, told: Told) -> None:
     _set(document, "name", told.name)
     mods = document["mods"]
     _set(mods, "game-version", told.version or None)
@@ -68,11 +63,6 @@ def change_profile(profile: Profile, told: Told) -> Profile:
     _set(start, "environment", environment_of(told.environment) or None)
     if not start:
         del document["start"]
-    text = tomlkit.dumps(document)
-    changed = parse_profile(text, file).beside(file.parent)
-    write_text(file, text)
-    allow_commands(changed)
-    return changed
 
 
 def with_start(profile: Profile, told: Told) -> Profile:

@@ -11,8 +11,6 @@ from itertools import islice
 from pathlib import Path
 from typing import Literal
 
-from PIL import Image
-
 from furnel import imagefiles, sound
 from furnel.atomic import write_text
 from furnel.containers import find_files, known_layouts, layout_files, open_container
@@ -154,10 +152,10 @@ def _kind_of(file: Path) -> str:
 def _size_of(file: Path) -> tuple[int, int] | None:
     """A picture's width and height; None for one that is damaged."""
     try:
-        with Image.open(file) as picture:
-            return picture.size
-    except (OSError, ValueError, SyntaxError, Image.DecompressionBombError):
+        header = imagefiles.read_header(file.read_bytes(), file.name)
+    except (OSError, FurnelError):
         return None
+    return header.width, header.height
 
 
 def _side_files(files: list[Path]) -> dict[Path, Path]:

@@ -4,24 +4,40 @@ from __future__ import annotations
 
 import re
 from collections import defaultdict
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from contextlib import suppress
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
 import tomlkit
 
-from furnel.atomic import write_text
 from furnel.errors import FurnelError
-from furnel.games.install import Install
-from furnel.games.profile import Profile, parse_profile, profile_file, profiles_folder
+from furnel.games.ownprofiles import edit_profile
+from furnel.games.profile import Profile
 from furnel.progress import QUIET, Progress, steps
 from furnel.texts import NOTATIONS, Document, Form, Guess, document_as, guess_form, guesses, spread
 
 _PROSE = frozenset(
-    (".md", ".html", ".htm", ".css", ".js", ".py", ".sh", ".po", ".pot", ".log", ".desktop", ".rst", ".tex", ".bat",
-     ".cmake", ".xhtml")
-)  # fmt: skip
+    (
+        ".md",
+        ".html",
+        ".htm",
+        ".css",
+        ".js",
+        ".py",
+        ".sh",
+        ".po",
+        ".pot",
+        ".log",
+        ".desktop",
+        ".rst",
+        ".tex",
+        ".bat",
+        ".cmake",
+        ".xhtml",
+    )
+)
 _MOST, _FEW, _LARGEST = 48, 4, 1 << 20
 _LOOKED_INTO = 64 << 10  # bytes of a text that may tell sheets
 _KNOWN = ("XML", "JSON", "TOML")
@@ -54,11 +70,10 @@ def guess_forms(folder: Path, paths: Sequence[str], progress: Progress = QUIET) 
     ):
         texts = spread(_texts(folder, some))
         guess = _known(ending, texts) if texts else None
-        if (
-            guess is None
-            and texts
-            and not (ending in NOTATIONS and _read_by(NOTATIONS[ending].notation, texts) > 0.7)
-        ):
+        known = ending in NOTATIONS and (
+            len(texts) < _FEW or _read_by(NOTATIONS[ending].notation, texts) > 0.7
+        )
+        if guess is None and texts and not known:
             try:
                 guess = guess_form(ending, texts)
             except ValueError:  # an ending that no form has
@@ -89,60 +104,47 @@ def read_with(
             continue
 
 
-def tried_forms(install: Install, paths: Sequence[str]) -> list[Guess]:
-    """Every way in which some of a game's texts (their paths in the game, of one ending) can be read, the best first."""
+def tried_forms(read: Callable[[str], bytes], paths: Sequence[str]) -> list[Guess]:
+    """Every way in which some of a game's texts (of one ending; `read` gives their bytes) can be read, the best first."""
     ending = Path(paths[0]).suffix.lower()
-    texts = spread([text for path in paths[:: -(-len(paths) // _MOST)] if (text := _own_text(install, path))])
-    known = _known(ending, texts) if texts else None
-    return [*([known] if known is not None else []), *guesses(ending, texts)] if texts else []
-
-
-def _own_text(install: Install, path: str) -> str:
-    for archive in install.archives:
-        if path.startswith(archive.prefix):
-            try:
-                data = install.read(archive, path.removeprefix(archive.prefix))
-            except FurnelError:
-                continue
-            return _decoded(data) if len(data) <= _LARGEST else ""
-    return ""
+    texts = []
+    for path in paths[:: -(-len(paths) // _MOST)]:
+        with suppress(FurnelError):  # a damaged one tells nothing
+            data = read(path)
+            texts += [_decoded(data)] if len(data) <= _LARGEST else []
+    texts = spread(texts)
+    if not texts:
+        return []
+    known = _known(ending, texts)
+    return [*([known] if known is not None else []), *guesses(ending, texts)]
 
 
 def keep_form(profile: Profile, ending: str, form: Form | None) -> Profile:
     """Write into the user's own profile how texts of an ending are read; as plain text with None. All else stays."""
-    file = profile_file(profile)
-    if file is None:
-        raise FurnelError(
-            "Changing how texts are read", where=profile.name, why="its profile came with Furnel",
-            remedy=f"Put a profile of your own with the id {profile.id} into {profiles_folder()}",
-        )  # fmt: skip
-    document: Any = tomlkit.parse(file.read_text("utf-8"))
-    known = document.get("notations", [])
-    for place in reversed(
-        [
-            n
-            for n, one in enumerate(known)
-            if str(one.get("ending", "")).lower() == ending and "files" not in one
-        ]
-    ):
-        del known[place]
-    if "notations" in document and not known:
-        del document["notations"]
-    text = tomlkit.dumps(document).rstrip("\n") + "\n"
-    if form is not None:
-        text += "\n".join(form_lines(form)) + "\n"
-    changed = parse_profile(text, file).beside(file.parent)
-    write_text(file, text)
-    return changed
+
+    def change(document: Any) -> None:
+        known = document.setdefault("notations", tomlkit.aot())
+        for place in reversed(range(len(known))):
+            if str(known[place].get("ending", "")).lower() == ending and "files" not in known[place]:
+                del known[place]
+        if form is not None:
+            known.append(_table(form))
+        if not known:
+            del document["notations"]
+
+    return edit_profile(profile, "Changing how texts are read", change)
 
 
 def form_lines(form: Form) -> list[str]:
     """A form as lines of a profile."""
-    told: dict[str, Any] = form.model_dump(by_alias=True, exclude_defaults=True)
+    return ["", "[[notations]]", *_table(form).as_string().strip().splitlines()]
+
+
+def _table(form: Form) -> tomlkit.items.Table:
     table = tomlkit.table()
-    for key, value in told.items():
+    for key, value in form.model_dump(by_alias=True, exclude_defaults=True).items():
         table.add(key, list(value) if isinstance(value, tuple) else value)
-    return ["", "[[notations]]", *table.as_string().strip().splitlines()]
+    return table
 
 
 def _texts(folder: Path, paths: Sequence[str]) -> list[str]:

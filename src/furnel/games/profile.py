@@ -440,17 +440,6 @@ def profiles_folder() -> Path:
     return state_folder() / "profiles"
 
 
-def profile_file(profile: Profile) -> Path | None:
-    """The user's own file of a profile; None for one that came with Furnel."""
-    for file in sorted(profiles_folder().glob("*.toml")):
-        try:
-            if parse_profile(file.read_text("utf-8"), file).id == profile.id:
-                return file
-        except (OSError, ValueError, FurnelError):
-            continue  # it is said where games are opened
-    return None
-
-
 def own_profiles(broken: list[FurnelError] | None = None) -> dict[str, Profile]:
     """The user's profiles, by id. One that cannot be read is left out, and why is put into `broken`."""
     out = {}

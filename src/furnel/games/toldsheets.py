@@ -23,9 +23,11 @@ _SIZES = (
     "tile_size",
 )
 _SIDES = (
-    ("frame-width", "frame-height"), ("frame_width", "frame_height"), ("tile_width", "tile_height"),
+    ("frame-width", "frame-height"),
+    ("frame_width", "frame_height"),
+    ("tile_width", "tile_height"),
     ("tilewidth", "tileheight"),
-)  # fmt: skip
+)
 _TELLING = {*_SIZES, *(side for pair in _SIDES for side in pair)}
 _LEAST, _MOST = 8, 4096
 SPEAKS = re.compile(rf"(?<![\w-])(?:{'|'.join(sorted(_TELLING, key=len, reverse=True))})(?![\w-])")

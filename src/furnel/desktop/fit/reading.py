@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import (
     QHBoxLayout,
     QHeaderView,
@@ -15,11 +15,10 @@ from PyQt6.QtWidgets import (
 
 from furnel.desktop.language import tr
 from furnel.desktop.look import Look
+from furnel.desktop.profilepage import ProfilePage
 from furnel.desktop.session import Session
 from furnel.desktop.widgets.basics import button, label
-from furnel.desktop.widgets.page import Page
 from furnel.errors import FurnelError
-from furnel.games import Profile
 from furnel.games.forms import keep_form, tried_forms
 from furnel.texts import Form, Guess, document_as, leaf_rows
 from furnel.words import count
@@ -35,15 +34,11 @@ _SHAPES = {
 _MOST_ROWS = 400
 
 
-class ReadingPage(Page):
-    """The page. `kept` when the profile says something else, so that the game has to be opened anew."""
-
-    kept = pyqtSignal()
-    OWN_UNDO = True
+class ReadingPage(ProfilePage):
+    """The page."""
 
     def __init__(self, look: Look, session: Session) -> None:
-        super().__init__()
-        self._session = session
+        super().__init__(session)
         self._path, self._ending, self._text = "", "", ""
         self._guesses: list[Guess] = []
         self.list = QTreeWidget()
@@ -93,7 +88,7 @@ class ReadingPage(Page):
 
     def open(self, path: str) -> None:
         """Try the ways on the texts that have the ending of one."""
-        catalogue = self._session.catalogue
+        catalogue = self.session.catalogue
         if catalogue is None:
             return
         self._path, self._ending = path, f".{path.rpartition('.')[2].lower()}"
@@ -105,7 +100,6 @@ class ReadingPage(Page):
         self.shown.setPlainText("")
         self.fault.setText("")
         self._weigh()
-        install = catalogue.install
 
         def done(found: list[Guess]) -> None:
             self._guesses = found
@@ -125,9 +119,9 @@ class ReadingPage(Page):
 
         def work() -> list[Guess]:
             self._text = catalogue.bytes_of(path).decode("utf-8", "replace")
-            return tried_forms(install, paths)
+            return tried_forms(catalogue.bytes_of, paths)
 
-        self._session.jobs.start("Trying ways to read it", lambda _: work(), done, key="reading")
+        self.session.jobs.start("Trying ways to read it", lambda _: work(), done, key="reading")
 
     def _form(self) -> Form | None:
         item = self.list.currentItem()
@@ -147,24 +141,13 @@ class ReadingPage(Page):
         self._weigh()
 
     def _weigh(self) -> None:
-        catalogue = self._session.catalogue
+        catalogue = self.session.catalogue
         own = catalogue is not None and not catalogue.install.profile.comes_with_furnel
         self.use.setEnabled(own and self._form() is not None)
         self.plain.setEnabled(own)
 
     def _keep(self, form: Form | None) -> None:
-        catalogue, ending = self._session.catalogue, self._ending
-        if catalogue is None:
-            return
-
-        def done(profile: Profile) -> None:
-            self._session.tell("calm", f"Kept in the profile of {profile.name}")
-            self.closed.emit()
-            self.kept.emit()
-
-        self._session.jobs.start(
-            f"Keeping how {ending} is read",
-            lambda _: keep_form(catalogue.install.profile, ending, form),
-            done,
-            lane="write",
+        ending = self._ending
+        self.keep_in_profile(
+            f"Keeping how {ending} is read", lambda profile: keep_form(profile, ending, form)
         )
