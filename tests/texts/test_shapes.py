@@ -20,8 +20,10 @@ Record = tuple[str, str, dict[str, str], list[Any]]
 def records(chance: random.Random, deep: int) -> list[Record]:
     out = []
     for number in range(chance.randint(2, 5)):
-        values = {key: chance.choice((str(chance.randint(-9, 99)), f"{chance.random():.2f}", chance.choice(WORDS)))
-                  for key in chance.sample(KEYS, chance.randint(2, 4))}  # fmt: skip
+        values = {
+            key: chance.choice((str(chance.randint(-9, 99)), f"{chance.random():.2f}", chance.choice(WORDS)))
+            for key in chance.sample(KEYS, chance.randint(2, 4))
+        }
         values["title"] = f"The {chance.choice(WORDS)} of {number}"
         inner = records(chance, deep - 1) if deep and chance.random() < 0.5 else []
         out.append((chance.choice(KINDS), chance.choice(WORDS) + str(number), values, inner))
@@ -38,20 +40,24 @@ def spoken(value: str) -> str:
 
 def lists(chance: random.Random, some: list[Record], pad: str = "") -> str:
     return "".join(
-        quiet(chance, ";", pad) + f'{pad}({kind} "{name}"\n'
+        quiet(chance, ";", pad)
+        + f'{pad}({kind} "{name}"\n'
         + "".join(f"{pad}  ({key} {spoken(value)})\n" for key, value in values.items())
-        + lists(chance, inner, pad + "  ") + f"{pad})\n"
+        + lists(chance, inner, pad + "  ")
+        + f"{pad})\n"
         for kind, name, values, inner in some
-    )  # fmt: skip
+    )
 
 
 def nested(chance: random.Random, some: list[Record], pad: str = "") -> str:
     return "".join(
-        quiet(chance, "//", pad) + f"{pad}{kind} {name} {{\n"
+        quiet(chance, "//", pad)
+        + f"{pad}{kind} {name} {{\n"
         + "".join(f"{pad}\t{key} = {spoken(value)};\n" for key, value in values.items())
-        + nested(chance, inner, pad + "\t") + f"{pad}}}\n"
+        + nested(chance, inner, pad + "\t")
+        + f"{pad}}}\n"
         for kind, name, values, inner in some
-    )  # fmt: skip
+    )
 
 
 def bare(chance: random.Random, some: list[Record], pad: str = "") -> str:
@@ -60,19 +66,23 @@ def bare(chance: random.Random, some: list[Record], pad: str = "") -> str:
 
 def indented(chance: random.Random, some: list[Record], pad: str = "") -> str:
     return "".join(
-        quiet(chance, "#", pad) + f'{pad}{kind} "{name}"\n'
-        + "".join(f"{pad}\t{key} {spoken(value)}\n" for key, value in values.items()) + indented(chance, inner, pad + "\t")
+        quiet(chance, "#", pad)
+        + f'{pad}{kind} "{name}"\n'
+        + "".join(f"{pad}\t{key} {spoken(value)}\n" for key, value in values.items())
+        + indented(chance, inner, pad + "\t")
         for kind, name, values, inner in some
-    )  # fmt: skip
+    )
 
 
 def tagged(chance: random.Random, some: list[Record], pad: str = "") -> str:
     return "".join(
-        quiet(chance, "#", pad) + f"{pad}[{kind}]\n{pad}    id={name}\n"
+        quiet(chance, "#", pad)
+        + f"{pad}[{kind}]\n{pad}    id={name}\n"
         + "".join(f"{pad}    {key}={spoken(value)}\n" for key, value in values.items())
-        + tagged(chance, inner, pad + "    ") + f"{pad}[/{kind}]\n"
+        + tagged(chance, inner, pad + "    ")
+        + f"{pad}[/{kind}]\n"
         for kind, name, values, inner in some
-    )  # fmt: skip
+    )
 
 
 def plain(some: list[Record], name: str) -> list[tuple[str, Any]]:
@@ -90,9 +100,12 @@ def pairs(node: Any) -> Any:
 
 
 SHAPES: dict[str, tuple[Callable[..., str], str, str]] = {
-    "lists": (lists, "lists", "@name"), "nested": (nested, "nested", "@name"), "bare": (bare, "nested", "@name"),
-    "indented": (indented, "indented", "@name"), "tagged": (tagged, "sections", "id"),
-}  # fmt: skip
+    "lists": (lists, "lists", "@name"),
+    "nested": (nested, "nested", "@name"),
+    "bare": (bare, "nested", "@name"),
+    "indented": (indented, "indented", "@name"),
+    "tagged": (tagged, "sections", "id"),
+}
 
 
 @pytest.mark.parametrize("seed", range(20))
@@ -175,10 +188,17 @@ def test_sections_have_marked_texts_lists_over_lines_tables_and_keys_again_and_a
     document = ShapedDocument(SPEC, form=form)
     boats = document.look(parse_address("boats"))
     assert boats == {
-        "@line": '*include "more/reeds.list"', "name": 'The "quick" otter', "help": "One line,\nand another.",
-        "word": "spoken", "sizes": ["96", "48"], "tags": ["small", "wet"],
-        "rows": [{"kind": "otter", "speed": "5", "title": "Otter, young"}, {"kind": "kettle", "speed": "2", "title": "Kettle"}],
-    }  # fmt: skip
+        "@line": '*include "more/reeds.list"',
+        "name": 'The "quick" otter',
+        "help": "One line,\nand another.",
+        "word": "spoken",
+        "sizes": ["96", "48"],
+        "tags": ["small", "wet"],
+        "rows": [
+            {"kind": "otter", "speed": "5", "title": "Otter, young"},
+            {"kind": "kettle", "speed": "2", "title": "Kettle"},
+        ],
+    }
     assert document.look(parse_address("frame[1]/at")) == ["7", "8", "9"]
     changed = document.set(parse_address("boats/rows[kind=kettle]/title"), 'A "new" one')
     assert changed.text == SPEC.replace('_("Kettle")', '_("A \\"new\\" one")')
@@ -187,7 +207,7 @@ def test_sections_have_marked_texts_lists_over_lines_tables_and_keys_again_and_a
     assert '"kettle", 2, _("Kettle")\n      "reed", 1, _("Reed")' in added.text
 
 
-PROGRAM = '''-- what a boat is
+PROGRAM = """-- what a boat is
 local speed = 5.5
 local function row(boat)
   if boat.oars == 2 then speed = speed * 2 end
@@ -197,7 +217,7 @@ boats = {
   crews = { 3, 4, 5 }, -- by size
 }
 row(boats.otter)
-'''  # fmt: skip
+"""
 
 
 def test_of_a_program_only_what_stands_alone_is_a_record() -> None:
@@ -241,9 +261,12 @@ def test_prose_is_no_form() -> None:
 
 def test_a_form_for_some_paths_stands_before_that_of_the_ending() -> None:
     try:
-        use_forms([
-            Form(ending=".txt", shape="lines"), Form(ending="", files="rules/*", shape="lists", encoding="latin-1"),
-        ])  # fmt: skip
+        use_forms(
+            [
+                Form(ending=".txt", shape="lines"),
+                Form(ending="", files="rules/*", shape="lists", encoding="latin-1"),
+            ]
+        )
         assert document_of(b"(boat (speed 5))", "rules/otter.txt").plain() == {"boat": {"speed": "5"}}
         assert (
             document_of("(boat (n \xe9))".encode("latin-1"), "rules/none").look(parse_address("boat/n"))

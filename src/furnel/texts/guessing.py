@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 
 from furnel.errors import FurnelError
@@ -15,6 +15,7 @@ from furnel.texts.shaped import ShapedDocument
 FILES, _MOST_LETTERS = 12, 300_000
 _ENOUGH, _LETTERS, _BETTER = 0.7, 0.6, 0.02
 _COMMENTS = ("#", ";", "//", "--", "%")
+_HEAD = re.compile(r"^[ \t]*\[[^\]\"'\n]+\][ \t]*\r?$", re.MULTILINE)
 
 
 @dataclass(frozen=True, slots=True)
@@ -132,70 +133,105 @@ def _candidates(ending: str, files: str, texts: Sequence[str]) -> Iterator[Form]
 
 
 def _looked_like(ending: str, files: str, texts: Sequence[str]) -> Iterator[Form]:
-    whole = "\n".join(texts)
-    lines = [line.strip() for line in whole.splitlines() if line.strip()]
-    if not lines:
+    seen = _Seen.of(texts)
+    if seen is None:
         return
-    signs = Counter(whole)
-    comments = _comments(lines)
-    about: dict[str, object] = {"ending": ending, "files": files, "comments": comments, "escape": "\\"}
-    if "*/" in whole and any(line.startswith("/*") for line in lines):
+    about: dict[str, object] = {"ending": ending, "files": files, "comments": seen.comments, "escape": "\\"}
+    if "*/" in seen.whole and any(line.startswith("/*") for line in seen.lines):
         about["block"] = ("/*", "*/")
-    sure = [line for line in lines if not line.startswith(comments)] if comments else lines
-    if not sure:
+    sectioned = _share(bool(_HEAD.search(text)) for text in texts) > 0.6
+    for signs in _signs_of(seen, texts, sectioned):
+        yield Form.model_validate(about | signs)
+
+
+@dataclass(frozen=True, slots=True)
+class _Seen:
+    """Texts together: their `lines`, those that are `sure` to be no comments, the signs of comments and quotes."""
+
+    whole: str
+    lines: list[str]
+    sure: list[str]
+    comments: tuple[str, ...]
+    quotes: str
+
+    @classmethod
+    def of(cls, texts: Sequence[str]) -> _Seen | None:
+        whole = "\n".join(texts)
+        lines = [line.strip() for line in whole.splitlines() if line.strip()]
+        comments = _comments(lines)
+        sure = [line for line in lines if not comments or not line.startswith(comments)]
+        quotes = "".join(mark for mark in "\"'`" if _quoting(mark, sure))
+        return cls(whole, lines, sure, comments, quotes) if sure else None
+
+
+def _share(which: Iterable[bool]) -> float:
+    """How many of some are true, of all."""
+    told = [*which]
+    return sum(told) / max(len(told), 1)
+
+
+def _signs_of(seen: _Seen, texts: Sequence[str], sectioned: bool) -> Iterator[dict[str, object]]:
+    """The shapes that come into question, with their signs."""
+    yield from _as_lists(seen, texts)
+    yield from _as_sections(seen, sectioned)
+    nests = 0 < seen.whole.count("{") == seen.whole.count("}")
+    if sectioned:
         return
-    first = sum(line.startswith("(") for line in sure) / len(sure)
-    if (first > 0.3 and signs["("] == signs[")"]) or sum(
-        text.lstrip("; \n\r\t").startswith("(") for text in texts
-    ) > len(texts) / 2:
-        yield Form.model_validate(about | {"shape": "lists", "comments": ()})
-        if any(line.startswith(";") for line in lines):
-            yield Form.model_validate(about | {"shape": "lists", "comments": (";",)})
-    quotes = [mark for mark in "\"'`" if _quoting(mark, sure)]
-    heads = sum(bool(re.match(r"\[[^\]\"']+\]", line)) for line in sure)
-    sectioned = sum(bool(re.search(r"^[ \t]*\[[^\]\"'\n]+\][ \t]*\r?$", text, re.M)) for text in texts) / len(
-        texts
-    )
+    if _is_program(seen.sure):
+        yield {"shape": "assignments", "separator": ",;", "quote": seen.quotes}
+    elif nests:
+        yield from _as_nested(seen)
+    else:
+        yield from _as_lines(seen)
+
+
+def _as_lists(seen: _Seen, texts: Sequence[str]) -> Iterator[dict[str, object]]:
+    first = _share(line.startswith("(") for line in seen.sure)
+    closed = seen.whole.count("(") == seen.whole.count(")")
+    begins = _share(text.lstrip("; \n\r\t").startswith("(") for text in texts)
+    if (first > 0.3 and closed) or begins > 0.5:
+        yield {"shape": "lists", "comments": ()}
+        if any(line.startswith(";") for line in seen.lines):
+            yield {"shape": "lists", "comments": (";",)}
+
+
+def _as_sections(seen: _Seen, sectioned: bool) -> Iterator[dict[str, object]]:
+    heads = _share(bool(re.match(r"\[[^\]\"']+\]", line)) for line in seen.sure)
     for assign in ("=", ":"):
-        pairs = sum(bool(re.match(rf"[^\s{assign}\[]+[^\n{assign}]*{assign}", line)) for line in sure)
-        if (heads and pairs + heads > 0.3 * len(sure)) or pairs > 0.75 * len(sure) or sectioned > 0.6:
-            yield Form.model_validate(
-                about | {"shape": "sections", "assign": assign, "quote": '"' if '"' in quotes else ""}
-            )
-    if sectioned > 0.6:
+        pairs = _share(bool(re.match(rf"[^\s{assign}\[]+[^\n{assign}]*{assign}", line)) for line in seen.sure)
+        if sectioned or pairs > 0.75 or (heads and pairs + heads > 0.3):
+            yield {"shape": "sections", "assign": assign, "quote": '"' if '"' in seen.quotes else ""}
+
+
+def _as_nested(seen: _Seen) -> Iterator[dict[str, object]]:
+    ends = ";" if re.search(r";\s*$", seen.whole, re.MULTILINE) else ""
+    for assign in ("=", ":", "=:", ""):
+        if not assign or any(sign in seen.whole for sign in assign):
+            yield {"shape": "nested", "assign": assign, "separator": ",", "quote": seen.quotes, "end": ends}
+
+
+def _as_lines(seen: _Seen) -> Iterator[dict[str, object]]:
+    known = Counter(line.split()[0] for line in seen.sure)
+    again = sum(number for number in known.values() if number > 1) / len(seen.sure)
+    prose = _share(len(line.split()) > 9 and '"' not in line for line in seen.sure)
+    if again <= 0.5 or prose >= 0.15:
         return
-    nests = signs["{"] and signs["{"] == signs["}"]
-    program = _is_program(sure)
-    if nests and not program:
-        for assign in ("=", ":", "=:", ""):
-            if not assign or any(sign in whole for sign in assign):
-                nested = {"shape": "nested", "assign": assign, "separator": ",", "quote": "".join(quotes)}
-                ends = ";" if re.search(r";\s*$", whole, re.M) else ""
-                yield Form.model_validate(about | nested | {"end": ends})
-    if program:
-        yield Form.model_validate(
-            about | {"shape": "assignments", "separator": ",;", "quote": "".join(quotes)}
-        )
-        return
-    steps = [len(line) - len(line.lstrip()) for line in whole.splitlines() if line.strip()]
-    deep = sum(one > 0 for one in steps) / len(steps)
-    known = Counter(line.split()[0] for line in sure)
-    again = sum(number for number in known.values() if number > 1) / len(sure)
-    prose = sum(len(line.split()) > 9 and '"' not in line for line in sure) / len(sure)
-    if again > 0.5 and prose < 0.15 and not nests:
-        quote = "".join(mark for mark in quotes if mark != "'")
-        for assign in ("=", ""):
-            if assign and not any(assign in line for line in sure):
-                continue
-            if deep > 0.1:
-                yield Form.model_validate(about | {"shape": "indented", "assign": assign, "quote": quote})
-            yield Form.model_validate(about | {"shape": "lines", "assign": assign, "quote": quote})
+    deep = _share(line[:1].isspace() for line in seen.whole.splitlines() if line.strip())
+    for assign in ("=", ""):
+        if assign and not any(assign in line for line in seen.sure):
+            continue
+        for shape in ("indented", "lines") if deep > 0.1 else ("lines",):
+            yield {"shape": shape, "assign": assign, "quote": seen.quotes.replace("'", "")}
 
 
 def _comments(lines: Sequence[str]) -> tuple[str, ...]:
-    """Signs that lines begin with, as comments do."""
-    return tuple(sign for sign in _COMMENTS if any(line.startswith(sign) and not line.startswith(sign * 12) for line in lines)
-                 and sum(line.startswith(sign) for line in lines) < 0.8 * len(lines))  # fmt: skip
+    """Signs that lines begin with, as comments do; a line of nothing but one sign is a ruler."""
+
+    def is_one(sign: str) -> bool:
+        begin = [line for line in lines if line.startswith(sign)]
+        return len(begin) < 0.8 * len(lines) and any(not line.startswith(sign * 12) for line in begin)
+
+    return tuple(sign for sign in _COMMENTS if is_one(sign))
 
 
 def _quoting(mark: str, lines: Sequence[str]) -> bool:

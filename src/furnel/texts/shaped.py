@@ -27,8 +27,13 @@ from furnel.texts.document import Document, Found, Item, Node, Value, alike, sca
 from furnel.texts.shapes import Brackets, Lines, Programs, Scan, Sections, Token, pieces_of
 
 _READERS: dict[str, type[Brackets | Lines | Programs | Sections]] = {
-    "sections": Sections, "lists": Brackets, "nested": Brackets, "indented": Lines, "lines": Lines, "assignments": Programs,
-}  # fmt: skip
+    "sections": Sections,
+    "lists": Brackets,
+    "nested": Brackets,
+    "indented": Lines,
+    "lines": Lines,
+    "assignments": Programs,
+}
 
 
 @dataclass(frozen=True)
@@ -129,20 +134,15 @@ class ShapedDocument(Document):
         keyed = node.kind == "table"
         there = (*address, Step(like.key if keyed else "", place=number if keyed else place))
         if keyed and key != like.key:
-            made = made.rename_there(there, key) if isinstance(made, ShapedDocument) else made
-            number = sum(item.key == key for item in items[:place])
-            there = (*address, Step(key, place=number))
+            item = made.find(there).item
+            if item is None or item.key_start < 0:
+                raise self._refusal(address, "what stands beside it has no key of its own")
+            made = made._replaced(item.key_start, item.key_end, self._key_spelled(key))
+            there = (*address, Step(key, place=sum(item.key == key for item in items[:place])))
         made = _made_into(made, there, value)
         if not alike(_texts(made.look(there)), _texts(value)):
             raise self._refusal(address, "it cannot be written in this notation")
         return made
-
-    def rename_there(self, address: Address, key: str) -> Document:
-        """Another key, also where there is one of that name already."""
-        item = self.find(address).item
-        if item is None or item.key_start < 0:
-            raise self._refusal(address, "it has no key of its own")
-        return self._replaced(item.key_start, item.key_end, self._spelled(key, self.root, ""))
 
     def _like(self, items: Sequence[Item], key: str, value: Value, place: int) -> Item | None:
         """What a new item is written as: one of its key and kind, else of its kind, the nearest."""
@@ -219,13 +219,13 @@ def _made_into(document: Document, there: Address, value: Value) -> Document:
     now = document.look(there)
     if isinstance(value, dict) and isinstance(now, dict):
         for key in [key for key in now if key not in value]:
-            for _ in range(len(_many(now[key], document, there, key))):
+            many = sum(item.key == key for item in document.find(there).node.items)
+            for _ in range(many):
                 document = document.drop((*there, Step(key, place=0)))
         for key, part in value.items():
             if key not in now:
-                for one in (
-                    part if isinstance(part, list) and any(isinstance(row, dict) for row in part) else [part]
-                ):
+                several = isinstance(part, list) and any(isinstance(row, dict) for row in part)
+                for one in part if several else [part]:
                     document = document.add(there, key, one)
             elif not alike(_texts(now[key]), _texts(part)):
                 document = _made_into(document, (*there, Step(key, place=0)), part)
@@ -233,8 +233,3 @@ def _made_into(document: Document, there: Address, value: Value) -> Document:
     if alike(_texts(now), _texts(value)):
         return document
     return document.set(there, value)
-
-
-def _many(value: Value, document: Document, there: Address, key: str) -> list[Value]:
-    count = sum(item.key == key for item in document.find(there).node.items)
-    return [value] * count

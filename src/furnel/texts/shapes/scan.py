@@ -109,6 +109,7 @@ class Scan:
         return [Token("word", one.group(), one.start(), one.end()) for one in found]
 
     def cells(self, words: Sequence[Token]) -> tuple[Item, ...]:
+        """Pieces as the items of a list."""
         return tuple(Item("", self.scalar(word), word.start, word.end) for word in words)
 
     def of_parts(self, parts: Sequence[Item | Token], start: int, end: int) -> Node:

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from functools import cached_property
-from typing import ClassVar
 
 from furnel.texts.document import Item, Node
 from furnel.texts.shapes.scan import NUMBER, Scan, Token
@@ -19,15 +19,24 @@ _MARKED, _CELL = re.compile(r"_\([ \t]*$"), re.compile(r"[^,\n}]*")
 class Sections(Scan):
     """The shape `sections`."""
 
-    _GOING: ClassVar = re.compile(r"[^\S\n]*(?:[;#][^\n]*)?(?:\n[^\S\n]*(?:[;#][^\n]*)?)+")
-    """From the end of one line to what stands first in another, past lines of comment."""
+    @cached_property
+    def _signs(self) -> tuple[str, ...]:
+        """What begins a comment."""
+        return tuple(filter(None, (self.form.comment, *self.form.comments)))
+
+    @cached_property
+    def _going(self) -> re.Pattern[str]:
+        """From the end of one line to what stands first in another, past lines of comment."""
+        quiet = "|".join(map(re.escape, self._signs))
+        rest = rf"[^\S\n]*(?:(?:{quiet})[^\n]*)?" if quiet else r"[^\S\n]*"
+        return re.compile(rf"{rest}(?:\n{rest})+")
 
     def read(self) -> list[Item]:
         """Everything in the text. Heads that are closed (`[/head]`) may stand in one another."""
         text, signs = self.text, re.escape(self.form.assign)
-        quiet = tuple(filter(None, (self.form.comment, *self.form.comments)))
         pair = re.compile(rf"([^\s{signs}\[{{}}][^\n{signs}]*?)[ \t]*[{signs}][ \t]*")
-        head = re.compile(r"[ \t]*\[([^\]\n]+)\][ \t]*(?=[\r\n]|$|[#;])")
+        ends = "|".join(["[\\r\\n]", "$", *map(re.escape, self._signs)])
+        head = re.compile(rf"[ \t]*\[([^\]\n]+)\][ \t]*(?={ends})")
         nests = re.search(r"^[ \t]*\[/", text, re.MULTILINE) is not None
         top: list[Item] = []
         open_: list[tuple[re.Match[str], list[Item]]] = []
@@ -48,7 +57,7 @@ class Sections(Scan):
                 done = text.find(self.form.block[1], at)
                 at = len(text) if done < 0 else done + len(self.form.block[1])
                 continue
-            if not line or line.startswith(quiet):
+            if not line or line.startswith(self._signs):
                 at = stop + 1
                 continue
             if found := head.match(text, at, stop):
@@ -85,7 +94,7 @@ class Sections(Scan):
         stop = text.find("\n", at)
         stop = len(text) if stop < 0 else stop
         if not self.cut(text[at:stop]):
-            further = self._GOING.match(text, at)
+            further = self._going.match(text, at)
             line = text[further.end() :].partition("\n")[0] if further is not None else ""
             if (
                 line[:1] in ("{", "_", *self.form.quote)
@@ -106,7 +115,7 @@ class Sections(Scan):
             if comma is None:
                 break
             place = comma.end()
-            going = self._GOING.match(text, place)
+            going = self._going.match(text, place)
             if going is not None and cell.sort == "quoted":
                 place = going.end()
             place = _BLANKS.match(text, place).end()  # type: ignore[union-attr]
@@ -118,8 +127,7 @@ class Sections(Scan):
         plain = all(cell.sort == "quoted" or _PLAIN.fullmatch(cell.text) for cell in cells)
         told = any(cell.sort == "quoted" or NUMBER.fullmatch(cell.text) for cell in cells)
         if len(cells) > 1 and plain and told and not strange:
-            items = [Item("", self.scalar(cell), cell.start, cell.end) for cell in cells]
-            return Node("list", cells[0].start, place, None, tuple(items)), place
+            return Node("list", cells[0].start, place, None, self.cells(cells)), place
         if len(cells) == 1 and cells[0].sort == "quoted" and not strange:
             return self.scalar(cells[0]), place
         raw = self.cut(text[at:stop])
@@ -161,27 +169,41 @@ class Sections(Scan):
 
     def _rows(self, at: int) -> tuple[Node, int]:
         """`{ "head", "head" ⏎ cell, cell ⏎ … }`: rows by their heads."""
+        rows, end = self._rows_of_cells(at)
+        heads: list[str] = []
+        if len(rows) > 1 and all(cell.sort == "quoted" for cell in rows[0]):
+            heads = [self.plain(cell) for cell in rows[0]]
+            rows = rows[1:]
+        items = [self._row(row, heads if len(set(heads)) == len(heads) else []) for row in rows]
+        return Node("list", at, end, None, tuple(items)), end
+
+    def _row(self, row: Sequence[Token], heads: Sequence[str]) -> Item:
+        """A row as a record by its heads, or as a list where it has none, or more cells than there are."""
+        first, last = row[0].start, self._past_mark(row[-1])
+        if 0 < len(row) <= len(heads):
+            inner = tuple(
+                Item(key, self.scalar(cell), cell.start, cell.end)
+                for key, cell in zip(heads, row, strict=False)
+            )
+            return Item("", Node("table", first, last, None, inner), first, last)
+        return Item("", Node("list", first, last, None, self.cells(row)), first, last)
+
+    def _rows_of_cells(self, at: int) -> tuple[list[list[Token]], int]:
+        """The cells of each row of a table in braces, and where it ends; a row goes on behind a comma at the line's end."""
         text, place = self.text, at + 1
         rows: list[list[Token]] = [[]]
-        quiet = tuple(filter(None, (self.form.comment, *self.form.comments)))
-        while True:
-            if place >= len(text):
-                raise self.damage(at, "{ is never closed")
+        while place < len(text):
             sign = text[place]
             if sign == "}":
-                break
-            if sign == "\n" and rows[-1]:
+                return [row for row in rows if row], place + 1
+            if sign == "\n":
                 rows.append([])
             if sign in " \t\r\n,":
                 place += 1
-                if sign == "," and rows[-1]:
-                    going = self._GOING.match(text, place)
-                    place = (
-                        going.end()
-                        if going and text[going.end() : going.end() + 1] not in ("", "}")
-                        else place
-                    )
-            elif quiet and text.startswith(quiet, place):
+                going = self._going.match(text, place) if sign == "," and rows[-1] else None
+                if going is not None and text[going.end() : going.end() + 1] not in ("", "}"):
+                    place = going.end()
+            elif self._signs and text.startswith(self._signs, place):
                 end = text.find("\n", place)
                 place = len(text) if end < 0 else end
             else:
@@ -190,27 +212,4 @@ class Sections(Scan):
                     raise self.damage(place, f"{sign!r} stands where a value should be")
                 rows[-1].append(cell)
                 place = self._past_mark(cell)
-        end = place + 1
-        rows = [row for row in rows if row]
-        heads = (
-            [self.plain(cell) for cell in rows[0]]
-            if rows and all(cell.sort == "quoted" for cell in rows[0])
-            else []
-        )
-        body = rows[1:] if heads and len(rows) > 1 else rows
-        named = len(rows) > 1 and bool(heads) and len(set(heads)) == len(heads)
-        items = []
-        for row in body:
-            first, last = row[0].start, self._past_mark(row[-1])
-            cells = [self.scalar(cell) for cell in row]
-            if named and len(cells) <= len(heads):
-                inner = [
-                    Item(key, cell, cell.start, cell.end) for key, cell in zip(heads, cells, strict=False)
-                ]
-                node = Node("table", first, last, None, tuple(inner))
-            else:
-                node = Node(
-                    "list", first, last, None, tuple(Item("", cell, cell.start, cell.end) for cell in cells)
-                )
-            items.append(Item("", node, first, last))
-        return Node("list", at, end, None, tuple(items)), end
+        raise self.damage(at, "{ is never closed")
