@@ -97,6 +97,24 @@ def test_a_long_chain_is_read_changed_and_told_where_it_breaks(tmp_path: Path) -
         open_container(archive, layout)
 
 
+def test_more_records_than_any_game_has_are_refused_before_they_cost_memory(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    short = TABLE[: TABLE.index("  { name")].replace("u16", "u32").replace('"big"', '"little"')
+    short += '  { name = "begin", type = "u32", holds = "offset" }, { name = "size", type = "u16", holds = "size" },\n]\n'
+    with (tmp_path / "a.long").open("wb") as sparse:
+        sparse.write(struct.pack("<I", 10_000_000))
+        sparse.truncate(100 << 20)
+    with pytest.raises(FurnelError, match="10000000 records, and no more are read than 1048576"):
+        open_container(
+            tmp_path / "a.long", parse_layout(short.replace("[index]", '[index]\nnames = "numbers"'), "long")
+        )
+    monkeypatch.setattr("furnel.containers.records.MOST_RECORDS", 2000)
+    (tmp_path / "a.links").write_bytes(_chain(dict.fromkeys(NAMES, b"")))
+    with pytest.raises(FurnelError, match="more than 2000 records"):
+        open_container(tmp_path / "a.links", parse_layout(CHAIN, "links"))
+
+
 def test_a_new_link_is_of_the_kind_of_those_named_like_it_or_of_the_only_kind_or_refused(
     tmp_path: Path,
 ) -> None:

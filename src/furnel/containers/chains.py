@@ -142,9 +142,11 @@ class _Walker:
             group = "" if self._trace is no_trace else f"entry {self._count}"
             values, start = self._reader.read(view, at, self._source.name, scope, self._trace, group)
             self._count += 1
+            if self._count > records.MOST_RECORDS:
+                raise records.too_many(self._source.name)
             tag = self._tag(values)
             stop = start + self._size(values)
-            if not start <= stop <= end or self._count > records.MOST_RECORDS:
+            if not start <= stop <= end:
                 raise FurnelError(
                     _WHAT,
                     where=f"{self._source.name}, byte {at}",

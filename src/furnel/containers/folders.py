@@ -12,7 +12,7 @@ from furnel.containers import records
 from furnel.containers.fields import held
 from furnel.containers.linking import Links, follow_entries, follow_folders, link
 from furnel.containers.reader import RecordReader
-from furnel.containers.records import MOST_RECORDS, Scope, Trace, Values, no_trace
+from furnel.containers.records import Scope, Trace, Values, no_trace
 from furnel.containers.schema import Layout
 from furnel.containers.tableparts import FoldersPart
 from furnel.containers.tables import Table
@@ -150,10 +150,8 @@ def read_tree(
         path = f"{above}/{name}" if above else name
         found.append(values)
         paths.append(path)
-        if deep > _DEEPEST or len(found) + len(rows) > MOST_RECORDS:
-            raise FurnelError(
-                _WHAT, where=where, why=f"its folders are more than {_DEEPEST} deep, or have no end"
-            )
+        if deep > _DEEPEST:
+            raise FurnelError(_WHAT, where=where, why=f"its folders are more than {_DEEPEST} deep")
         counts = {role: int(meanings.of(values, role, scope) or 0) for role in ("entries", "folders")}
         for role in ("folders", "entries") if part.folders_first else ("entries", "folders"):
             for _ in range(counts[role]):
@@ -163,6 +161,8 @@ def read_tree(
                     row, at = files.read(data, at, where, scope, trace, f"entry {len(rows)}")
                     rows.append(row)
                     of_rows.append(number)
+                if len(found) + len(rows) > records.MOST_RECORDS:
+                    raise records.too_many(where)
         return at
 
     end = walk(at, "", 0)

@@ -19,9 +19,21 @@ Trace = Callable[[str, FieldPart, int, int, "int | bytes"], None]
 
 AT = "@at"
 """What a scope calls the place where a record begins; no expression can."""
-MOST_RECORDS = 1 << 24
+MOST_RECORDS = 1 << 20
+"""Of one archive: more cost minutes and gigabytes, and no game is known to have them."""
 _WHAT, _WRITING = "Reading an archive", "Writing an archive"
 _CUT = "The archive is cut short or described by the wrong layout"
+
+
+def too_many(where: object, told: int | None = None) -> FurnelError:
+    """What is said of an archive with more records than are read; `told` is how many it says it has."""
+    return FurnelError(
+        _WHAT,
+        where=where,
+        why=f"it has {'more than' if told is None else f'{told} records, and no more are read than'} {MOST_RECORDS}"
+        + (" records" if told is None else ""),
+        remedy="The archive is damaged or described by the wrong layout",
+    )
 
 
 def no_trace(group: str, field: FieldPart, start: int, end: int, value: int | bytes) -> None:

@@ -29,6 +29,7 @@ from furnel.containers.records import (
     room_for,
     take_bits,
     too_large,
+    too_many,
     write_record,
 )
 from furnel.errors import FurnelError
@@ -69,7 +70,9 @@ class Table:
         """`count` records (or as many as there is room for) from byte `at`, and where they end."""
         width = fixed_width(fields)
         left = max(len(data) - at, 0)
-        if count is not None and (count < 0 or count > MOST_RECORDS or count * (width or 1) > left):
+        if (left // width if count is None and width else count or 0) > MOST_RECORDS:
+            raise too_many(where, count)
+        if count is not None and (count < 0 or count * (width or 1) > left):
             room = left // width if width else left
             raise FurnelError(
                 _WHAT,
@@ -119,6 +122,8 @@ class Table:
             if at == begin:
                 raise FurnelError(_WHAT, where=where, why="its records have no bytes at all")
             rows.append(values)
+            if len(rows) > MOST_RECORDS:
+                raise too_many(where)
         left_out = {part.name: 0 if part.is_number else b"" for part in fields}
         every = {name: [row.get(name, empty) for row in rows] for name, empty in left_out.items()}
         return cls.of_columns(fields, order, every), at
