@@ -272,6 +272,35 @@ class Stories:
         self._keep_only("bank0")
         return self._in_game(lambda: remove_mod(install, "evening-post"), self.game / "data")
 
+    def share_in_place(self) -> tuple[int, list[str]]:
+        self._share()
+        return self._in_place()
+
+    def leave_what_is_shared(self) -> tuple[int, list[str]]:
+        from furnel.mods.build import build
+        from furnel.mods.deploy import install_mod, remove_mod
+
+        self._share()
+        install = self.space.catalogue.install
+        install_mod(install, "evening-post", build(self.space).folder)
+        self._keep_only("bank0")
+        return self._in_game(lambda: remove_mod(install, "evening-post"), self.game / "data")
+
+    def _share(self) -> None:
+        """Another mod that changes another entry of the same archive is in the game already."""
+        from furnel.mods.build import build
+        from furnel.mods.deploy import install_mod
+        from furnel.mods.workspace import create_project, open_workspace
+
+        self._go_in_place()
+        install = self.space.catalogue.install
+        second = open_workspace(create_project(self.folder / "second", "Second Post", self.game))
+        second.catalogue.install.profile = install.profile
+        swap = second.fitted(second.new_swap("bank0/000.wav", self.sources / "gull_loud.wav"))
+        second = second.with_project(second.project.with_swap(swap))
+        install_mod(install, "second-post", build(second).folder)
+        self.other = self.space
+
     def _go_in_place(self) -> None:
         install = self.space.catalogue.install
         rule = install.profile.mods.model_copy(update={"goes": "in-place"})

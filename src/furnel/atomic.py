@@ -163,8 +163,17 @@ def _nameless(folder: Path) -> BinaryIO | None:
 
 def _finish(stream: BinaryIO, path: Path) -> None:
     stream.flush()
-    os.fchmod(stream.fileno(), path.stat().st_mode & 0o7777 if path.exists() else 0o644)
+    os.fchmod(stream.fileno(), path.stat().st_mode & 0o7777 if path.exists() else 0o666 & ~_umask())
     os.fsync(stream.fileno())
+
+
+def _umask() -> int:
+    """What new files here are not allowed to be; asked of the kernel, as `os.umask` would change it for all threads."""
+    try:
+        status = Path("/proc/self/status").read_text()
+        return int(status.partition("\nUmask:")[2].split(maxsplit=1)[0], 8)
+    except (OSError, IndexError, ValueError):  # an older kernel, or none
+        return 0o022
 
 
 def _link(stream: BinaryIO, path: Path) -> bool:

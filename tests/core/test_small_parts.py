@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import stat
 import unicodedata
 from pathlib import Path
@@ -38,6 +39,17 @@ def test_a_file_is_the_old_one_or_the_new_one(tmp_path: Path) -> None:
     write_text(file, "new")
     assert file.read_text() == "new" and stat.S_IMODE(file.stat().st_mode) == 0o640
     assert names(file.parent) == ["a.bin"]
+
+
+@pytest.mark.parametrize("mask", [0o022, 0o077, 0o002])
+def test_a_new_file_is_as_open_as_others_that_are_made_here(tmp_path: Path, mask: int) -> None:
+    before = os.umask(mask)
+    try:
+        (tmp_path / "plain").touch()
+        write_text(tmp_path / "ours", "new")
+    finally:
+        os.umask(before)
+    assert (tmp_path / "ours").stat().st_mode == (tmp_path / "plain").stat().st_mode
 
 
 def test_several_files_change_together_or_not_at_all(tmp_path: Path) -> None:

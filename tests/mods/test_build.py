@@ -192,6 +192,7 @@ def test_a_mod_that_was_there_before_comes_back(fitted: Workspace) -> None:
     mods = fitted.catalogue.install.mods_folder()
     (mods / "evening-post").mkdir()
     (mods / "evening-post" / "mod.toml").write_text("by hand")
+    (mods / "evening-post" / "gone.png").symlink_to("../nowhere.png")
     (mods / "order.toml").write_text("# mine\n")
     before = digest(mods)
     with pytest.raises(FurnelError, match="did not put it there"):
@@ -201,7 +202,9 @@ def test_a_mod_that_was_there_before_comes_back(fitted: Workspace) -> None:
     put_in(fitted)
     assert digest(mods) != before
     remove_mod(fitted.catalogue.install, "evening-post")
-    assert digest(mods) == before
+    assert digest(mods) == before and (mods / "evening-post" / "gone.png").readlink() == Path(
+        "../nowhere.png"
+    )
 
 
 def test_a_full_disk_in_an_install_changes_nothing(

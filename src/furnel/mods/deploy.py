@@ -100,7 +100,7 @@ def _install(install: Install, mod: str, build: Path, progress: Progress, over: 
         shutil.rmtree(keep, ignore_errors=True)
         keep.mkdir(parents=True)
         if target.exists():
-            shutil.copytree(target, keep / "replaced")
+            shutil.copytree(target, keep / "replaced", symlinks=True)
         _write(keep, journal)
         _replace_content(install, mod, build, progress)
         _switch_on(install, mod, keep, journal, tree)
@@ -286,7 +286,7 @@ def _undo(install: Install, journal: Journal, keep: Path) -> None:
         replaced = keep / "replaced"
         if journal.had_mod and replaced.is_dir():
             fresh = beside(target, "next")
-            shutil.copytree(replaced, fresh)
+            shutil.copytree(replaced, fresh, symlinks=True)
             swap_folder(fresh, target)
         elif not journal.had_mod:
             shutil.rmtree(target, ignore_errors=True)
