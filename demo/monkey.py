@@ -12,7 +12,7 @@ import threading
 import time
 import traceback
 from collections import Counter
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import ExitStack, contextmanager, suppress
 from dataclasses import dataclass, field
 from pathlib import Path
@@ -132,10 +132,10 @@ class Probe:
 
 
 class Monkey:
-    """Works a window at random for some seconds. Files that it drops are given, some of them wrong."""
+    """Works a window at random for some seconds. Files that it drops are given, some of them wrong, and mods that it opens."""
 
-    def __init__(self, hands: Hands, files: list[Path], seed: int = 1) -> None:
-        self.hands, self.files, self.chance = hands, files, random.Random(seed)
+    def __init__(self, hands: Hands, files: list[Path], seed: int = 1, mods: Sequence[Path] = ()) -> None:
+        self.hands, self.files, self.chance, self.mods = hands, files, random.Random(seed), mods
         self.found = Found()
 
     def play(self, seconds: float) -> Found:
@@ -144,6 +144,8 @@ class Monkey:
             ("command", self._command), ("command", self._command), ("key", self._key), ("key", self._key),
             ("click", self._click), ("drop", self._drop), ("pick", self._pick), ("type", self._type), ("edit", self._edit),
         ]  # fmt: skip
+        if self.mods:
+            acts.append(("mod", lambda: self.hands.window.session.open_mod(self.chance.choice(self.mods))))
         with _nobody_answers():
             return self._play(acts, seconds)
 
