@@ -6,6 +6,7 @@ from __future__ import annotations
 import hashlib
 import json
 import os
+import signal
 import subprocess
 import sys
 import tempfile
@@ -80,7 +81,7 @@ def killed(folder: Path, seconds: float) -> int:
     for number in range(rounds):
         accepted = {str(mod): [(0.0, _mark(mod))] for mod in mods}
         words = [sys.executable, "-m", "benchmarks.window", str(folder), f"{number + 1}"]
-        with subprocess.Popen(words, stdout=subprocess.PIPE, text=True) as child:
+        with subprocess.Popen(words, stdout=subprocess.PIPE, text=True, start_new_session=True) as child:
             assert child.stdout is not None
             end = None
             for line in child.stdout:
@@ -90,7 +91,7 @@ def killed(folder: Path, seconds: float) -> int:
                     accepted.setdefault(told["mod"], []).append((told["at"], told["mark"]))
                 if time.monotonic() >= end:
                     break
-            child.kill()
+            os.killpg(child.pid, signal.SIGKILL)  # with a game that it started
             ended = time.monotonic()
         for mod, states in accepted.items():
             edits += len(states) - 1

@@ -9,11 +9,15 @@ from pathlib import Path
 
 import fastjsonschema
 import pytest
+import tomlkit
 from demo.files import tables
 from demo.points import table
 from demo.schemas import schemas
 
+from furnel.containers import parse_layout
 from furnel.desktop.actions import COMMANDS
+from furnel.games.profile import parse_profile
+from furnel.mods.project import load_project
 from furnel.mods.steps import STEP_TYPES
 from furnel.mods.workspace import Workspace
 
@@ -48,6 +52,52 @@ def test_the_schemas_describe_the_files_as_they_are_written(name: str, fitted_en
         raw["swap"][0]["steps"] = [{"do": "size", "wide": 3}]
         with pytest.raises(fastjsonschema.JsonSchemaException):
             valid(raw)
+
+
+EXAMPLES = [
+    (page.name, example)
+    for page in sorted((ROOT / "docs").glob("*.md"))
+    for example in re.findall(r"```toml\n(.*?)```", page.read_text("utf-8"), re.DOTALL)
+]
+RECORD = """furnel-layout = 1
+name = "shown"
+title = "What an example stands in"
+files = ["*.shown"]
+[start]
+fields = [{ name = "count", type = "u32", holds = "entry count" }, { name = "homes", type = "u16" },
+  { name = "sounds", type = "u16" }, { name = "sounds_at", type = "u32" }]
+[index]
+fields = [{ name = "path", type = "text", length = 16, holds = "path" }, { name = "at", type = "u32", holds = "offset" },
+  { name = "size", type = "u32", holds = "size" }]
+"""
+
+
+@pytest.mark.parametrize(("page", "example"), EXAMPLES, ids=lambda text: text[:24])
+def test_every_example_of_a_page_is_taken(page: str, example: str, game: Path) -> None:
+    """As it stands there, in the smallest file that it can stand in."""
+    if page == "layouts.md":
+        told = tomllib.loads(example)
+        frame = {} if "furnel-layout" in told else tomllib.loads(RECORD)
+        if "hash" in told.get("names", {}):
+            frame["index"] = {
+                "names": "hash", "fields": [{"name": "h", "type": "u32", "holds": "name hash"}, *frame["index"]["fields"][1:]],
+            }  # fmt: skip
+        if "free" in example:  # chains through the entries
+            frame["index"]["fields"].append({"name": "next", "type": "u16", "holds": "next entry"})
+        if "buckets" in told:
+            frame["names"] = {"hash": "crc32"}
+        parse_layout(tomlkit.dumps(frame | told), page)
+    elif page == "projects.md" or "[[swap]]" in example:
+        head = 'furnel = 1\n[mod]\nid = "a"\nname = "A"\nversion = "1"\n[game]\nprofile = "tarnlight"\nfolder = "../game"\n'
+        file = game / "furnel.toml"
+        file.write_text(example if "[mod]" in example else head + example, "utf-8")
+        assert load_project(file).swaps
+    else:
+        shipped = (ROOT / "src/furnel/games/profiles/tarnlight.toml").read_text("utf-8")
+        told, own = tomlkit.parse(example), tomlkit.parse(shipped)
+        for part, rows in told.items():
+            own[part] = own[part] | rows if part == "mods" else rows
+        parse_profile(tomlkit.dumps(own), Path(page))
 
 
 def test_the_points_are_the_current_ones() -> None:

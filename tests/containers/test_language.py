@@ -23,6 +23,7 @@ from furnel.containers import (
     parse_layout,
     shipped_layouts,
     write_archive,
+    write_changed,
 )
 from furnel.containers.expressions import Expression
 from furnel.containers.naming import NamesPart
@@ -156,6 +157,12 @@ def test_names_that_nobody_knows_are_numbers_and_lists_beside_the_archive_help(t
     after = everything(open_container(tmp_path / "a.drawer"))
     assert after["night/oil.bin"] == b"x"
     assert sum(path.startswith("unknown/") for path in after) == 3
+    gull = Changes(add={"night/gull.bin": b"new"}, rename={"boats/heron.bin": "boats/crane.bin"})
+    assert write_changed(tmp_path / "a.drawer", None, tmp_path / "b.drawer", gull) == len(CONTENTS) + 1
+    written = everything(open_container(tmp_path / "b.drawer"))
+    assert written["night/gull.bin"] == b"new" and written["night/oil.bin"] == b"x"
+    assert "boats/crane.bin" in written and sum(path.startswith("unknown/") for path in written) == 3
+    assert not any("unknown" in line for line in (tmp_path / "b.names").read_text().splitlines())
 
 
 def test_archives_inside_archives_are_one_path(tmp_path: Path) -> None:

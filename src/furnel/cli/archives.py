@@ -17,6 +17,7 @@ from furnel.containers import (
     open_container,
     pack_folder,
     unpack_to,
+    write_changed,
 )
 from furnel.containers import guess as guess_file
 from furnel.errors import FurnelError
@@ -109,10 +110,7 @@ def change(
     changes = Changes(_files(replace, "--replace"), _files(add, "--add"), frozenset(remove), renamed)
     if not changes:
         raise click.UsageError("say what to change with --replace, --add, --remove or --rename")
-    container = open_container(archive, layout_named(layout) if layout else None)
-    container.rewrite(target, changes, Bar())
-    number = len(container.entries()) + len(changes.add) - len(changes.remove)
-    container.close()
+    number = write_changed(archive, layout_named(layout) if layout else None, target, changes, Bar())
     echo(f"{number} entries in {target}, read back and found as they should be")
     return 0
 

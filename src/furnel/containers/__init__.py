@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import fnmatch
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from pathlib import Path
 
-from furnel.atomic import scratch_in
+from furnel.atomic import scratch_in, write_text
 from furnel.containers import chained, indexed, several
 from furnel.containers.anatomy import Anatomy, Span, dissect
 from furnel.containers.carving import Carved, Find, find_files
@@ -37,6 +37,7 @@ from furnel.containers.opening import (
 from furnel.containers.rawparts import RawPart
 from furnel.containers.readonly import read_only_kind
 from furnel.containers.schema import InsidePart, Layout
+from furnel.containers.sums import listed_names
 from furnel.containers.tarred import Tar, is_tar, packing_named, write_tar
 from furnel.containers.whole import write_whole
 from furnel.containers.zipped import Zip, write_zip
@@ -79,6 +80,7 @@ __all__ = [
     "shipped_layouts",
     "unpack_to",
     "write_archive",
+    "write_changed",
     "write_zip",
 ]
 
@@ -177,12 +179,43 @@ def layout_files(archive: Path, layout: Layout | None) -> list[Path]:
     return found
 
 
+def write_changed(
+    archive: Path, layout: Layout | None, target: Path, changes: Changes, progress: Progress = QUIET
+) -> int:
+    """A changed copy of an archive, with the list of names beside it where there can be one; the number of its entries."""
+    container = open_container(archive, layout)
+    try:
+        container.rewrite(target, changes, progress)
+        there = {entry.path for entry in container.entries()} - changes.remove - changes.rename.keys()
+    finally:
+        container.close()
+    paths = there | {*changes.add, *changes.rename.values()}
+    _keep_names(target, layout or known_layouts().get(container.kind), paths)
+    return len(paths)
+
+
+def _keep_names(target: Path, layout: Layout | None, paths: Iterable[str]) -> None:
+    """Put the paths in an archive that has only their hashes into the list beside it, which a game does not read.
+
+    What the list says already stays.
+    """
+    if layout is None or not layout.names.list:
+        return
+    file = target.with_suffix(layout.names.list)
+    said = file.read_text("utf-8", "replace") if file.is_file() else ""
+    unknown = layout.entry.path_of(layout.names.unknown.partition("{")[0])
+    fresh = sorted({path for path in paths if not path.startswith(unknown)} - {*listed_names(said)})
+    if fresh:
+        write_text(file, "\n".join([*said.splitlines(), *fresh, ""]))
+
+
 def pack_folder(folder: Path, layout: Layout | None, target: Path, progress: Progress = QUIET) -> int:
     """An archive of every file in `folder`; the number of its entries."""
     if not folder.is_dir():
         raise FurnelError("Packing a folder", where=folder, why="there is no such folder")
     contents = Folder(folder).files()
     write_archive(target, contents, layout, progress)
+    _keep_names(target, layout, contents)
     return len(contents)
 
 

@@ -27,11 +27,11 @@ _CUT = "The archive is cut short or described by the wrong layout"
 
 def too_many(where: object, told: int | None = None) -> FurnelError:
     """What is said of an archive with more records than are read; `told` is how many it says it has."""
+    more = f"it has more than {MOST_RECORDS} records"
     return FurnelError(
         _WHAT,
         where=where,
-        why=f"it has {'more than' if told is None else f'{told} records, and no more are read than'} {MOST_RECORDS}"
-        + (" records" if told is None else ""),
+        why=more if told is None else f"it has {told} records, and no more are read than {MOST_RECORDS}",
         remedy="The archive is damaged or described by the wrong layout",
     )
 

@@ -33,6 +33,7 @@ from furnel.containers import (
     open_container,
     parse_layout,
     unpack_to,
+    write_changed,
 )
 from furnel.containers.mapped import MappedFile
 from furnel.containers.marking import Mark, described, with_mark
@@ -496,11 +497,7 @@ class ArchivePage(Page):
         changes = pending.changes()
 
         def work(progress: Progress) -> None:
-            container = open_container(file, layout)
-            try:
-                container.rewrite(target, changes, progress)
-            finally:
-                container.close()
+            write_changed(file, layout, target, changes, progress)
 
         def done(_: None) -> None:
             self._session.tell_written(

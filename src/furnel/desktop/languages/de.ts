@@ -402,8 +402,8 @@
 <translation>Eintrag {0} ist in Ordner {1}, und es gibt {2}</translation></message>
 <message><source>folder {0} has entries {1} to {2}, and there are {3}</source>
 <translation>Ordner {0} hat die Einträge {1} bis {2}, und es gibt {3}</translation></message>
-<message><source>its folders are more than {0} deep, or have no end</source>
-<translation>seine Ordner sind mehr als {0} tief oder haben kein Ende</translation></message>
+<message><source>its folders are more than {0} deep</source>
+<translation>seine Ordner liegen mehr als {0} tief</translation></message>
 <message><source>its folders are more than {0} deep, or in a circle</source>
 <translation>seine Ordner sind mehr als {0} tief oder laufen im Kreis</translation></message>
 <message><source>Packing a file</source>
@@ -722,6 +722,8 @@
 <translation>es entpackt sich zu einer anderen Größe, als es sagt</translation></message>
 <message><source>it is damaged</source>
 <translation>es ist beschädigt</translation></message>
+<message><source>it has more than {0} records</source>
+<translation>es hat mehr als {0} Einträge</translation></message>
 <message><source>the field “{0=}” at byte {1=} is longer than 63 bits</source>
 <translation>das Feld „{0}“ bei Byte {1} ist länger als 63 Bit</translation></message>
 <message><source>the field “{0=}” lies at byte {1=} and the file ends at {2}</source>
@@ -734,6 +736,8 @@
 <translation>das Feld „{0}“ hat Platz für {1} Bytes</translation></message>
 <message><source>Use a shorter name</source>
 <translation>Nimm einen kürzeren Namen</translation></message>
+<message><source>it has {0} records, and no more are read than {1}</source>
+<translation>es hat {0} Einträge, und mehr als {1} werden nicht gelesen</translation></message>
 <message><source>{0} does not fit into its {1} bits</source>
 <translation>{0} passt nicht in seine {1} Bit</translation></message>
 <message><source>the field “{0=}” at byte {1} is {2}, not {3=}</source>
@@ -2854,8 +2858,6 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Was gelesen wird</translation></message>
 <message><source>How {0} is read</source>
 <translation>Wie {0} gelesen wird</translation></message>
-<message><source>Kept in the profile of {0=}</source>
-<translation>Im Profil von {0=} behalten</translation></message>
 <message><source>{0} of this ending; some of them were tried</source>
 <translation>{0} dieser Endung; einige davon wurden versucht</translation></message>
 <message><source>It is written as</source>
@@ -3582,6 +3584,8 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>   · zurückgenommen</translation></message>
 <message><source>Preparing to play</source>
 <translation>Wiedergabe vorbereiten</translation></message>
+<message><source>Kept in the profile of {0=}</source>
+<translation>Im Profil von {0=} behalten</translation></message>
 <message><source>Furnel {0}, Python {1}, Qt {2}, PyQt {3}, {4}</source>
 <translation>Furnel {0}, Python {1}, Qt {2}, PyQt {3}, {4}</translation></message>
 <message><source>Furnel {0} on Python {1} ended without warning.</source>
@@ -4472,12 +4476,6 @@ und {0} weitere</translation></message>
 <translation>es braucht einen Wert, der das Asset des anderen nennt, oder like</translation></message>
 <message><source>Changing what is known of a game</source>
 <translation>Ändern, was über ein Spiel bekannt ist</translation></message>
-<message><source>its profile came with Furnel</source>
-<translation>sein Profil kam mit Furnel</translation></message>
-<message><source>Put a profile of your own with the id {0} into {1}</source>
-<translation>Ein eigenes Profil mit der Kennung {0} nach {1} legen</translation></message>
-<message><source>Mend the file, then try again</source>
-<translation>Die Datei richten, dann noch einmal versuchen</translation></message>
 <message><source>it is no command ({0})</source>
 <translation>es ist kein Befehl ({0})</translation></message>
 <message><source>Close the quotes, as in a terminal</source>
@@ -4596,6 +4594,12 @@ und {0} weitere</translation></message>
 <translation>in {0} braucht {1} davor, worin es liegt, wie in 'mod.name'</translation></message>
 <message><source>Correct or delete the file</source>
 <translation>Berichtige oder lösche die Datei</translation></message>
+<message><source>its profile came with Furnel</source>
+<translation>sein Profil kam mit Furnel</translation></message>
+<message><source>Put a profile of your own with the id {0} into {1}</source>
+<translation>Ein eigenes Profil mit der Kennung {0} nach {1} legen</translation></message>
+<message><source>Mend the file, then try again</source>
+<translation>Die Datei richten, dann noch einmal versuchen</translation></message>
 <message><source>Reading a profile</source>
 <translation>Ein Profil lesen</translation></message>
 <message><source>; {0} cannot be read: {1}</source>
@@ -7472,6 +7476,8 @@ und {0} weitere</translation></message>
 <translation>es lässt sich in dieser Schreibweise nicht schreiben</translation></message>
 <message><source>what stands behind a head stays with it: give it another value</source>
 <translation>was hinter einem Kopf steht, bleibt bei ihm: einen anderen Wert geben</translation></message>
+<message><source>what stands beside it has no key of its own</source>
+<translation>was daneben steht, hat keinen eigenen Schlüssel</translation></message>
 <message><source>{0} stands where a name should be</source>
 <translation>{0} steht, wo ein Name stehen sollte</translation></message>
 <message><source>{0} stands here, and {1} is open</source>
