@@ -9,6 +9,7 @@ import tempfile
 from pathlib import Path
 
 from demo.hands import Hands
+from demo.moving import write_moving
 from firsthour.make import make_demo
 
 
@@ -49,6 +50,8 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.shot(out / "fit-music.png")
         window.session.swaps.fit_all(["art/hulls/hull_otter.dds", "bank0/012.wav"])
         hands.settle()
+        window.fit_station.pick("art/hulls/hull_otter.dds")
+        hands.shot(folder / "fitted.png")
         hands.station(3)
         hands.key("Ctrl+B", window)
         hands.until(lambda: not window.session.builds.stale, "the build")
@@ -58,6 +61,14 @@ def take(out: Path, game: Path | None = None) -> None:
         hands.station(4)
         hands.until(lambda: window.try_station.report is not None, "the report")
         hands.shot(out / "try.png")
+        round_trip = [
+            out / "find.png",
+            out / "fit-picture.png",
+            folder / "fitted.png",
+            out / "build.png",
+            out / "try.png",
+        ]
+        write_moving(round_trip, out.parent / "pictures" / "round.webp")
         _together(hands, out)
         _finding(hands, out, folder)
         _defining(hands, out, folder)
