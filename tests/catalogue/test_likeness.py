@@ -10,16 +10,16 @@ from pathlib import Path
 import numpy as np
 import numpy.typing as npt
 import pytest
-from PIL import Image
+from PIL import Image, ImageDraw
 from scipy import ndimage
 from tests.conftest import shared
 
 from furnel import sound
 from furnel.catalogue import Catalogue, Marks, like_colour, like_picture, like_sound, mark_all, preview
-from furnel.catalogue.kin import names_differ
+from furnel.catalogue.kin import names_differ, size_free
 from furnel.catalogue.marks import patches_of, sound_marks
 from furnel.errors import Cancelled
-from furnel.games import Install
+from furnel.games import Install, keep_profile, profile_text, survey
 from furnel.images.picture import Picture
 from furnel.media import Preview
 from tarnlight.content import bank
@@ -259,3 +259,55 @@ def test_pictures_without_anything_in_them_are_no_trouble() -> None:
 )  # fmt: skip
 def test_names_tell_frames_and_opposites_apart(one: str, other: str, differ: bool) -> None:
     assert names_differ(one, other) is differ is names_differ(other, one)
+
+
+@pytest.mark.parametrize(
+    ("one", "other", "same"),
+    [
+        ("art/gfx16/crate.png", "art/gfx64/crate.png", True), ("art/small/crate.png", "art/large/crate.png", True),
+        ("flags/fjell.png", "flags/fjell-large.png", True), ("icons/oar@2x.png", "icons/oar.png", True),
+        ("art/gfx16/crate.png", "art/gfx64/crates.png", False), ("walk/otter_06.png", "walk/otter_07.png", False),
+        ("art/boats/crate.png", "art/shore/crate.png", False), ("large.png", "small.png", False),
+    ],
+)  # fmt: skip
+def test_paths_tell_sizes_of_one_picture(one: str, other: str, same: bool) -> None:
+    assert (size_free(one) == size_free(other)) is same
+
+
+def test_pictures_that_were_drawn_anew_at_each_size_are_kin_by_their_names(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setenv("FURNEL_STATE", str(tmp_path / "state"))
+    rng, game = np.random.default_rng(5), tmp_path / "Moss"
+    for size in (16, 64):
+        folder = game / f"icons{size}"
+        folder.mkdir(parents=True)
+        for name in ("crate", "lamp", "rope", "sack"):
+            icon = Image.new(
+                "RGBA",
+                (size, size),
+                (250, 230, 90, 255) if name == "lamp" and size > 16 else (40, 50, 70, 255),
+            )
+            draw, unit = ImageDraw.Draw(icon), size / 16
+            if name == "crate":  # at 16 pixels with a thicker cross, and no shade
+                draw.rectangle((3 * unit, 3 * unit, 13 * unit, 13 * unit), (170, 110, 50, 255))
+                draw.line(
+                    (3 * unit, 3 * unit, 13 * unit, 13 * unit), (250, 220, 160, 255), 3 if size == 16 else 4
+                )
+            elif name != "lamp":
+                for x, y, w in rng.uniform(2, 11, (5, 3)).tolist():
+                    draw.ellipse(
+                        (x * unit, y * unit, (x + w / 3) * unit, (y + w / 3) * unit),
+                        (200, int(20 * w), 90, 255),
+                    )
+            icon.save(folder / f"{name}.png")
+    keep_profile(profile_text(survey(game), "Moss", "mods", goes="in-place"))
+    catalogue = Catalogue(Install(game), tmp_path / "index.sqlite")
+    catalogue.refresh()
+    marks, paths = mark_all(catalogue), catalogue.assets.paths
+    found = {paths[row]: [paths[other] for other in marks.kin.of(row)] for row in range(len(paths))}
+    catalogue.close()
+    assert found["icons16/crate.png"] == ["icons64/crate.png"] and found["icons64/crate.png"] == [
+        "icons16/crate.png"
+    ]
+    assert found["icons16/lamp.png"] == []

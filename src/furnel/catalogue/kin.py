@@ -1,9 +1,10 @@
-"""Kin: assets that are the same picture at other sizes or places, or the same sound at other rates."""
+"""Kin: assets that are the same picture at other sizes or places, or the same sound at other rates; also told by names."""
 
 from __future__ import annotations
 
 import re
 from functools import cached_property
+from itertools import combinations
 
 import numpy as np
 import numpy.typing as npt
@@ -19,7 +20,12 @@ _NEAR, _AXES, _PIECE = 0.026, 12, 8_000  # root mean square difference of coarse
 _SIGNS_APART, _REACH, _AGREEING = 30, 0.06, 0.4
 _COLOUR_APART, _ALPHA_APART = 11.5, 12.0  # of 255: largest root mean square differences of cells
 _COLOUR_APART_IN_STEP, _IN_STEP = 24.0, 0.93  # more for pictures whose cells rise and fall together
-_ASPECT = 0.04
+_BY_NAME = (
+    50.0,
+    50.0,
+    0.7,
+)  # colours, alpha and step of pictures whose names say that they are one at other sizes
+_ASPECT, _ASPECT_BY_NAME = 0.04, 0.12
 _LENGTH = 0.015  # as a logarithm to 2
 _ENVELOPE_APART, _BANDS_APART = 0.11, 0.2  # in bels, over all times and all bands
 _FLAT = 3.0  # of 255: a picture with less contrast between its cells is like too many others
@@ -56,7 +62,7 @@ def find_kin(shelf: Shelf, pictures: PictureTable, sounds: SoundTable, digests: 
     """The kin of a shelf's assets. `digests` (assets, 16) tell which have the same bytes; all zero where not known."""
     alike = np.concatenate([_same_pictures(shelf, pictures), _same_sounds(sounds)])
     apart = [names_differ(shelf.paths[first], shelf.paths[second]) for first, second in alike.tolist()]
-    pairs = [_same_bytes(digests), alike[~np.array(apart, bool)]]
+    pairs = [_same_bytes(digests), alike[~np.array(apart, bool)], _same_names(shelf, pictures)]
     area = shelf.columns["width"] * shelf.columns["height"] + shelf.columns["rate"]
     return Kin(_stars(len(shelf), np.concatenate(pairs), area))
 
@@ -85,6 +91,57 @@ def names_differ(one: str, other: str) -> bool:
             abs(int(x) - int(y)) for x, y in zip(mine, theirs, strict=False)
         ] == [1]
     return len(mine) == len(theirs) == 1 and {mine[0], theirs[0]} in _OPPOSITES
+
+
+_SIZE = re.compile(
+    r"\d+(?:x\d*)?|x\d+|tiny|mini|small|medium|normal|big|large|huge|low|lo|high|hi|hires|lores|sd|hd|uhd|half|full|thumbs?"
+)
+_WORDS = re.compile(r"\d+(?:x\d*)?|x\d+|[^\W\d_]+", re.IGNORECASE)
+_MOST_SIZES = 12
+
+
+def size_free(path: str) -> str:
+    """A path without the words that tell sizes of one picture: in its folders (`gfx32`, `small`), and behind its name
+    (`crate-large`, `crate@2x`), where numbers alone are no sizes."""
+    home, _, name = path.casefold().rpartition("/")
+    stem, dot, ending = name.rpartition(".")
+    words = _WORDS.findall(stem if dot else ending)
+    while len(words) > 1 and _SIZE.fullmatch(words[-1]) and not words[-1].isdigit():
+        words.pop()
+    folders = [
+        " ".join(word for word in _WORDS.findall(part) if not _SIZE.fullmatch(word))
+        for part in home.split("/")
+    ]
+    return "/".join([*folders, " ".join(words) + dot + (ending if dot else "")])
+
+
+def _same_names(shelf: Shelf, table: PictureTable) -> Rows:
+    """Pairs of pictures whose paths say that they are one at two sizes, and that are not of quite another look."""
+    if len(table) < 2:
+        return np.zeros((0, 2), np.int64)
+    named: dict[str, list[int]] = {}
+    for place, row in enumerate(table.rows.tolist()):
+        named.setdefault(size_free(shelf.paths[row]), []).append(place)
+    found = [
+        pair for group in named.values() if 1 < len(group) <= _MOST_SIZES for pair in combinations(group, 2)
+    ]
+    pairs = np.array(found, np.int64).reshape(-1, 2)
+    width, height = (shelf.columns[name][table.rows].astype(np.float64) for name in ("width", "height"))
+    aspect = np.log(np.maximum(width, 1) / np.maximum(height, 1))
+    sizes_differ = width[pairs[:, 0]] != width[pairs[:, 1]]
+    near = sizes_differ & (np.abs(aspect[pairs[:, 0]] - aspect[pairs[:, 1]]) < _ASPECT_BY_NAME)
+    pairs = np.ascontiguousarray(pairs[near])
+    cells = table.wholes.reshape(len(table), -1, 4)
+    pieces = [_alike_by_name(cells, pairs[at : at + _PIECE]) for at in range(0, len(pairs), _PIECE)]
+    alike = np.concatenate([*pieces, np.zeros(0, bool)])
+    return np.asarray(table.rows[pairs[alike]].reshape(-1, 2), np.int64)
+
+
+def _alike_by_name(cells: npt.NDArray[np.uint8], pairs: Rows) -> npt.NDArray[np.bool_]:
+    """Which pairs are not of quite another look."""
+    colour, alpha, step = _apart(cells, pairs)
+    most, clear, least = _BY_NAME
+    return np.asarray(((colour < most / 2) | ((colour < most) & (step > least))) & (alpha < clear))
 
 
 def _stars(count: int, pairs: Rows, size: Rows) -> Rows:
@@ -162,7 +219,15 @@ def _agreeing(table: PictureTable, pairs: Rows) -> npt.NDArray[np.bool_]:
 
 def _alike(cells: Floats, pairs: Rows) -> npt.NDArray[np.bool_]:
     """Which pairs have the same colours where both show something, and the same alpha."""
-    first, second = cells[pairs[:, 0]], cells[pairs[:, 1]]
+    colour, alpha, step = _apart(cells, pairs)
+    near = (colour < _COLOUR_APART) | ((colour < _COLOUR_APART_IN_STEP) & (step > _IN_STEP))
+    return np.asarray(near & (alpha < _ALPHA_APART))
+
+
+def _apart(cells: Floats | npt.NDArray[np.uint8], pairs: Rows) -> tuple[Floats, Floats, Floats]:
+    """How far colours are apart where both pictures show something, how far alpha is (of 255), and how far they rise and fall
+    together (1: quite)."""
+    first, second = (cells[pairs[:, side]].astype(np.float32) for side in (0, 1))
     shown = (first[..., 3] + second[..., 3]) / 510
     total = np.maximum(shown.sum(1), 1e-3)
     colour = np.sqrt((((first - second)[..., :3] ** 2).mean(2) * shown).sum(1) / total)
@@ -174,8 +239,7 @@ def _alike(cells: Floats, pairs: Rows) -> npt.NDArray[np.bool_]:
     ]
     norms = [np.sqrt((part**2).sum((1, 2))) for part in flat]
     step = (flat[0] * flat[1]).sum((1, 2)) / np.maximum(norms[0] * norms[1], 1e-6)
-    near = (colour < _COLOUR_APART) | ((colour < _COLOUR_APART_IN_STEP) & (step > _IN_STEP))
-    return np.asarray(near & (alpha < _ALPHA_APART))
+    return colour, alpha, step
 
 
 def _same_sounds(table: SoundTable) -> Rows:
