@@ -15,12 +15,15 @@ from PyQt6.QtGui import QWheelEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QDialog, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
+from furnel import mods
 from furnel.desktop.widgets.basics import answers
 from furnel.desktop.widgets.colours import ColourChooser
 from furnel.desktop.widgets.sheets import ask
 from furnel.desktop.widgets.steady import Choice, Number, Slider, Whole
+from furnel.mods.build import Build
+from furnel.mods.edit import Edit
 from furnel.mods.project import StepUse, load_project
-from furnel.mods.workspace import create_project
+from furnel.mods.workspace import Workspace, create_project
 from furnel.texts import Change
 
 BELL, HULL = "bank0/000.wav", "art/hulls/hull_otter.dds"
@@ -45,6 +48,42 @@ def test_a_field_that_was_not_left_belongs_to_the_mod_that_was_open(
     line.editingFinished.emit()
     hands.settle()
     assert other.read_bytes() == before and load_project(mod).mod.summary == "Typed, not left"
+
+
+@pytest.mark.parametrize("reopened", [True, False])
+def test_what_is_edited_while_a_mod_is_being_opened_is_in_it(
+    hands: Hands, mod: Path, game: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, reopened: bool
+) -> None:
+    session, other = hands.window.session, create_project(tmp_path / "second", "Moss Pictures", game)
+    hands.open(other)
+    left = session.space
+    if not reopened:
+        hands.open(mod)
+    read, edited, real = threading.Event(), threading.Event(), mods.build.last_build
+
+    def waiting(space: Workspace) -> Build | None:
+        read.set()
+        assert edited.wait(30)
+        return real(space)
+
+    monkeypatch.setattr(mods.build, "last_build", waiting)
+    session.open_mod(other)
+    hands.until(read.is_set, "the file to be read")
+    assert left is not None
+    more = left.project.model_copy(
+        update={"mod": left.project.mod.model_copy(update={"summary": "Meanwhile"})}
+    )
+    session.apply(Edit.between("Say more", left.project, more), left)
+    hands.until(lambda: load_project(other).mod.summary == "Meanwhile", "the file to be written")
+    before = session.space
+    edited.set()
+    hands.until(lambda: session.space is not before and session.project is not None, "the mod to open")
+    hands.settle()
+    assert session.project is not None and session.project == load_project(other) == more
+    assert not any("Another program" in notice.text for notice in hands.window.messages)
+    session.undo()
+    hands.settle()
+    assert load_project(other).mod.summary == ""
 
 
 def test_what_another_program_writes_is_seen_and_merged(hands: Hands, mod: Path) -> None:

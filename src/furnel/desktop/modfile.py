@@ -15,6 +15,8 @@ if TYPE_CHECKING:
     from furnel.mods.store import Saved
     from furnel.mods.workspace import Workspace
 
+_BY_OTHERS = "Another program changed the mod: it is taken over"
+
 
 class ModFile:
     """Keeps a session's mod on disk, in a lane that nothing long uses."""
@@ -54,8 +56,8 @@ class ModFile:
 
         self._start("Saving the mod", space.store.save_wished, done, space)
 
-    def look(self) -> None:
-        """See whether another program changed the mod's file, and take what it changed."""
+    def look(self, said: str = _BY_OTHERS) -> None:
+        """See whether another program changed the mod's file, and take what it changed; what is then `said`."""
         space = self._session.space
         if space is None:
             return
@@ -64,7 +66,7 @@ class ModFile:
             if not self._session.still_open(space):
                 return
             if edit is not None:
-                self._take(edit)
+                self._take(edit, said)
             if self._unwritten == space.file and self._session.space is not None:
                 self.save(self._session.space)  # it can be read again
 
@@ -98,7 +100,7 @@ class ModFile:
 
         self._session.jobs.start(title, lambda _: work(), done, failed, lane="save", shown=False)
 
-    def _take(self, edit: Edit) -> None:
+    def _take(self, edit: Edit, said: str = _BY_OTHERS) -> None:
         """Bring what another program changed in the mod's file into the mod; what both changed stays as it is here."""
         session, project = self._session, self._session.project
         if project is None:
@@ -106,7 +108,7 @@ class ModFile:
         found = edit.apply(project, worked_out=False)
         session.push(edit.text, found.project)
         if not found.conflicts:
-            session.tell("calm", "Another program changed the mod: it is taken over", ("Undo", session.undo))
+            session.tell("calm", said, ("Undo", session.undo))
             return
 
         def take() -> None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import datetime
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
@@ -31,6 +31,9 @@ if TYPE_CHECKING:
     from furnel.mods.edit import Edit
     from furnel.mods.project import Project, Swap
     from furnel.mods.workspace import Examined, Workspace
+
+
+_MEANWHILE = "The mod was changed while it was being opened: it is taken over"
 
 
 @dataclass(frozen=True, slots=True)
@@ -167,13 +170,15 @@ class Session(QObject):
                 mods.outside.outside_files(space.file, space.project.swaps),
             )
 
-        self.jobs.start(
-            f"Opening {path.name}",
-            work,
-            lambda found: self._take(found.space.catalogue, found),
-            key="open",
-            lane="open",
-        )
+        def done(found: _Opened) -> None:
+            now = self.space
+            if now is not None and now.file == found.space.file:  # what was edited since it was read goes on
+                space = replace(found.space, project=now.project, store=now.store)
+                found = replace(found, space=space, past=self.past)
+            self._take(found.space.catalogue, found)
+            self.file.look(_MEANWHILE)
+
+        self.jobs.start(f"Opening {path.name}", work, done, key="open", lane="open")
 
     def new_mod(self, folder: Path, name: str) -> None:
         """Start a mod for the open game in a folder, and open it."""

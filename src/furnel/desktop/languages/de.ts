@@ -3438,6 +3438,8 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>{0} kB</translation></message>
 <message><source>icon {0}</source>
 <translation>icon {0}</translation></message>
+<message><source>Another program changed the mod: it is taken over</source>
+<translation>Ein anderes Programm hat die Mod geändert: Es ist übernommen</translation></message>
 <message><source>{0} was changed meanwhile and stays as you left it{1}: do it again if you want it</source>
 <translation>{0} wurde inzwischen geändert und bleibt, wie du es gelassen hast{1}: Mach es noch einmal, wenn du es willst</translation></message>
 <message><source> in {0}</source>
@@ -3452,8 +3454,6 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>{0=} speichern</translation></message>
 <message><source>Another program changed the mod, too: {0} stays as it is here</source>
 <translation>Ein anderes Programm hat die Mod auch geändert: {0} bleibt, wie es hier ist</translation></message>
-<message><source>Another program changed the mod: it is taken over</source>
-<translation>Ein anderes Programm hat die Mod geändert: Es ist übernommen</translation></message>
 <message><source>Take theirs</source>
 <translation>Das andere nehmen</translation></message>
 <message><source>Saved; what was in it is in {0=}</source>
@@ -3640,6 +3640,8 @@ Das Protokoll davor:
 <translation>{n} Ablehnung</translation></message>
 <message><source>{n} refusals</source>
 <translation>{n} Ablehnungen</translation></message>
+<message><source>The mod was changed while it was being opened: it is taken over</source>
+<translation>Die Mod wurde geändert, während sie geöffnet wurde: das ist übernommen</translation></message>
 <message><source>Opening {0=}</source>
 <translation>{0} wird geöffnet</translation></message>
 <message><source>Starting {0=}</source>
