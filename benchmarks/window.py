@@ -6,7 +6,6 @@ from __future__ import annotations
 import hashlib
 import json
 import os
-import signal
 import subprocess
 import sys
 import tempfile
@@ -16,6 +15,9 @@ from typing import TYPE_CHECKING
 
 if TYPE_CHECKING:
     from demo.hands import Hands
+
+    from furnel.mods.edit import Applied, Edit
+    from furnel.mods.project import Project
 
 _PARTS = 5  # after each it is counted what is held
 _ROUND_S, _SAVED_S = 60.0, 1.0
@@ -75,58 +77,89 @@ def killed(folder: Path, seconds: float) -> int:
 
     What it accepted longer than a second ago has to be in the mods' files, as another process reads them.
     """
-    edits = missing = 0
+    edits = missing = unknown = 0
     longest, rounds = 0.0, max(round(seconds / _ROUND_S), 1)
     mods = [folder / name / "furnel.toml" for name in ("northern-lights", "herring-day")]
     for number in range(rounds):
-        accepted = {str(mod): [(0.0, _mark(mod))] for mod in mods}
-        words = [sys.executable, "-m", "benchmarks.window", str(folder), f"{number + 1}"]
-        with subprocess.Popen(words, stdout=subprocess.PIPE, text=True, start_new_session=True) as child:
-            assert child.stdout is not None
-            end = None
-            for line in child.stdout:
-                told = json.loads(line)
-                end = end or time.monotonic() + min(_ROUND_S, seconds / rounds)
-                if told:
-                    accepted.setdefault(told["mod"], []).append((told["at"], told["mark"]))
-                if time.monotonic() >= end:
-                    break
-            os.killpg(child.pid, signal.SIGKILL)  # with a game that it started
+        accepted, owed = {str(mod): [(0.0, _mark(mod))] for mod in mods}, dict[str, str]()
+        said = folder / f"said{number}.jsonl"
+        words = [sys.executable, "-m", "benchmarks.window", str(folder), f"{number + 1}", str(said)]
+        with subprocess.Popen(words) as child:
+            while not said.is_file() and child.poll() is None:
+                time.sleep(0.05)
+            time.sleep(min(_ROUND_S, seconds / rounds))
+            child.kill()
             ended = time.monotonic()
+        subprocess.run(["pkill", "-KILL", "-f", str(folder)], check=False)  # a game that it started
+        for line in said.read_text("ascii").splitlines():
+            told = json.loads(line)
+            states = accepted.setdefault(told["mod"], [])
+            if told["opened"] and states and told["mark"] != states[-1][1]:
+                owed[told["mod"]] = states[-1][1]  # to be seen again as soon as the file was looked at
+            elif owed.get(told["mod"]) == told["mark"]:
+                del owed[told["mod"]]
+            states.append((told["at"], told["mark"]))
+        missing += len(owed)
         for mod, states in accepted.items():
             edits += len(states) - 1
             there = _mark(Path(mod))
-            last = max((place for place, (_, mark) in enumerate(states) if mark == there), default=-1)
-            late = ended - states[last + 1][0] if last + 1 < len(states) else 0.0
-            longest = max(longest, late)
-            missing += sum(ended - at > _SAVED_S for at, _ in states[last + 1 :])
+            last = max((place for place, (_, mark) in enumerate(states) if mark == there), default=None)
+            if last is None:
+                unknown += 1
+                continue
+            late = [ended - at for at, _ in states[last + 1 :]]
+            longest = max(longest, *late, 0.0)
+            missing += sum(one > _SAVED_S for one in late)
     print(
         f"killed {rounds} times in work on two mods: {edits} states accepted, {missing} missing, "
-        f"the oldest that was not on disk {longest:.2f} s old"
+        f"{unknown} that nobody accepted, the oldest that was not on disk {longest:.2f} s old"
     )
-    return missing
+    return missing + unknown
 
 
 def _mark(mod: Path) -> str:
     from furnel.mods.project import load_project
 
-    return hashlib.sha256(load_project(mod).model_dump_json().encode()).hexdigest()
+    return _mark_of(load_project(mod))
 
 
-def _work(folder: Path, seed: int) -> None:
+def _mark_of(project: Project) -> str:
+    return hashlib.sha256(project.model_dump_json().encode()).hexdigest()
+
+
+def _work(folder: Path, seed: int, said: Path) -> None:
     """What is killed: says of every state of a mod that the window shows which it is and when."""
     from demo.monkey import Monkey
+
+    from furnel.mods import store
 
     hands, files, mods = _at_work(folder)
     session = hands.window.session
 
-    def say() -> None:
-        told = {}
-        if session.project is not None and session.space is not None:
-            mark = hashlib.sha256(session.project.model_dump_json().encode()).hexdigest()
-            told = {"mod": str(session.space.file), "mark": mark, "at": time.monotonic()}
-        print(json.dumps(told), flush=True)
+    def tell(file: Path, project: Project, opened: bool = False) -> None:
+        told = {"mod": str(file), "mark": _mark_of(project), "at": time.monotonic(), "opened": opened}
+        with said.open("a") as stream:
+            print(json.dumps(told), file=stream)
 
+    def say() -> None:
+        if session.project is not None and session.space is not None:
+            tell(session.space.file, session.project)
+
+    commit = store.commit
+
+    def telling(file: Path, edit: Edit, worked_out: bool = True) -> Applied:
+        """A job's edit of a mod that is open no longer."""
+        found = commit(file, edit, worked_out)
+        tell(file, found.project)
+        return found
+
+    store.commit = telling
+
+    def say_opened() -> None:
+        if session.project is not None and session.space is not None:
+            tell(session.space.file, session.project, opened=True)
+
+    session.opened.connect(say_opened)
     session.project_changed.connect(say)
     say()
     while True:
@@ -134,4 +167,4 @@ def _work(folder: Path, seed: int) -> None:
 
 
 if __name__ == "__main__":
-    _work(Path(sys.argv[1]), int(sys.argv[2]))
+    _work(Path(sys.argv[1]), int(sys.argv[2]), Path(sys.argv[3]))
