@@ -50,6 +50,21 @@ def test_a_field_that_was_not_left_belongs_to_the_mod_that_was_open(
     assert other.read_bytes() == before and load_project(mod).mod.summary == "Typed, not left"
 
 
+def test_a_field_that_was_not_left_is_in_the_mod_when_it_is_opened_again(hands: Hands, mod: Path) -> None:
+    hands.open(mod)
+    hands.station(3)
+    line = _named(hands.window.build_station, "Summary")
+    line.setFocus()
+    line.clear()
+    QTest.keyClicks(line, "Typed, not left")  # type: ignore[arg-type]
+    before = hands.window.session.space
+    hands.window.session.open_mod(mod)
+    hands.until(lambda: hands.window.session.space is not before, "the mod to open again")
+    hands.settle()
+    assert hands.window.session.project is not None
+    assert hands.window.session.project.mod.summary == load_project(mod).mod.summary == "Typed, not left"
+
+
 @pytest.mark.parametrize("reopened", [True, False])
 def test_what_is_edited_while_a_mod_is_being_opened_is_in_it(
     hands: Hands, mod: Path, game: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, reopened: bool

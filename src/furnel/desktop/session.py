@@ -171,10 +171,6 @@ class Session(QObject):
             )
 
         def done(found: _Opened) -> None:
-            now = self.space
-            if now is not None and now.file == found.space.file:  # what was edited since it was read goes on
-                space = replace(found.space, project=now.project, store=now.store)
-                found = replace(found, space=space, past=self.past)
             self._take(found.space.catalogue, found)
             self.file.look(_MEANWHILE)
 
@@ -291,6 +287,9 @@ class Session(QObject):
     def _take(self, catalogue: Catalogue, found: _Opened | None) -> None:
         if self.space is not None:
             self.leaving.emit()
+        if found is not None and self.space is not None and self.space.file == found.space.file:
+            again = replace(found.space, project=self.space.project, store=self.space.store)
+            found = replace(found, space=again, past=self.past)  # what was edited since it was read goes on
         self.close()
         space = found.space if found else None
         self.catalogue, self.space = catalogue, space
