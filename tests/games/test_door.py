@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import bz2
 import gzip
 import os
 import struct
@@ -81,7 +82,9 @@ def test_all_of_a_folder_is_there_once_and_the_rest_has_its_reason(wild: Path) -
         for file in (Path(at, name) for name in names)
         if not file.is_symlink() and file.is_file() and "\udce9" not in file.name and "\\" not in file.name
     }
-    want = (real - {"data/rules.pak"}) | {"data/shared/moon.txt", "rules/boats/otter.txt"}
+    want = (real - {"data/rules.pak", "data/save.gz"}) | {
+        "data/shared/moon.txt", "rules/boats/otter.txt", "data/save.gz/save",
+    }  # fmt: skip
     assert sorted(catalogue.assets.paths) == sorted(want)
     assert "which is not there" in left["data/font.ttf"] and "listed there" in left["data/again"]
     assert "images/marsh/heron.png" in left["data/heron2.png"] and "cannot be followed" in left["data/round"]
@@ -121,6 +124,28 @@ def test_a_text_of_no_known_form_is_edited_as_text_and_stays_stored_as_it_was(
     remove_mod(space.catalogue.install, space.project.mod.id)
     assert (digest(wild / "data/images"), (wild / "data/levels/first.reed").read_bytes()) == before
     space.close()
+
+
+@pytest.mark.parametrize("goes", ["in-place", "mirror", "loose"])
+def test_a_packed_file_is_what_is_in_it_and_packed_again_in_the_mod(
+    wild: Path, tmp_path: Path, goes: str
+) -> None:
+    (wild / "data/old.txt.bz2").write_bytes(bz2.compress(b"old words\n" * 40))
+    (wild / "data/broken.gz").write_bytes(b"\x1f\x8b\x08\x00 and no more")
+    keep_profile(profile_text(survey(wild), "Reed Bank", "mods", goes=goes))
+    own, path = digest(wild / "data/levels"), "data/save.gz/save"
+    space = open_workspace(create_project(tmp_path / "mod", "Packed", wild))
+    catalogue = space.catalogue
+    assert catalogue.read(catalogue.get(path)) == b"level 3" * 50
+    assert catalogue.bytes_of("data/old.txt.bz2/old.txt") == b"old words\n" * 40
+    assert catalogue.has("data/broken.gz") and not catalogue.has("data/save.gz")
+    packed = (wild / "data/save.gz").read_bytes()
+    space = space.save(with_text(space, path, "level 9\n"))
+    install_mod(space.catalogue.install, "packed", build(space).folder)
+    home = {"in-place": wild, "mirror": wild / "mods", "loose": wild / "mods/packed"}[goes]
+    assert gzip.decompress((home / "data/save.gz").read_bytes()) == b"level 9\n"
+    remove_mod(space.catalogue.install, "packed")
+    assert (wild / "data/save.gz").read_bytes() == packed and digest(wild / "data/levels") == own
 
 
 def test_music_of_a_tracker_is_swapped_for_its_like_and_says_so_otherwise(wild: Path, tmp_path: Path) -> None:

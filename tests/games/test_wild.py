@@ -94,7 +94,12 @@ def made(root: Path, seed: int) -> tuple[dict[str, bytes], list[str]]:
             with zipfile.ZipFile(root / f"{name}.pak", "w") as pack:
                 pack.writestr("deep/a.txt", f"{name}\n" * 3)
             assets[f"{name}/deep/a.txt"] = f"{name}\n".encode() * 3
-    return assets, left
+    return {
+        (f"{path}/{Path(path).stem}" if path.endswith(".gz") else path): (
+            b"map" * 99 if path.endswith(".gz") else data
+        )
+        for path, data in assets.items()
+    }, left
 
 
 @pytest.mark.parametrize("seed", range(20))

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import io
 from collections.abc import Iterable, Iterator
 from pathlib import Path
 
 from furnel.atomic import replacing
-from furnel.containers.container import Changes, Entry
+from furnel.containers.container import Changes, Content, Entry
 from furnel.containers.fresh import opened_content
 from furnel.containers.mapped import Written
 from furnel.containers.packing import pack_stream
@@ -44,6 +45,13 @@ class Lone(Listed):
 
     def stored(self, path: str) -> Stored:
         return Stored(self._main, 0, len(self.view(path)), "none")
+
+    def packed(self, content: Content) -> bytes:
+        """Another content, packed as this one is."""
+        out = io.BytesIO()
+        with opened_content(content) as stream:
+            pack_stream(stream, out, self._packed)
+        return out.getvalue()
 
     def rewrite(self, target: Path, changes: Changes, progress: Progress = QUIET) -> None:
         changes.check(self._entries, self.path)

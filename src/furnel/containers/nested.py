@@ -8,6 +8,7 @@ from pathlib import Path
 
 from furnel.atomic import scratch_in
 from furnel.containers.container import Changes, Container, Content, Entry, Undressing, missing_entry
+from furnel.containers.lone import Lone
 from furnel.containers.mapped import HeldBytes
 from furnel.containers.schema import InsidePart
 from furnel.errors import FurnelError
@@ -58,6 +59,8 @@ class Nested:
 
     def bare(self, path: str, content: Content) -> tuple[str, bytes] | None:
         container, inner = self._find(path)
+        if isinstance(container, Lone):
+            return path.removesuffix(f"/{inner}"), container.packed(content)
         found = container.bare(inner, content) if isinstance(container, Undressing) else None
         return (path.removesuffix(inner) + found[0], found[1]) if found is not None else None
 

@@ -9,6 +9,7 @@ from furnel.containers import chained, indexed
 from furnel.containers.container import Container
 from furnel.containers.dressed import Dressed, Rule, Single
 from furnel.containers.layoutfiles import known_layouts, open_layout
+from furnel.containers.lone import Lone
 from furnel.containers.mapped import HeldBytes, MappedFile, Source
 from furnel.containers.nested import Nested
 from furnel.containers.rawparts import RawPart
@@ -41,11 +42,13 @@ LIBRARY_KINDS = ("zip", "tar")
 """Kinds of archives that need no layout."""
 READ_ONLY_KINDS = ("7z", "iso")
 """Kinds that need none and are never written."""
+PACKED = "packed"
+"""What is one packed file, and not an archive of several, is called."""
 
 
 def layout_named(name: str) -> Layout | None:
     """The layout of that name; None for kinds that need none. Raises FurnelError."""
-    return None if name in LIBRARY_KINDS + READ_ONLY_KINDS else find_layout(name)
+    return None if name in (*LIBRARY_KINDS, *READ_ONLY_KINDS, PACKED) else find_layout(name)
 
 
 def layout_to_write(name: str) -> Layout | None:
@@ -56,11 +59,11 @@ def layout_to_write(name: str) -> Layout | None:
 
 def check_writable(name: str) -> None:
     """Refuse kinds of archives that are never written."""
-    if name in READ_ONLY_KINDS:
+    if name in (*READ_ONLY_KINDS, PACKED):
         raise FurnelError(
             "Choosing a layout",
             where=name,
-            why="such archives are read and not written",
+            why="it is one packed file" if name == PACKED else "such archives are read and not written",
             remedy="Use zip or tar",
         )
 
@@ -105,7 +108,9 @@ def open_inside(container: Container, rules: Sequence[InsidePart], known: Sequen
     """A container whose entries that are archives themselves (by `rules`) are opened too."""
 
     def open_inner(path: Path, name: str, source: HeldBytes) -> Container:
-        kinds: dict[str, type[Zip | Tar | ReadOnly]] = {"zip": Zip, "tar": Tar, "7z": SevenZip, "iso": Iso}
+        kinds: dict[str, type[Zip | Tar | ReadOnly | Lone]] = {
+            "zip": Zip, "tar": Tar, "7z": SevenZip, "iso": Iso, PACKED: Lone,
+        }  # fmt: skip
         if name in kinds:
             return kinds[name](path, source)
         return open_with(path, find_layout(name), known, source)

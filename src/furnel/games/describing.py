@@ -6,6 +6,7 @@ import fnmatch
 import glob
 import re
 from collections import Counter
+from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import islice
 from pathlib import Path
@@ -15,6 +16,7 @@ from furnel import imagefiles, sound
 from furnel.atomic import write_text
 from furnel.containers import find_files, known_layouts, layout_files, open_container
 from furnel.containers.container import check_path
+from furnel.containers.lone import is_lone
 from furnel.containers.mapped import MappedFile
 from furnel.errors import FurnelError, reason
 from furnel.games.forms import GuessedForm, form_lines, guess_forms, read_with
@@ -32,6 +34,7 @@ _ENDINGS = {*imagefiles.SUFFIXES, *sound.SUFFIXES}
 _OTHER = "other file"
 _SMALLEST = 1024
 _HEAD = 1088
+_MOST_PACKED, _LARGEST_PACKED = 64, 32 << 20
 _TOLD = 1500  # texts that are looked into for sheets
 _COMMON = re.compile(
     r"\d+|readme|licen[cs]e|copying|authors?|credits|changelog|news|install|todo|makefile|index|config|settings|default|"
@@ -60,13 +63,14 @@ class Sighting:
 @dataclass(frozen=True, slots=True)
 class Survey:
     """Everything that is in a folder; `loose` are the paths of files that are in no archive, `forms` how texts are written,
-    `sheets` the pictures whose cells these tell."""
+    `sheets` the pictures whose cells these tell, `packed` the loose files that are each packed as a whole."""
 
     folder: Path
     sightings: tuple[Sighting, ...]
     loose: tuple[str, ...] = ()
     forms: tuple[GuessedForm, ...] = ()
     sheets: tuple[ToldSheet, ...] = ()
+    packed: tuple[Sighting, ...] = ()
 
     def of(self, standing: Standing) -> tuple[Sighting, ...]:
         return tuple(found for found in self.sightings if found.standing == standing)
@@ -86,6 +90,7 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
     loose: list[str] = []
     texts: list[str] = []
     pictures: list[str] = []
+    packed: list[Sighting] = []
     looking = Part(progress, 0, 0.8)
     for (inner, size, _), file in steps(
         zip(listing.files, files, strict=True), len(files), looking, "Looking at the game's files"
@@ -109,6 +114,8 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
         if seen is None or seen.standing == "unknown":
             kinds[kind or _OTHER] += 1
             loose.append(inner)
+            if size and is_lone(file):
+                packed.append(Sighting(inner, "loose", "packed", size=size))
             if kind in ("text", "picture"):
                 (texts if kind == "text" else pictures).append(inner)
         if seen is not None and (seen.standing != "unknown" or size >= _SMALLEST):
@@ -127,7 +134,7 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
         out.append(Sighting(".", "loose", "folder", len(loose), whole, told))
     order = ("archive", "loose", "carved", "unknown", "side", "none")
     found = sorted(out, key=lambda found: (order.index(found.standing), found.path))
-    return Survey(folder, tuple(found), tuple(loose), forms, tuple(sheets))
+    return Survey(folder, tuple(found), tuple(loose), forms, tuple(sheets), tuple(packed))
 
 
 def _kind_of(file: Path) -> str:
@@ -246,6 +253,7 @@ def profile_text(
         if one.standing == "carved":
             lines.append("carve = true")
         if one.standing == "loose":
+            lines += _inside(found.packed)
             continue
         stem = Path(one.path).stem
         if lone:
@@ -273,6 +281,19 @@ def profile_text(
             f"why = {why}",
         ]
     return "\n".join(lines) + "\n"
+
+
+def _inside(packed: Sequence[Sighting]) -> list[str]:
+    """How files that are packed as a whole are said to be what is in them. Many or large ones stay as they are, as each is
+    unpacked when its folder is opened."""
+    sizes: dict[str, list[int]] = {}
+    for one in packed:
+        sizes.setdefault(Path(one.path).suffix, []).append(one.size)
+    few = sorted(
+        ending for ending, some in sizes.items() if len(some) <= _MOST_PACKED and sum(some) <= _LARGEST_PACKED
+    )
+    told = [f'{quoted(f"*{ending}")} = "packed"' for ending in few]
+    return [f"inside = {{ {', '.join(told)} }}"] if told else []
 
 
 def _pattern(path: str) -> str:

@@ -76,6 +76,7 @@ def _as_the_game_has_them(space: Workspace, folder: Path, paths: list[str]) -> l
         moved = [(path, there, bare) for path, (there, bare) in found.items() if there != path]
         for number, (path, _, _) in enumerate(moved):
             (folder / path).rename(scratch / f"{number}.part")
+            _drop_empty((folder / path).parent, folder)
         for number, (_, there, bare) in enumerate(moved):
             (folder / there).parent.mkdir(parents=True, exist_ok=True)
             if bare is None:
@@ -124,6 +125,7 @@ def _rebuild(space: Workspace, folder: Path, paths: list[str], progress: Progres
         for number, path in enumerate(paths):
             content = scratch / f"{number}.part"
             (folder / path).rename(content)  # what is made may go where it lay
+            _drop_empty((folder / path).parent, folder)
             known = space.catalogue.has(path)
             archive = space.catalogue.get(path).archive if known else _home(space, path)
             replaced, added = by_archive.setdefault(archive.path, ({}, {}))

@@ -534,10 +534,12 @@
 <translation>ein solches Layout gibt es nicht</translation></message>
 <message><source>Use {0}, or a layout's .toml file</source>
 <translation>Nimm {0} oder die .toml-Datei eines Layouts</translation></message>
-<message><source>such archives are read and not written</source>
-<translation>solche Archive werden gelesen und nicht geschrieben</translation></message>
 <message><source>Use zip or tar</source>
 <translation>Nimm zip oder tar</translation></message>
+<message><source>it is one packed file</source>
+<translation>es ist eine einzelne gepackte Datei</translation></message>
+<message><source>such archives are read and not written</source>
+<translation>solche Archive werden gelesen und nicht geschrieben</translation></message>
 <message><source>it is not sorted by the {0}, as the layout says</source>
 <translation>es ist nicht nach {0} sortiert, wie das Layout sagt</translation></message>
 <message><source>Leave sorted-by out, or say how names are spelled and hashed: sorted anew it would not be found in</source>
