@@ -30,6 +30,7 @@ from furnel.media import preview_of
 from furnel.mods.build import build, package
 from furnel.mods.definitions import opened, with_text
 from furnel.mods.deploy import install_mod, presence, remove_mod
+from furnel.mods.outside import choose
 from furnel.mods.sharing import check_package
 from furnel.mods.workspace import create_project, open_workspace
 
@@ -146,6 +147,26 @@ def test_a_packed_file_is_what_is_in_it_and_packed_again_in_the_mod(
     assert gzip.decompress((home / "data/save.gz").read_bytes()) == b"level 9\n"
     remove_mod(space.catalogue.install, "packed")
     assert (wild / "data/save.gz").read_bytes() == packed and digest(wild / "data/levels") == own
+
+
+def test_only_what_was_read_is_said_to_parse(wild: Path, tmp_path: Path) -> None:
+    for number in range(8):
+        rows = "\n".join(f'  (speed {number + row}) (name "otter {row}")' for row in range(4))
+        (wild / f"data/levels/b{number}.bank").write_text(f"(boat\n{rows})\n")
+    keep_profile(profile_text(survey(wild), "Reed Bank"))
+    space = open_workspace(create_project(tmp_path / "mod", "Evening Post", wild))
+    for path, text, said, state in (
+        ("data/levels/b1.bank", "(boat\n  (speed 9))\n", "it parses", "fits"),
+        ("data/levels/b2.bank", "(boat\n  (speed 9\n", "never closed", "breaks"),
+        ("README", "Other reeds\n", "any text", "fits"),
+    ):
+        source = tmp_path / Path(path).name
+        source.write_text(text)
+        choose(space.file, [source])
+        seen = space.examine(space.new_swap(path, source)).points
+        form = next(point for point in seen if point.key in ("form", "source"))
+        assert (form.state, said in form.yours) == (state, True), (path, form)
+    space.close()
 
 
 def test_music_of_a_tracker_is_swapped_for_its_like_and_says_so_otherwise(wild: Path, tmp_path: Path) -> None:

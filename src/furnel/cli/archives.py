@@ -60,7 +60,7 @@ def pack(folder: Path, layout: str, target: Path) -> int:
 def unpack(archive: Path, folder: Path, layout: str | None) -> int:
     """Write every entry of ARCHIVE as a file."""
     container = open_container(archive, layout_named(layout) if layout else None)
-    echo(f"{unpack_to(container, folder, Bar())} files in {folder}")
+    echo(f"{count(unpack_to(container, folder, Bar()), 'file')} in {folder}")
     container.close()
     return 0
 
@@ -147,10 +147,10 @@ def guess(archive: Path) -> int:
 def carve(file: Path, folder: Path) -> int:
     """Write every known file (pictures, sounds, ZIPs) that lies inside FILE, whatever that is."""
     carved = Carved(file, Bar())
-    count = unpack_to(carved, folder, Bar())
+    number = unpack_to(carved, folder, Bar())
     carved.close()
-    echo(f"{count} files in {folder}")
-    if not count:
+    echo(f"{count(number, 'file')} in {folder}")
+    if not number:
         echo("furnel: no known file lies in it as it is: it is packed, or has none", err=True)
     return 0 if count else 1
 

@@ -131,7 +131,7 @@ def build(project: Path, game: Path | None, anyway: bool) -> int:
         done = build_mod(space, Bar(), anyway)
         for file in done.files:
             echo(f"{file.path}  {file.before} → {file.after} bytes")
-        echo(f"{len(done.files)} files in {done.folder}")
+        echo(f"{count(len(done.files), 'file')} in {done.folder}")
         return 0
 
 

@@ -16,11 +16,12 @@ _LINES, _WIDE, _HEAD = 8, 60, 4096
 
 @dataclass(frozen=True, slots=True)
 class TextSpec(Spec):
-    """A definition; `fault` says why it cannot be read, or nothing."""
+    """A definition; `fault` says why it cannot be read, or nothing. What is not `taken_apart` is any text."""
 
     file_type: str
     lines: int
     fault: str = ""
+    taken_apart: bool = True
 
     @property
     def kind(self) -> Kind:
@@ -47,7 +48,8 @@ class _Text(Medium):
             texts.check(data, path)
         except FurnelError as error:
             fault = f"line {error.line}: {error.why}" if error.line else error.why
-        return TextSpec(texts.format_of(path) or text_sort(path).format, data.count(b"\n") + 1, fault)
+        file_type = texts.format_of(path) or text_sort(path).format
+        return TextSpec(file_type, data.count(b"\n") + 1, fault, texts.taken_apart(path))
 
     def rows(self, facts: Facts, spec: Spec | None) -> Rows:
         rows = [("Format", facts.format)]

@@ -5754,6 +5754,8 @@ und {0} weitere</translation></message>
 <translation>Dreh es lauter</translation></message>
 <message><source>it parses</source>
 <translation>er lässt sich lesen</translation></message>
+<message><source>any text</source>
+<translation>beliebiger Text</translation></message>
 <message><source>Key names</source>
 <translation>Schlüssel</translation></message>
 <message><source>The game may not know this key: it is ignored, or misspelt</source>

@@ -11,15 +11,12 @@ from furnel.states import State
 from furnel.texts import Fault
 from furnel.texts.meaning import Sort
 
-_WELL = "it parses"
 
-
-def _form(_: TextSpec, yours: TextSpec) -> Finding:
-    return (
-        Finding(_WELL, yours.fault, "breaks", "Correct it in your text editor")
-        if yours.fault
-        else Finding(_WELL, _WELL)
-    )
+def _form(original: TextSpec, yours: TextSpec) -> Finding:
+    well = "it parses" if original.taken_apart else "any text"
+    if yours.fault:
+        return Finding(well, yours.fault, "breaks", "Correct it in your text editor")
+    return Finding(well, well)
 
 
 TEXT_POINTS = (
