@@ -152,7 +152,7 @@ def carve(file: Path, folder: Path) -> int:
     echo(f"{count(number, 'file')} in {folder}")
     if not number:
         echo("furnel: no known file lies in it as it is: it is packed, or has none", err=True)
-    return 0 if count else 1
+    return 0 if number else 1
 
 
 @click.command()
