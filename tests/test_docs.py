@@ -80,8 +80,9 @@ def test_every_example_of_a_page_is_taken(page: str, example: str, game: Path) -
         frame = {} if "furnel-layout" in told else tomllib.loads(RECORD)
         if "hash" in told.get("names", {}):
             frame["index"] = {
-                "names": "hash", "fields": [{"name": "h", "type": "u32", "holds": "name hash"}, *frame["index"]["fields"][1:]],
-            }  # fmt: skip
+                "names": "hash",
+                "fields": [{"name": "h", "type": "u32", "holds": "name hash"}, *frame["index"]["fields"][1:]],
+            }
         if "free" in example:  # chains through the entries
             frame["index"]["fields"].append({"name": "next", "type": "u16", "holds": "next entry"})
         if "buckets" in told:

@@ -264,12 +264,16 @@ def test_names_tell_frames_and_opposites_apart(one: str, other: str, differ: boo
 @pytest.mark.parametrize(
     ("one", "other", "same"),
     [
-        ("art/gfx16/crate.png", "art/gfx64/crate.png", True), ("art/small/crate.png", "art/large/crate.png", True),
-        ("flags/fjell.png", "flags/fjell-large.png", True), ("icons/oar@2x.png", "icons/oar.png", True),
-        ("art/gfx16/crate.png", "art/gfx64/crates.png", False), ("walk/otter_06.png", "walk/otter_07.png", False),
-        ("art/boats/crate.png", "art/shore/crate.png", False), ("large.png", "small.png", False),
+        ("art/gfx16/crate.png", "art/gfx64/crate.png", True),
+        ("art/small/crate.png", "art/large/crate.png", True),
+        ("flags/fjell.png", "flags/fjell-large.png", True),
+        ("icons/oar@2x.png", "icons/oar.png", True),
+        ("art/gfx16/crate.png", "art/gfx64/crates.png", False),
+        ("walk/otter_06.png", "walk/otter_07.png", False),
+        ("art/boats/crate.png", "art/shore/crate.png", False),
+        ("large.png", "small.png", False),
     ],
-)  # fmt: skip
+)
 def test_paths_tell_sizes_of_one_picture(one: str, other: str, same: bool) -> None:
     assert (size_free(one) == size_free(other)) is same
 

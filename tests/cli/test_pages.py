@@ -49,9 +49,13 @@ def lines_of(page: str) -> list[str]:
 
 
 def test_the_lines_of_the_other_pages_work_too(
-    fitted_ensign: Workspace, game: Path, sources: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch,
+    fitted_ensign: Workspace,
+    game: Path,
+    sources: Path,
+    tmp_path: Path,
+    monkeypatch: pytest.MonkeyPatch,
     capsys: pytest.CaptureFixture[str],
-) -> None:  # fmt: skip
+) -> None:
     monkeypatch.chdir(tmp_path)
     rows, walk = (
         fitted_ensign.catalogue.read(fitted_ensign.catalogue.get(path))
@@ -65,9 +69,13 @@ def test_the_lines_of_the_other_pages_work_too(
         package.writestr("paint/mod.toml", about("paint"))
         package.writestr("paint/rules/boats.toml", paint)
     for name, file in (
-        ("photo.jpg", "dusk_paint.jpg"), ("stranger.png", "stranger_walker.png"), ("oak.png", "dusk_paint.jpg"),
-        ("oars.wav", "bell_take_1.wav"), ("bass.wav", "bell_take_2.wav"), ("pictures/dawn.png", "sail_aurora.png"),
-    ):  # fmt: skip
+        ("photo.jpg", "dusk_paint.jpg"),
+        ("stranger.png", "stranger_walker.png"),
+        ("oak.png", "dusk_paint.jpg"),
+        ("oars.wav", "bell_take_1.wav"),
+        ("bass.wav", "bell_take_2.wav"),
+        ("pictures/dawn.png", "sail_aurora.png"),
+    ):
         Path(name).parent.mkdir(exist_ok=True)
         shutil.copy(sources / file, name)
     Path("sheets").mkdir()

@@ -84,8 +84,10 @@ def test_all_of_a_folder_is_there_once_and_the_rest_has_its_reason(wild: Path) -
         if not file.is_symlink() and file.is_file() and "\udce9" not in file.name and "\\" not in file.name
     }
     want = (real - {"data/rules.pak", "data/save.gz"}) | {
-        "data/shared/moon.txt", "rules/boats/otter.txt", "data/save.gz/save",
-    }  # fmt: skip
+        "data/shared/moon.txt",
+        "rules/boats/otter.txt",
+        "data/save.gz/save",
+    }
     assert sorted(catalogue.assets.paths) == sorted(want)
     assert "which is not there" in left["data/font.ttf"] and "listed there" in left["data/again"]
     assert "images/marsh/heron.png" in left["data/heron2.png"] and "cannot be followed" in left["data/round"]

@@ -109,8 +109,12 @@ def open_inside(container: Container, rules: Sequence[InsidePart], known: Sequen
 
     def open_inner(path: Path, name: str, source: HeldBytes) -> Container:
         kinds: dict[str, type[Zip | Tar | ReadOnly | Lone]] = {
-            "zip": Zip, "tar": Tar, "7z": SevenZip, "iso": Iso, PACKED: Lone,
-        }  # fmt: skip
+            "zip": Zip,
+            "tar": Tar,
+            "7z": SevenZip,
+            "iso": Iso,
+            PACKED: Lone,
+        }
         if name in kinds:
             return kinds[name](path, source)
         return open_with(path, find_layout(name), known, source)
