@@ -152,7 +152,7 @@ class DefinitionBench(Bench):
         draft, said = self._drafts.get(content.path, ("", ""))
         if content.book is not None and draft and not keep_view:
             self.view.setChecked(True)
-        self.texts.show_texts(content.texts, draft, said)
+        self.texts.show_texts(content.texts, draft, said, whole=content.book is None)
         self._fault.setText(tr(content.fault))
         self._fault.setVisible(bool(content.fault))
         self.view.setVisible(content.book is not None)

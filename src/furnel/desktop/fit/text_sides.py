@@ -57,7 +57,7 @@ class TextSides(QWidget):
     def __init__(self, look: Look) -> None:
         super().__init__()
         self._look = look
-        self._shown = ""
+        self._shown, self._whole = "", False
         self.game, self.yours = QPlainTextEdit(), QPlainTextEdit()
         self._take = button(
             "Take the text as it is", "Make changes of what you wrote  (when you leave it, too)", "next"
@@ -101,8 +101,10 @@ class TextSides(QWidget):
         text = self.yours.toPlainText()
         return text if text != self._shown else ""
 
-    def show_texts(self, texts: Texts, draft: str = "", said: str = "") -> None:
-        """Show two texts, or what was written in yours before and could not be taken (`said` says why)."""
+    def show_texts(self, texts: Texts, draft: str = "", said: str = "", whole: bool = False) -> None:
+        """Show two texts, or what was written in yours before and could not be taken (`said` says why). What is written goes
+        into the mod as a `whole` where the text is not taken apart."""
+        self._whole = whole
         self._shown = _plain(texts.yours)
         self._said.setText(tr(said))
         if self.game.toPlainText() != _plain(texts.original):
@@ -129,7 +131,9 @@ class TextSides(QWidget):
         self._back.setVisible(written)
         if not written:
             self._said.setText(
-                tr("Write in yours to change it: what you change becomes changes by record and value.")
+                tr("Write in yours to change it: the whole text goes into the mod, stored as the game's is.")
+                if self._whole
+                else tr("Write in yours to change it: what you change becomes changes by record and value.")
             )
         self._settled.start()
 

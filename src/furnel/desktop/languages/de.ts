@@ -3272,6 +3272,8 @@ Zieh eine Datei hierher, um es zu tauschen</translation></message>
 <translation>Wegwerfen, was du hier geschrieben hast</translation></message>
 <message><source>{0} text</source>
 <translation>Text: {0}</translation></message>
+<message><source>Write in yours to change it: the whole text goes into the mod, stored as the game's is.</source>
+<translation>Schreib in deinen, um ihn zu ändern: der ganze Text kommt in die Mod, gespeichert wie der des Spiels.</translation></message>
 <message><source>Write in yours to change it: what you change becomes changes by record and value.</source>
 <translation>Schreib in deinen, um ihn zu ändern: was du änderst, wird zu Änderungen nach Datensatz und Wert.</translation></message>
 <message><source>light and dark</source>
