@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from functools import cached_property
 from itertools import combinations
 
@@ -15,16 +16,14 @@ from furnel.catalogue.shelf import Shelf
 
 Rows = npt.NDArray[np.int64]
 Floats = npt.NDArray[np.float32]
+Cells = Floats | npt.NDArray[np.uint8]
 
 _NEAR, _AXES, _PIECE = 0.026, 12, 8_000  # root mean square difference of coarse cells, of 1
 _SIGNS_APART, _REACH, _AGREEING = 30, 0.06, 0.4
 _COLOUR_APART, _ALPHA_APART = 11.5, 12.0  # of 255: largest root mean square differences of cells
 _COLOUR_APART_IN_STEP, _IN_STEP = 24.0, 0.93  # more for pictures whose cells rise and fall together
-_BY_NAME = (
-    50.0,
-    50.0,
-    0.7,
-)  # colours, alpha and step of pictures whose names say that they are one at other sizes
+# colours, alpha and step of pictures whose names say that they are one at other sizes
+_BY_NAME = (50.0, 50.0, 0.7)
 _ASPECT, _ASPECT_BY_NAME = 0.04, 0.12
 _LENGTH = 0.015  # as a logarithm to 2
 _ENVELOPE_APART, _BANDS_APART = 0.11, 0.2  # in bels, over all times and all bands
@@ -96,7 +95,7 @@ def names_differ(one: str, other: str) -> bool:
 _SIZE = re.compile(
     r"\d+(?:x\d*)?|x\d+|tiny|mini|small|medium|normal|big|large|huge|low|lo|high|hi|hires|lores|sd|hd|uhd|half|full|thumbs?"
 )
-_WORDS = re.compile(r"\d+(?:x\d*)?|x\d+|[^\W\d_]+", re.IGNORECASE)
+_WORDS = re.compile(r"\d+(?:x\d*)?|x\d+|[^\W\d_]+")
 _MOST_SIZES = 12
 
 
@@ -126,18 +125,17 @@ def _same_names(shelf: Shelf, table: PictureTable) -> Rows:
         pair for group in named.values() if 1 < len(group) <= _MOST_SIZES for pair in combinations(group, 2)
     ]
     pairs = np.array(found, np.int64).reshape(-1, 2)
-    width, height = (shelf.columns[name][table.rows].astype(np.float64) for name in ("width", "height"))
-    aspect = np.log(np.maximum(width, 1) / np.maximum(height, 1))
+    width, height = _sides(shelf, table)
+    aspect = np.log(width / height)
     sizes_differ = width[pairs[:, 0]] != width[pairs[:, 1]]
     near = sizes_differ & (np.abs(aspect[pairs[:, 0]] - aspect[pairs[:, 1]]) < _ASPECT_BY_NAME)
     pairs = np.ascontiguousarray(pairs[near])
     cells = table.wholes.reshape(len(table), -1, 4)
-    pieces = [_alike_by_name(cells, pairs[at : at + _PIECE]) for at in range(0, len(pairs), _PIECE)]
-    alike = np.concatenate([*pieces, np.zeros(0, bool)])
+    alike = _in_pieces(_alike_by_name, cells, pairs)
     return np.asarray(table.rows[pairs[alike]].reshape(-1, 2), np.int64)
 
 
-def _alike_by_name(cells: npt.NDArray[np.uint8], pairs: Rows) -> npt.NDArray[np.bool_]:
+def _alike_by_name(cells: Cells, pairs: Rows) -> npt.NDArray[np.bool_]:
     """Which pairs are not of quite another look."""
     colour, alpha, step = _apart(cells, pairs)
     most, clear, least = _BY_NAME
@@ -181,9 +179,7 @@ def _same_pictures(shelf: Shelf, table: PictureTable) -> Rows:
     straight[..., :3] *= wholes[..., 3:] / 255  # what is clear has no colour
     half = CELLS // 2
     coarse = straight.reshape(-1, half, 2, half, 2, 4).mean((2, 4)).reshape(len(table), -1) / 255
-    width, height = (
-        np.maximum(shelf.columns[name][table.rows], 1).astype(np.float64) for name in ("width", "height")
-    )
+    width, height = _sides(shelf, table)
     aspect = np.log(width / height)
     rich = straight.reshape(len(table), -1, 4).std(1).max(1) > _FLAT if len(table) else np.zeros(0, bool)
     points = np.column_stack([coarse / 8, aspect * 0.5])[rich]
@@ -195,11 +191,7 @@ def _same_pictures(shelf: Shelf, table: PictureTable) -> Rows:
     near = cKDTree(flat @ axes.T).query_pairs(_NEAR, output_type="ndarray")
     near = near[((flat[near[:, 0]] - flat[near[:, 1]]) ** 2).sum(1) < _NEAR**2]
     pairs = np.ascontiguousarray(chosen[near])
-    pieces = [
-        _alike(wholes.reshape(len(table), -1, 4), pairs[at : at + _PIECE])
-        for at in range(0, len(pairs), _PIECE)
-    ]
-    alike = np.concatenate([*pieces, np.zeros(0, bool)])
+    alike = _in_pieces(_alike, wholes.reshape(len(table), -1, 4), pairs)
     alike &= np.abs(aspect[pairs[:, 0]] - aspect[pairs[:, 1]]) < _ASPECT + 1 / np.minimum.reduce(
         [width[pairs[:, 0]], width[pairs[:, 1]], height[pairs[:, 0]], height[pairs[:, 1]]]
     )
@@ -217,17 +209,31 @@ def _agreeing(table: PictureTable, pairs: Rows) -> npt.NDArray[np.bool_]:
     return np.asarray((shares.min(0) > _AGREEING) | (shares.min(0) < 0))
 
 
-def _alike(cells: Floats, pairs: Rows) -> npt.NDArray[np.bool_]:
+def _sides(shelf: Shelf, table: PictureTable) -> tuple[npt.NDArray[np.float64], npt.NDArray[np.float64]]:
+    """Widths and heights of the pictures, at least 1."""
+    wide, high = (np.maximum(shelf.columns[name][table.rows], 1) for name in ("width", "height"))
+    return wide.astype(np.float64), high.astype(np.float64)
+
+
+def _in_pieces(
+    test: Callable[[Cells, Rows], npt.NDArray[np.bool_]], cells: Cells, pairs: Rows
+) -> npt.NDArray[np.bool_]:
+    """A test of pairs, with little memory at a time."""
+    pieces = [test(cells, pairs[at : at + _PIECE]) for at in range(0, len(pairs), _PIECE)]
+    return np.concatenate([*pieces, np.zeros(0, bool)])
+
+
+def _alike(cells: Cells, pairs: Rows) -> npt.NDArray[np.bool_]:
     """Which pairs have the same colours where both show something, and the same alpha."""
     colour, alpha, step = _apart(cells, pairs)
     near = (colour < _COLOUR_APART) | ((colour < _COLOUR_APART_IN_STEP) & (step > _IN_STEP))
     return np.asarray(near & (alpha < _ALPHA_APART))
 
 
-def _apart(cells: Floats | npt.NDArray[np.uint8], pairs: Rows) -> tuple[Floats, Floats, Floats]:
+def _apart(cells: Cells, pairs: Rows) -> tuple[Floats, Floats, Floats]:
     """How far colours are apart where both pictures show something, how far alpha is (of 255), and how far they rise and fall
     together (1: quite)."""
-    first, second = (cells[pairs[:, side]].astype(np.float32) for side in (0, 1))
+    first, second = (cells[pairs[:, side]].astype(np.float32, copy=False) for side in (0, 1))
     shown = (first[..., 3] + second[..., 3]) / 510
     total = np.maximum(shown.sum(1), 1e-3)
     colour = np.sqrt((((first - second)[..., :3] ** 2).mean(2) * shown).sum(1) / total)
