@@ -23,7 +23,7 @@ from furnel.desktop.widgets.wrapping import WrappingRow
 from furnel.errors import FurnelError
 from furnel.mods import records
 from furnel.mods.records import Book, Sheet, open_book
-from furnel.texts import Change, address_text, read_text, taken_apart
+from furnel.texts import Change, address_text, is_shaped, read_text, taken_apart
 from furnel.texts.document import Value
 
 _SIFT_MS = 120
@@ -38,19 +38,22 @@ class DefinitionContent:
     book: Book | None
     texts: Texts
     fault: str = ""
+    whole: bool = False  # what is written into its text goes into the mod as a whole
 
 
 def load_definition(loading: Loading) -> DefinitionContent:
     """Read a definition of the mod. Raises FurnelError when not even its text can be read."""
     swap = loading.examined.swap
     texts = compared(read_text(loading.original, swap.base), read_text(loading.yours, loading.name))
-    book, fault = None, ""
-    if loading.space is not None and taken_apart(swap.base):
+    book, fault, apart = None, "", taken_apart(swap.base)
+    if loading.space is not None and apart:
         try:
             book = open_book(loading.space, swap.original)
         except FurnelError as error:
             fault = error.sentence()
-    return DefinitionContent(swap.original, book, texts, fault)
+    return DefinitionContent(
+        swap.original, book, texts, fault, not apart or bool(fault and is_shaped(swap.base))
+    )
 
 
 class DefinitionBench(Bench):
@@ -152,7 +155,7 @@ class DefinitionBench(Bench):
         draft, said = self._drafts.get(content.path, ("", ""))
         if content.book is not None and draft and not keep_view:
             self.view.setChecked(True)
-        self.texts.show_texts(content.texts, draft, said, whole=content.book is None)
+        self.texts.show_texts(content.texts, draft, said, content.whole)
         self._fault.setText(tr(content.fault))
         self._fault.setVisible(bool(content.fault))
         self.view.setVisible(content.book is not None)
