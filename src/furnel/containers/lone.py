@@ -22,8 +22,11 @@ _ENDINGS = {".gz": "gzip", ".bz2": "bzip2", ".xz": "xz", ".zst": "zstd"}
 
 def is_lone(path: Path) -> bool:
     """Whether a file is packed as a whole, and called so."""
+    packing = _ENDINGS.get(path.suffix.lower())
+    if packing is None:
+        return False
     with path.open("rb") as stream:
-        return _ENDINGS.get(path.suffix.lower()) == packing_of(stream.read(8))
+        return packing_of(stream.read(8)) == packing
 
 
 class Lone(Listed):

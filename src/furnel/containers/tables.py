@@ -70,7 +70,8 @@ class Table:
         """`count` records (or as many as there is room for) from byte `at`, and where they end."""
         width = fixed_width(fields)
         left = max(len(data) - at, 0)
-        if (left // width if count is None and width else count or 0) > MOST_RECORDS:
+        number = left // width if count is None and width else count or 0
+        if number > MOST_RECORDS:
             raise too_many(where, count)
         if count is not None and (count < 0 or count * (width or 1) > left):
             room = left // width if width else left
@@ -84,7 +85,6 @@ class Table:
             read, end = cls._read_slowly(fields, data, at, count, order, where, scope, trace, group)
             read.at = at
             return read, end
-        number = left // width if count is None else count
         kinds = _record_type(fields, order)
         rows = np.frombuffer(data, kinds, number, at) if number else np.zeros(0, kinds)
         columns: dict[str, Any] = {}

@@ -100,7 +100,7 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
             continue
         try:
             check_path(inner, folder)
-            seen = _archive(file, inner, size)
+            seen, lone = _archive(file, inner, size), is_lone(file)
             kind = "" if seen is not None else _kind_of(file)
             if not kind and seen is None:
                 seen = _look_into(file, inner, size)
@@ -114,7 +114,7 @@ def survey(folder: Path, progress: Progress = QUIET) -> Survey:
         if seen is None or seen.standing == "unknown":
             kinds[kind or _OTHER] += 1
             loose.append(inner)
-            if size and is_lone(file):
+            if lone:
                 packed.append(Sighting(inner, "loose", "packed", size=size))
             if kind in ("text", "picture"):
                 (texts if kind == "text" else pictures).append(inner)
