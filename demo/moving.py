@@ -22,4 +22,5 @@ def write_moving(pictures: Sequence[Path], out: Path) -> None:
         frames += [still, *between]
         times += [_STANDS_MS] + [_STEP_MS] * _STEPS
     first, *rest = frames
+    out.parent.mkdir(parents=True, exist_ok=True)
     first.save(out, append_images=rest, duration=times, loop=0, quality=72, method=6)

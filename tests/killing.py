@@ -263,10 +263,13 @@ class Stories:
         return self._in_place()
 
     def remove_in_place(self) -> tuple[int, list[str]]:
+        self._go_in_place()
+        return self._leave_in_place()
+
+    def _leave_in_place(self) -> tuple[int, list[str]]:
         from furnel.mods.build import build
         from furnel.mods.deploy import install_mod, remove_mod
 
-        self._go_in_place()
         install = self.space.catalogue.install
         install_mod(install, "evening-post", build(self.space).folder)
         self._keep_only("bank0")
@@ -277,14 +280,8 @@ class Stories:
         return self._in_place()
 
     def leave_what_is_shared(self) -> tuple[int, list[str]]:
-        from furnel.mods.build import build
-        from furnel.mods.deploy import install_mod, remove_mod
-
         self._share()
-        install = self.space.catalogue.install
-        install_mod(install, "evening-post", build(self.space).folder)
-        self._keep_only("bank0")
-        return self._in_game(lambda: remove_mod(install, "evening-post"), self.game / "data")
+        return self._leave_in_place()
 
     def _share(self) -> None:
         """Another mod that changes another entry of the same archive is in the game already."""
